@@ -1,0 +1,23 @@
+package upbeat.herald.core;
+
+import java.util.Locale;
+
+/** The few text rules that many packages share. */
+public final class Texts {
+    private Texts() {}
+
+    /** True where the text is null or holds nothing but white space. */
+    public static boolean blank(String text) {
+        return text == null || text.isBlank();
+    }
+
+    /** The text without surrounding white space, or null where nothing is left: one spelling of "no value" everywhere. */
+    public static String orNull(String text) {
+        return blank(text) ? null : text.strip();
+    }
+
+    /** Upper case without white space and separators, as numbers are compared: {@code "hop 0041-7738 2"} is {@code HOP004177382}. */
+    public static String compact(String number) {
+        return number == null ? "" : number.replaceAll("[\\s\\u00a0.\\-/]", "").toUpperCase(Locale.ROOT);
+    }
+}

@@ -1,0 +1,2 @@
+/** Signed links under the answer buttons. */
+package upbeat.herald.core.answer;

@@ -1,0 +1,16 @@
+package upbeat.herald.core.carrier;
+
+import java.util.Optional;
+import upbeat.herald.core.journey.Stage;
+
+/** Reads a scan through its carrier's code table. */
+public final class ReadScan {
+    private ReadScan() {}
+
+    /** The stage of the first rule that reads the scan; codes are asked before texts. Empty for an unread code. */
+    public static Optional<Stage> stage(Carrier carrier, String code, String text) {
+        return carrier.codes().stream().filter(r -> r.code() != null && r.reads(code, text)).findFirst()
+                .or(() -> carrier.codes().stream().filter(r -> r.code() == null && r.reads(code, text)).findFirst())
+                .map(CodeRule::stage);
+    }
+}

@@ -1,0 +1,24 @@
+package upbeat.herald.core.carrier;
+
+import java.net.URLEncoder;
+import java.nio.charset.StandardCharsets;
+import upbeat.herald.core.Texts;
+
+/** Fills a carrier's link pattern. */
+public final class TrackingLink {
+    private TrackingLink() {}
+
+    /** The link, each value percent-encoded (RFC 3986), or null where the carrier has no tracking page. */
+    public static String of(Carrier carrier, String trackingNumber, String postcode, String country, String language) {
+        if (carrier == null || Texts.blank(carrier.linkPattern())) return null;
+        return carrier.linkPattern()
+                .replace("{trackingNumber}", encode(Texts.compact(trackingNumber)))
+                .replace("{postcode}", encode(postcode))
+                .replace("{country}", encode(country))
+                .replace("{language}", encode(language));
+    }
+
+    private static String encode(String value) {
+        return value == null ? "" : URLEncoder.encode(value, StandardCharsets.UTF_8).replace("+", "%20");
+    }
+}

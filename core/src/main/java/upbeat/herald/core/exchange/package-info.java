@@ -1,0 +1,2 @@
+/** Sheets and documents turned into facts. */
+package upbeat.herald.core.exchange;

@@ -1,0 +1,40 @@
+package upbeat.herald.core.journey;
+
+import java.math.BigDecimal;
+import java.time.Instant;
+import java.util.List;
+
+/**
+ * One order as a shop told it. Absent values are null, never empty text.
+ *
+ * @param shop     the source's key, lower case letters, digits and hyphens
+ * @param number   the shop's order number, unique within the shop
+ * @param country  of {@link ShipTo}: ISO 3166-1 alpha-2
+ * @param currency ISO 4217 code of {@code total} and of the items' prices
+ * @param tags     words put on the order by the shop; answers add their own elsewhere
+ */
+public record Order(String shop, String number, Instant placedAt, Customer customer, ShipTo shipTo, Payment payment, String currency,
+        BigDecimal total, List<Item> items, Consent consent, List<String> tags) {
+
+    public Order {
+        items = List.copyOf(items);
+        tags = List.copyOf(tags);
+    }
+
+    /**
+     * @param email    as given, syntax checked
+     * @param phone    E.164 with plus sign, or null where none was given or what was given can't be a number
+     * @param language BCP 47 tag, or null
+     */
+    public record Customer(String name, String email, String phone, String language) {}
+
+    public record ShipTo(String name, String street, String city, String postcode, String country) {}
+
+    /** @param quantity pieces, 1 or more; {@code price} of one piece in the order's currency */
+    public record Item(String sku, String name, int quantity, BigDecimal price, String imageUrl) {}
+
+    /** What the customer agreed to, channel by channel; null where nothing is known. */
+    public record Consent(Boolean email, Boolean sms, Boolean whatsapp) {
+        public static final Consent UNKNOWN = new Consent(null, null, null);
+    }
+}

@@ -1,0 +1,32 @@
+package upbeat.herald.core.journey;
+
+import java.util.Arrays;
+import java.util.Locale;
+import java.util.Optional;
+
+/** How an order is paid. */
+public enum Payment {
+    PREPAID("prepaid", "prepaid"), CASH_ON_DELIVERY("cash-on-delivery", "cash on delivery");
+
+    private final String code;
+    private final String words;
+
+    Payment(String code, String words) {
+        this.code = code;
+        this.words = words;
+    }
+
+    public String code() {
+        return code;
+    }
+
+    public String words() {
+        return words;
+    }
+
+    public static Optional<Payment> of(String word) {
+        if (word == null) return Optional.empty();
+        String wanted = word.strip().toLowerCase(Locale.ROOT).replace('_', '-').replace(' ', '-');
+        return Arrays.stream(values()).filter(p -> p.code.equals(wanted)).findFirst();
+    }
+}

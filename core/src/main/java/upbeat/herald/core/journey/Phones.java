@@ -1,0 +1,37 @@
+package upbeat.herald.core.journey;
+
+import com.google.i18n.phonenumbers.NumberParseException;
+import com.google.i18n.phonenumbers.PhoneNumberUtil;
+import java.util.Optional;
+
+/**
+ * Phone numbers as shops write them, turned into E.164 (ITU-T). A number counts when its length is possible for its country; the numbering
+ * plans' finer ranges are not asked, because they change faster than any table and their reserved ranges would be refused.
+ */
+public final class Phones {
+    private static final PhoneNumberUtil UTIL = PhoneNumberUtil.getInstance();
+
+    private Phones() {}
+
+    /** @param country ISO 3166-1 alpha-2 that a number without country code belongs to, or null */
+    public static Optional<String> e164(String written, String country) {
+        if (written == null || written.isBlank()) return Optional.empty();
+        String text = written.strip();
+        if (text.startsWith("00")) text = "+" + text.substring(2);
+        try {
+            var number = UTIL.parse(text, country);
+            return UTIL.isPossibleNumber(number) ? Optional.of(UTIL.format(number, PhoneNumberUtil.PhoneNumberFormat.E164)) : Optional.empty();
+        } catch (NumberParseException e) {
+            return Optional.empty();
+        }
+    }
+
+    /** The region a number in E.164 belongs to, ISO 3166-1 alpha-2, where there is one. */
+    public static Optional<String> country(String e164) {
+        try {
+            return Optional.ofNullable(UTIL.getRegionCodeForNumber(UTIL.parse(e164, null)));
+        } catch (NumberParseException e) {
+            return Optional.empty();
+        }
+    }
+}

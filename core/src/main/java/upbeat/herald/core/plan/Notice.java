@@ -1,0 +1,40 @@
+package upbeat.herald.core.plan;
+
+import java.time.Duration;
+import java.util.List;
+import java.util.Map;
+import upbeat.herald.core.journey.Stage;
+import upbeat.herald.core.timing.SendWindow;
+
+/**
+ * One rule of the plan: who hears what, when, over which channel.
+ *
+ * @param stage    the stage that sets it off
+ * @param after    time from reaching the stage to sending, zero or more
+ * @param window   hours on the customer's clock in which it may go out, or null for any hour
+ * @param channels in the order they are asked
+ * @param per      how often one order may hear it
+ * @param ageLimit an event older than this sends nothing, so that switching a notice on never sweeps up the past
+ * @param question what it asks, or null
+ */
+public record Notice(String id, String name, Stage stage, Duration after, SendWindow window, Audience audience, List<Channel> channels,
+        ChannelRule rule, Per per, Duration ageLimit, State state, Question question, Map<Channel, Wording> wordings) {
+
+    public static final Duration DEFAULT_AGE_LIMIT = Duration.ofHours(48);
+
+    public Notice {
+        channels = List.copyOf(channels);
+        wordings = Map.copyOf(wordings);
+    }
+
+    public enum State { LIVE, PAUSED }
+
+    public enum ChannelRule { ALL, FIRST_THAT_WORKS }
+
+    /** Once for each order, each parcel, or each occasion (a second day out for delivery is a second occasion). */
+    public enum Per { ORDER, PARCEL, OCCASION }
+
+    public Notice withState(State other) {
+        return new Notice(id, name, stage, after, window, audience, channels, rule, per, ageLimit, other, question, wordings);
+    }
+}

@@ -1,0 +1,41 @@
+package upbeat.herald.core.plan;
+
+/** Why something was not sent, in words a coordinator can read; every no has one. */
+public record Reason(Code code, String text) {
+
+    /** What kind of no it is. */
+    public enum Code {
+        /** The notice is switched off or still a draft. */
+        NOT_LIVE(false),
+        /** The notice is for others. */
+        NOT_FOR(false),
+        /** The same thing was said before. */
+        ALREADY_SAID(false),
+        /** Another channel is asked first; this one stands by. */
+        STANDS_BY(false),
+        /** The event is older than the notice's age limit. */
+        TOO_OLD(true),
+        /** The parcel or the order is further on by now. */
+        OVERTAKEN(true),
+        /** The customer answered already. */
+        ANSWERED(true),
+        NO_ADDRESS(true),
+        NO_CONSENT(true),
+        NO_WORDING(true),
+        /** A field of the wording has no value. */
+        FIELD_EMPTY(true),
+        /** The notice, or its order, is gone. */
+        GONE(true);
+
+        private final boolean meant;
+
+        Code(boolean meant) {
+            this.meant = meant;
+        }
+
+        /** True where the notice was meant for this customer and something kept it back: worth a line in the order's story. */
+        public boolean meant() {
+            return meant;
+        }
+    }
+}

@@ -1,0 +1,2 @@
+/** Hours on the customer's clock. */
+package upbeat.herald.core.timing;

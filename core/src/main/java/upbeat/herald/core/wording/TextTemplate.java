@@ -1,0 +1,101 @@
+package upbeat.herald.core.wording;
+
+import com.github.jknack.handlebars.Context;
+import com.github.jknack.handlebars.EscapingStrategy;
+import com.github.jknack.handlebars.Handlebars;
+import com.github.jknack.handlebars.HandlebarsException;
+import com.github.jknack.handlebars.Helper;
+import com.github.jknack.handlebars.HelperRegistry;
+import com.github.jknack.handlebars.Template;
+import com.github.jknack.handlebars.context.MapValueResolver;
+import com.github.jknack.handlebars.helper.DefaultHelperRegistry;
+import com.github.jknack.handlebars.helper.IfHelper;
+import com.github.jknack.handlebars.helper.UnlessHelper;
+import com.github.jknack.handlebars.io.TemplateLoader;
+import com.github.jknack.handlebars.io.TemplateSource;
+import java.io.IOException;
+import java.nio.charset.Charset;
+import java.util.Collections;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import upbeat.herald.core.HeraldException;
+
+/**
+ * A text with fields, compiled once. Only plain maps are looked into, no object's methods; only {@code if}, {@code unless} and {@code fallback}
+ * are known; nothing can be included. A field without a value raises {@link FieldEmpty} unless {@code {{fallback field "other words"}}} names another.
+ */
+final class TextTemplate {
+    private static final Handlebars PLAIN = engine(EscapingStrategy.NOOP);
+    private static final Handlebars HTML = engine(EscapingStrategy.HTML_ENTITY);
+
+    private static final Map<String, TextTemplate> PLAIN_ONES = lastUsed(512);
+    private static final Map<String, TextTemplate> HTML_ONES = lastUsed(512);
+
+    private final Template template;
+
+    private TextTemplate(Template template) {
+        this.template = template;
+    }
+
+    static TextTemplate plain(String text) {
+        return PLAIN_ONES.computeIfAbsent(text, t -> new TextTemplate(compile(PLAIN, t)));
+    }
+
+    static TextTemplate html(String text) {
+        return HTML_ONES.computeIfAbsent(text, t -> new TextTemplate(compile(HTML, t)));
+    }
+
+    String render(Map<String, ?> values) {
+        try {
+            return template.apply(Context.newBuilder(values).resolver(MapValueResolver.INSTANCE).build());
+        } catch (HandlebarsException e) {
+            for (Throwable t = e; t != null; t = t.getCause()) if (t instanceof FieldEmpty empty) throw empty;
+            throw new HeraldException("text", "The wording can't be rendered: " + e.getError().reason);
+        } catch (IOException e) {
+            throw new HeraldException("text", "The wording can't be rendered: " + e.getMessage());
+        }
+    }
+
+    /** @throws HandlebarsException with line and column where the text is no template */
+    static Template compile(Handlebars engine, String text) {
+        try {
+            return engine.compileInline(text);
+        } catch (IOException e) {
+            throw new HeraldException("text", "The wording can't be read: " + e.getMessage());
+        }
+    }
+
+    private static Map<String, TextTemplate> lastUsed(int most) {
+        return Collections.synchronizedMap(new LinkedHashMap<>(16, 0.75f, true) {
+            @Override
+            protected boolean removeEldestEntry(Map.Entry<String, TextTemplate> eldest) {
+                return size() > most;
+            }
+        });
+    }
+
+    private static Handlebars engine(EscapingStrategy escaping) {
+        Handlebars engine = new Handlebars(new NothingToInclude()).with(escaping).prettyPrint(true).infiniteLoops(false);
+        HelperRegistry registry = new DefaultHelperRegistry(); // holds nothing yet: the engine's own helpers are not in it
+        registry.registerHelper(IfHelper.NAME, IfHelper.INSTANCE);
+        registry.registerHelper(UnlessHelper.NAME, UnlessHelper.INSTANCE);
+        registry.registerHelper("fallback", (Helper<Object>) (value, options) -> value == null || value.toString().isBlank() ? options.param(0) : value);
+        registry.registerHelperMissing((Helper<Object>) (value, options) -> {
+            throw new FieldEmpty(options.helperName);
+        });
+        return engine.with(registry);
+    }
+
+    private static final class NothingToInclude implements TemplateLoader {
+        @Override public TemplateSource sourceAt(String location) throws IOException {
+            throw new IOException("a wording includes nothing");
+        }
+        @Override public String resolve(String location) { return location; }
+        @Override public String getPrefix() { return ""; }
+        @Override public String getSuffix() { return ""; }
+        @Override public void setPrefix(String prefix) { }
+        @Override public void setSuffix(String suffix) { }
+        @Override public void setCharset(Charset charset) { }
+        @Override public Charset getCharset() { return java.nio.charset.StandardCharsets.UTF_8; }
+    }
+}

@@ -1,0 +1,2 @@
+/** Fields, templates, and the messages that come out of them. */
+package upbeat.herald.core.wording;
