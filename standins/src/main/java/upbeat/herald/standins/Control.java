@@ -1,0 +1,62 @@
+package upbeat.herald.standins;
+
+import com.sun.net.httpserver.HttpServer;
+import java.io.IOException;
+import java.time.Instant;
+import java.util.Map;
+
+/** The lever of the outside world: what arrived, which server runs, what time it is, and "now the customer presses". */
+public final class Control {
+    private final World world;
+    private HttpServer server;
+    private int port;
+
+    Control(World world) {
+        this.world = world;
+    }
+
+    public int port() {
+        return port;
+    }
+
+    void start() {
+        try {
+            server = Http.open(0, this::answer);
+            port = server.getAddress().getPort();
+        } catch (IOException e) {
+            throw new IllegalStateException("The control port can't be opened: " + e.getMessage(), e);
+        }
+    }
+
+    void stop() {
+        if (server != null) server.stop(0);
+    }
+
+    private Object answer(Http.Request r) {
+        String[] path = r.path().substring(1).split("/");
+        switch (r.method() + " " + path[0]) {
+            case "GET mail": return world.mailbox.to(r.query().get("to"));
+            case "GET phones": return path.length == 1 ? world.phones.numbers() : world.phones.on(path[1]);
+            case "POST phones":
+                world.chat.press(path[1], r.text("messageId"), r.text("button"));
+                return Map.of("pressed", true);
+            case "GET servers": return Map.of("smtp", world.mail.running(), "sms", world.sms.running(), "chat", world.chat.running());
+            case "POST servers":
+                Standin server = world.server(path[1]);
+                if (r.body().path("running").asBoolean()) server.start();
+                else server.stop();
+                return Map.of("running", server.running());
+            case "POST clock":
+                world.clock.set(Instant.parse(r.text("now")));
+                return Map.of("now", world.clock.instant().toString());
+            case "POST app":
+                world.outside.reach(r.text("url"), r.text("key"));
+                world.chat.webhook(r.text("url") + "/doors/chat");
+                return Map.of("told", true);
+            case "POST orders": return world.outside.order(path[1], path[2], r.body());
+            case "POST parcels": return world.outside.parcel(path[1], path[2], r.body());
+            case "POST scans": return world.outside.scans(r.body());
+            default: throw new Http.Refusal(404, "not_scripted", r.method() + " " + r.path() + " is not scripted");
+        }
+    }
+}

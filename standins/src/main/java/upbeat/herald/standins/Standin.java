@@ -1,0 +1,13 @@
+package upbeat.herald.standins;
+
+/** One server of the outside world; it keeps its port over stops and starts. */
+public interface Standin {
+    int port();
+
+    boolean running();
+
+    void start();
+
+    /** Closes the door and cuts the lines that are open, as a machine that fails would. */
+    void stop();
+}
