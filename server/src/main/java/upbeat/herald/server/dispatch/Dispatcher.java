@@ -1,0 +1,244 @@
+package upbeat.herald.server.dispatch;
+
+import java.time.Instant;
+import java.time.InstantSource;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import java.util.random.RandomGenerator;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.beans.factory.annotation.Value;
+import org.springframework.context.SmartLifecycle;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+import upbeat.herald.core.plan.Channel;
+import upbeat.herald.core.plan.Reason;
+import upbeat.herald.server.storage.Writer;
+
+/**
+ * Hands due messages to their gateways: due, claimed, rendered, handed over, recorded. Each channel has a loop of its own, so that a gateway that is
+ * away keeps nobody else waiting; its messages wait until it answers again, which is asked of it on the machine's clock and not on the product's.
+ */
+@Component
+public class Dispatcher implements SmartLifecycle {
+    private static final Logger LOG = LoggerFactory.getLogger(Dispatcher.class);
+    private static final int AT_ONCE = 64;
+    private static final long TICK_MILLIS = 500;
+
+    private final GatewayList gateways;
+    private final MessageStore messages;
+    private final Prepare prepare;
+    private final ReceiptBook receipts;
+    private final NextChannel next;
+    private final JdbcClient reader;
+    private final Writer writer;
+    private final InstantSource clock;
+    private final Bell bell;
+    private final Set<Long> inHand = ConcurrentHashMap.newKeySet();
+    private final RandomGenerator random = new java.util.SplittableRandom(1);
+    private final List<Thread> loops = new ArrayList<>();
+    private final boolean autoStart;
+    private volatile boolean running;
+
+    Dispatcher(GatewayList gateways, MessageStore messages, Prepare prepare, ReceiptBook receipts, NextChannel next, JdbcClient reader, Writer writer, InstantSource clock, Bell bell, @Value("${herald.seed:false}") boolean seeding) {
+        this.gateways = gateways;
+        this.messages = messages;
+        this.prepare = prepare;
+        this.receipts = receipts;
+        this.next = next;
+        this.reader = reader;
+        this.writer = writer;
+        this.clock = clock;
+        this.bell = bell;
+        this.autoStart = !seeding;
+    }
+
+    @Override
+    public void start() {
+        sweep();
+        running = true;
+        for (Gateway gateway : gateways.gateways()) {
+            Thread loop = new Thread(() -> loop(gateway), "dispatch-" + gateway.channel().code());
+            loop.setDaemon(true);
+            loops.add(loop);
+            loop.start();
+        }
+        Thread keeper = new Thread(this::keepHouse, "dispatch-keeper");
+        keeper.setDaemon(true);
+        loops.add(keeper);
+        keeper.start();
+    }
+
+    @Override
+    public void stop() {
+        running = false;
+        loops.forEach(Thread::interrupt);
+        for (Thread loop : loops) {
+            try {
+                loop.join(5000);
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+            }
+        }
+        loops.clear();
+    }
+
+    /** False while a history is filled in, where {@link #drain} does the work. */
+    @Override
+    public boolean isAutoStartup() {
+        return autoStart;
+    }
+
+    @Override
+    public boolean isRunning() {
+        return running;
+    }
+
+    /**
+     * Messages left in hand by a process that died: sent again where the gateway knows their id, else marked unsure for a person to settle. Nothing
+     * that this process holds in its own hands is touched.
+     */
+    public void sweep() {
+        Set<Channel> knowing = new java.util.HashSet<>();
+        gateways.gateways().stream().filter(Gateway::knowsIds).map(Gateway::channel).forEach(knowing::add);
+        writer.write(db -> {
+            for (MessageRow m : messages.sending(db)) {
+                if (inHand.contains(m.seq())) continue;
+                if (knowing.contains(m.channel())) messages.waiting(db, m.seq(), "The program stopped while this was handed over; it goes out again under the same id", null);
+                else messages.unsure(db, m.seq(), "The program stopped while this was handed over. Look whether it arrived, then say so here");
+            }
+            return null;
+        });
+    }
+
+    /** What belongs to no gateway: messages of channels that have none, and hand-overs that nobody finished. */
+    private void keepHouse() {
+        Set<Channel> without = java.util.EnumSet.allOf(Channel.class);
+        gateways.gateways().forEach(g -> without.remove(g.channel()));
+        long seen = 0;
+        while (running) {
+            try {
+                seen = bell.await(seen, 10_000);
+                for (Channel channel : without) {
+                    if (!messages.due(reader, channel, clock.instant(), 1).isEmpty()) writer.write(db -> messages.allWaiting(db, channel, "No gateway for " + channel.words() + " is set up", clock.instant()));
+                }
+                if (messages.sending(reader).stream().anyMatch(m -> !inHand.contains(m.seq()))) sweep();
+            } catch (InterruptedException e) {
+                return;
+            } catch (RuntimeException e) {
+                if (running) LOG.error("Housekeeping stumbled and goes on: {}", e.toString());
+            }
+        }
+    }
+
+    private void loop(Gateway gateway) {
+        ExecutorService lanes = Executors.newFixedThreadPool(gateway.lanes(), r -> {
+            Thread t = new Thread(r, "lane-" + gateway.channel().code());
+            t.setDaemon(true);
+            return t;
+        });
+        long seen = 0;
+        while (running) {
+            try {
+                boolean more = round(gateway, lanes);
+                if (!more) seen = bell.await(seen, TICK_MILLIS);
+            } catch (InterruptedException e) {
+                break;
+            } catch (RuntimeException e) {
+                if (running) LOG.error("Dispatching by {} stumbled and goes on: {}", gateway.channel().words(), e.toString());
+                try {
+                    Thread.sleep(TICK_MILLIS);
+                } catch (InterruptedException stop) {
+                    break;
+                }
+            }
+        }
+        lanes.shutdown();
+    }
+
+    /** Handles what is due now. @return true where there may be more */
+    private boolean round(Gateway gateway, ExecutorService lanes) throws InterruptedException {
+        List<Long> due = messages.due(reader, gateway.channel(), clock.instant(), AT_ONCE);
+        if (due.isEmpty()) return false;
+        Optional<String> away = gateway.away();
+        if (away.isPresent()) {
+            writer.write(db -> messages.allWaiting(db, gateway.channel(), away.get(), clock.instant()));
+            return false;
+        }
+        List<Future<?>> work = due.stream().<Future<?>>map(seq -> lanes.submit(() -> one(gateway, seq))).toList();
+        for (Future<?> w : work) {
+            try {
+                w.get();
+            } catch (java.util.concurrent.ExecutionException e) {
+                LOG.error("A message could not be handled: {}", e.getCause().toString());
+            }
+        }
+        return true;
+    }
+
+    /** Handles everything due on this thread until nothing is left; for filling a history, where time is moved by hand. */
+    public void drain() {
+        boolean more = true;
+        while (more) {
+            more = false;
+            for (Gateway gateway : gateways.gateways()) {
+                for (long seq : messages.due(reader, gateway.channel(), clock.instant(), AT_ONCE)) {
+                    one(gateway, seq);
+                    more = true;
+                }
+            }
+        }
+    }
+
+    private void one(Gateway gateway, long seq) {
+        Instant now = clock.instant();
+        MessageRow m = messages.find(reader, seq).orElseThrow();
+        Prepare.Outcome outcome = prepare.message(reader, m, now);
+        if (outcome instanceof Prepare.Outcome.Held held) {
+            writer.write(db -> held.reason().code() == Reason.Code.ANSWERED ? messages.cancelled(db, seq, held.reason()) : messages.withheld(db, seq, held.reason()));
+        } else if (outcome instanceof Prepare.Outcome.NotYet notYet) {
+            writer.write(db -> {
+                messages.dueAt(db, seq, notYet.due());
+                return null;
+            });
+        } else if (outcome instanceof Prepare.Outcome.Ready ready) {
+            inHand.add(seq);
+            try {
+                if (!writer.write(db -> messages.claim(db, m, ready.to(), ready.content(), ready.question(), ready.cost(), ready.currency(), now))) return;
+                record(m, gateway.handOver(new Outgoing(m.id(), m.noticeId(), ready.to(), m.language(), ready.brand(), ready.content(), ready.question(), now)));
+            } finally {
+                inHand.remove(seq);
+            }
+        }
+    }
+
+    private void record(MessageRow m, HandOver end) {
+        Instant now = clock.instant();
+        writer.write(db -> {
+            if (end instanceof HandOver.Accepted accepted) {
+                messages.accepted(db, m.seq(), accepted.ref(), now);
+                if (accepted.ref() != null) receipts.apply(db, m.channel(), accepted.ref());
+            } else if (end instanceof HandOver.Refused refused) {
+                messages.failed(db, m.seq(), refused.reason());
+                next.after(db, m);
+            } else if (end instanceof HandOver.Later later) {
+                if (m.attempt() + 1 >= Backoff.MOST_TRIES) {
+                    messages.failed(db, m.seq(), later.reason() + " (" + Backoff.MOST_TRIES + " tries)");
+                    next.after(db, m);
+                } else messages.waiting(db, m.seq(), later.reason(), now.plus(Backoff.after(m.attempt() + 1, random)));
+            } else if (end instanceof HandOver.Away away) {
+                messages.waiting(db, m.seq(), away.reason(), null);
+            } else if (end instanceof HandOver.Unsure unsure) {
+                if (gateways.gateways().stream().anyMatch(g -> g.channel() == m.channel() && g.knowsIds())) messages.waiting(db, m.seq(), unsure.reason(), now.plus(Backoff.after(m.attempt() + 1, random)));
+                else messages.unsure(db, m.seq(), unsure.reason() + ". Look whether it arrived, then say so here");
+            }
+            return null;
+        });
+    }
+}

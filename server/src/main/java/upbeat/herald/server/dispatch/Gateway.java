@@ -1,0 +1,20 @@
+package upbeat.herald.server.dispatch;
+
+import java.util.Optional;
+import upbeat.herald.core.plan.Channel;
+
+/** The way to one channel's network. */
+public interface Gateway {
+    Channel channel();
+
+    /** How many messages may be handed over side by side. */
+    int lanes();
+
+    /** True where the network knows a message by its id, so that handing it over again can't double it. */
+    boolean knowsIds();
+
+    HandOver handOver(Outgoing message);
+
+    /** Why the gateway can't be reached now, or empty where it can. */
+    Optional<String> away();
+}

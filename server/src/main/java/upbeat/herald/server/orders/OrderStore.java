@@ -1,0 +1,90 @@
+package upbeat.herald.server.orders;
+
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Repository;
+import upbeat.herald.core.journey.Order;
+import upbeat.herald.core.journey.Stage;
+import upbeat.herald.server.storage.Json;
+
+@Repository
+public class OrderStore {
+    private static final String COLUMNS = "o.id, o.stage, o.ended, o.body, o.source, o.updated_at";
+    private static final String BY_NUMBER = "select " + COLUMNS + " from shop_order o where o.shop = ? and o.number = ?";
+    private static final String BY_ID = "select " + COLUMNS + " from shop_order o where o.id = ?";
+    private static final String LATEST = "select " + COLUMNS + " from shop_order o order by o.placed_at desc, o.id desc limit ?";
+    private static final String INSERT = """
+            insert into shop_order (shop, number, placed_at, name, email, phone, country, payment, stage, body, source, updated_at)
+            values (?, ?, ?, ?, ?, ?, ?, ?, 'ordered', ?, ?, ?)""";
+    private static final String UPDATE = """
+            update shop_order set placed_at = ?, name = ?, email = ?, phone = ?, country = ?, payment = ?, body = ?, updated_at = ? where id = ?""";
+
+    public Optional<OrderRow> find(JdbcClient db, String shop, String number) {
+        return db.sql(BY_NUMBER).params(shop, number).query(OrderStore::row).optional();
+    }
+
+    public OrderRow get(JdbcClient db, long id) {
+        return db.sql(BY_ID).param(id).query(OrderStore::row).single();
+    }
+
+    public List<OrderRow> latest(JdbcClient db, int most) {
+        return db.sql(LATEST).param(most).query(OrderStore::row).list();
+    }
+
+    public OrderRow insert(JdbcClient db, Order o, String source, Instant now) {
+        db.sql(INSERT).params(o.shop(), o.number(), o.placedAt().toEpochMilli(), name(o), email(o), phone(o), country(o), o.payment().code(), Json.of(o), source, now.toEpochMilli()).update();
+        return find(db, o.shop(), o.number()).orElseThrow();
+    }
+
+    public void update(JdbcClient db, long id, Order o, Instant now) {
+        db.sql(UPDATE).params(o.placedAt().toEpochMilli(), name(o), email(o), phone(o), country(o), o.payment().code(), Json.of(o), now.toEpochMilli(), id).update();
+    }
+
+    public void stage(JdbcClient db, long id, String stage, Stage ended) {
+        db.sql("update shop_order set stage = ?, ended = ? where id = ?").params(stage, ended == null ? null : ended.code(), id).update();
+    }
+
+    public List<String> tags(JdbcClient db, long id) {
+        return db.sql("select tag from order_tag where order_id = ? order by at, tag").param(id).query(String.class).list();
+    }
+
+    public void tag(JdbcClient db, long id, String tag, String source, Instant now) {
+        db.sql("insert into order_tag (order_id, tag, at, source) values (?, ?, ?, ?) on conflict do nothing").params(id, tag, now.toEpochMilli(), source).update();
+    }
+
+    public List<Note> notes(JdbcClient db, long id) {
+        return db.sql("select at, text from order_note where order_id = ? order by at").param(id)
+                .query((rs, i) -> new Note(Instant.ofEpochMilli(rs.getLong("at")), rs.getString("text"))).list();
+    }
+
+    public void note(JdbcClient db, long id, String text, Instant now) {
+        db.sql("insert into order_note (order_id, at, text) values (?, ?, ?)").params(id, now.toEpochMilli(), text).update();
+    }
+
+    /** A line somebody or something left on the order. */
+    public record Note(Instant at, String text) {}
+
+    static OrderRow row(ResultSet rs, int i) throws SQLException {
+        return new OrderRow(rs.getLong("id"), Json.read(rs.getString("body"), Order.class), rs.getString("stage"), Stage.of(rs.getString("ended")).orElse(null), rs.getString("source"), Instant.ofEpochMilli(rs.getLong("updated_at")));
+    }
+
+    private static String name(Order o) {
+        return o.customer() == null ? null : o.customer().name();
+    }
+
+    private static String email(Order o) {
+        return o.customer() == null ? null : o.customer().email();
+    }
+
+    private static String phone(Order o) {
+        return o.customer() == null ? null : o.customer().phone();
+    }
+
+    private static String country(Order o) {
+        return o.shipTo() == null ? null : o.shipTo().country();
+    }
+}

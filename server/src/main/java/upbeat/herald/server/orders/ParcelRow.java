@@ -1,0 +1,8 @@
+package upbeat.herald.server.orders;
+
+import java.time.Instant;
+import upbeat.herald.core.journey.Parcel;
+import upbeat.herald.core.journey.Stage;
+
+/** A parcel as it is kept. */
+public record ParcelRow(long id, long orderId, Parcel parcel, Stage stage, String source, Instant createdAt) {}

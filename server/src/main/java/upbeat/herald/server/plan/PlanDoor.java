@@ -1,0 +1,152 @@
+package upbeat.herald.server.plan;
+
+import io.swagger.v3.oas.annotations.tags.Tag;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.InstantSource;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpStatus;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+import upbeat.herald.core.carrier.Carrier;
+import upbeat.herald.core.plan.Notice;
+import upbeat.herald.core.wording.Field;
+import upbeat.herald.core.wording.Fields;
+import upbeat.herald.server.dispatch.Bell;
+import upbeat.herald.server.orders.CarrierStore;
+import upbeat.herald.server.storage.Writer;
+import upbeat.herald.server.web.NotFound;
+
+/** The place Plan: all notices, and one of them made, changed, switched, tried and removed. */
+@RestController
+@RequestMapping("/ui/plan")
+@Tag(name = "ui-plan")
+class PlanDoor {
+    private static final Duration MONTH = Duration.ofDays(30);
+    private static final String SENT = "select notice_id, channel, count(*) as n, max(segments) as segments from message where sent_at >= ? group by notice_id, channel";
+
+    private final NoticeStore notices;
+    private final CarrierStore carriers;
+    private final Preview preview;
+    private final JdbcClient reader;
+    private final Writer writer;
+    private final InstantSource clock;
+    private final Bell bell;
+
+    PlanDoor(NoticeStore notices, CarrierStore carriers, Preview preview, JdbcClient reader, Writer writer, InstantSource clock, Bell bell) {
+        this.notices = notices;
+        this.carriers = carriers;
+        this.preview = preview;
+        this.reader = reader;
+        this.writer = writer;
+        this.clock = clock;
+        this.bell = bell;
+    }
+
+    /** @param audience in words; {@code sent} by channel in the last 30 days */
+    record NoticeView(String id, NoticeBody notice, String audience, Map<String, Sent> sent) {}
+
+    /** @param count in 30 days; {@code segments} of the longest SMS, else null */
+    record Sent(int count, @Nullable Integer segments) {}
+
+    record CarrierName(String key, String name) {}
+
+    record Plan(List<NoticeView> notices, List<CarrierName> carriers, List<String> shops, List<Field> fields, List<Field> blocks) {}
+
+    record PreviewRequest(@Nullable String id, NoticeBody notice, String channel, @Nullable String shop, @Nullable String number) {}
+
+    @GetMapping
+    Plan plan() {
+        Map<String, Map<String, Sent>> sent = new TreeMap<>();
+        reader.sql(SENT).param(clock.instant().minus(MONTH).toEpochMilli()).query(rs -> {
+            int segments = rs.getInt("segments");
+            Integer longest = rs.wasNull() ? null : Integer.valueOf(segments);
+            sent.computeIfAbsent(rs.getString("notice_id"), k -> new TreeMap<>()).put(rs.getString("channel"), new Sent(rs.getInt("n"), longest));
+        });
+        List<String> shops = reader.sql("select distinct shop from shop_order order by shop").query(String.class).list();
+        return new Plan(notices.all(reader).stream().map(n -> new NoticeView(n.id(), NoticeBody.of(n), n.audience().words(), sent.getOrDefault(n.id(), Map.of()))).toList(),
+                carriers.all(reader).stream().map(c -> new CarrierName(c.key(), c.name())).toList(), shops, Fields.ALL, Fields.BLOCKS);
+    }
+
+    @PostMapping("/notices")
+    @ResponseStatus(HttpStatus.CREATED)
+    NoticeView add(@RequestBody NoticeBody body) {
+        Notice checked = body.toNotice("new", known(), true);
+        Notice kept = writer.write(db -> {
+            Notice named = with(checked, free(db, checked.name()));
+            notices.put(db, named, clock.instant());
+            return named;
+        });
+        bell.ring();
+        return view(kept);
+    }
+
+    @PutMapping("/notices/{id}")
+    NoticeView change(@PathVariable String id, @RequestBody NoticeBody body) {
+        Notice notice = body.toNotice(id, known(), true);
+        writer.write(db -> {
+            if (notices.find(db, id).isEmpty()) throw new NotFound("There is no notice " + id);
+            notices.put(db, notice, clock.instant());
+            return null;
+        });
+        bell.ring();
+        return view(notice);
+    }
+
+    @DeleteMapping("/notices/{id}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void remove(@PathVariable String id) {
+        writer.write(db -> {
+            notices.remove(db, id);
+            return null;
+        });
+        bell.ring();
+    }
+
+    @PostMapping("/preview")
+    Preview.Shown preview(@RequestBody PreviewRequest body) {
+        Notice notice = body.notice().toNotice(body.id() == null ? "new" : body.id(), known(), false);
+        return preview.of(notice, body.channel(), body.shop(), body.number());
+    }
+
+    @PostMapping("/reach")
+    Preview.Reached reach(@RequestBody NoticeBody body) {
+        Instant now = clock.instant();
+        return preview.reach(body.toNotice("new", known(), false).withState(Notice.State.LIVE), now.minus(MONTH), now);
+    }
+
+    private NoticeView view(Notice n) {
+        return plan().notices().stream().filter(v -> v.id().equals(n.id())).findFirst().orElseThrow();
+    }
+
+    private Set<String> known() {
+        return carriers.all(reader).stream().map(Carrier::key).collect(Collectors.toSet());
+    }
+
+    /** An id from the name, with a number where it is taken. */
+    private String free(JdbcClient db, String name) {
+        String base = java.text.Normalizer.normalize(name, java.text.Normalizer.Form.NFD).toLowerCase(Locale.ROOT).replaceAll("[^a-z0-9]+", "-").replaceAll("^-|-$", "");
+        if (base.isEmpty()) base = "notice";
+        String id = base;
+        for (int i = 2; notices.find(db, id).isPresent(); i++) id = base + "-" + i;
+        return id;
+    }
+
+    private static Notice with(Notice n, String id) {
+        return new Notice(id, n.name(), n.stage(), n.after(), n.window(), n.audience(), n.channels(), n.rule(), n.per(), n.ageLimit(), n.state(), n.question(), n.wordings());
+    }
+}

@@ -1,0 +1,89 @@
+package upbeat.herald.server.plan;
+
+import java.time.Instant;
+import java.util.List;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+import upbeat.herald.core.journey.StageReached;
+import upbeat.herald.core.plan.Channel;
+import upbeat.herald.core.plan.Decide;
+import upbeat.herald.core.plan.Decision;
+import upbeat.herald.core.plan.Moment;
+import upbeat.herald.core.plan.PlannedMessage;
+import upbeat.herald.core.plan.Reason;
+import upbeat.herald.server.dispatch.MessageStatus;
+import upbeat.herald.server.dispatch.MessageStore;
+import upbeat.herald.server.orders.OrderRow;
+import upbeat.herald.server.orders.ParcelRow;
+import upbeat.herald.server.orders.ParcelStore;
+import upbeat.herald.server.orders.ReachedStore;
+import upbeat.herald.server.time.RandomIds;
+
+/** Asks the core what a moment means for a customer and keeps the answer, in the transaction of the fact. */
+@Component
+public class PlanMessages {
+    private static final String FORGET_UNREACHED = "delete from message where order_id = ? and status = 'withheld' and reason_code in ('NO_ADDRESS', 'NO_CONSENT')";
+    private static final String READDRESS = "update message set address = case channel when 'email' then ? else ? end where order_id = ? and status in ('planned', 'waiting')";
+
+    private final NoticeStore notices;
+    private final MessageStore messages;
+    private final ParcelStore parcels;
+    private final ReachedStore reached;
+    private final CaseBook cases;
+    private final RandomIds ids;
+
+    PlanMessages(NoticeStore notices, MessageStore messages, ParcelStore parcels, ReachedStore reached, CaseBook cases, RandomIds ids) {
+        this.notices = notices;
+        this.messages = messages;
+        this.parcels = parcels;
+        this.reached = reached;
+        this.cases = cases;
+        this.ids = ids;
+    }
+
+    /** Plans for one stage reached. @param parcel null for a stage of the order. @return how many messages were planned */
+    public int forMoment(JdbcClient db, OrderRow order, ParcelRow parcel, Moment moment, Instant now) {
+        Decision decision = Decide.decide(notices.all(db), cases.of(db, order, parcel), moment, cases.history(db, order), now);
+        int planned = 0;
+        for (PlannedMessage m : decision.messages()) if (plan(db, order, parcel, m, now)) planned++;
+        for (Decision.NotSent n : decision.notSent()) if (n.reason().code().meant()) withhold(db, order, parcel, n, now);
+        return planned;
+    }
+
+    /** Keeps a planned message; false where it was planned before. */
+    public boolean plan(JdbcClient db, OrderRow order, ParcelRow parcel, PlannedMessage m, Instant now) {
+        return messages.insert(db, new MessageStore.New(ids.id("msg_"), m.notice().id(), order.id(), m.parcel(), parcelId(parcel, m.parcel()), m.occasion(), m.notice().stage(), m.channel(), m.to(), language(order),
+                MessageStatus.PLANNED, null, m.standBy(), now, m.dueAt()));
+    }
+
+    private void withhold(JdbcClient db, OrderRow order, ParcelRow parcel, Decision.NotSent n, Instant now) {
+        List<Channel> channels = n.channel() == null ? n.notice().channels().subList(0, Math.min(1, n.notice().channels().size())) : List.of(n.channel());
+        for (Channel channel : channels) {
+            messages.insert(db, new MessageStore.New(ids.id("msg_"), n.notice().id(), order.id(), n.parcel(), parcelId(parcel, n.parcel()), n.occasion(), n.notice().stage(), channel, null, language(order),
+                    MessageStatus.WITHHELD, new Reason(n.reason().code(), n.reason().text()), List.of(), now, now));
+        }
+    }
+
+    /** The customer's addresses changed: what is planned goes to the new one, and what found none is decided again. */
+    public int again(JdbcClient db, OrderRow order, Instant now) {
+        var customer = order.order().customer();
+        if (customer != null && customer.email() != null && customer.phone() != null) db.sql(READDRESS).params(customer.email(), customer.phone(), order.id()).update();
+        if (db.sql(FORGET_UNREACHED).param(order.id()).update() == 0) return 0;
+        int planned = 0;
+        for (ReachedStore.Reached r : reached.of(db, order.id())) {
+            ParcelRow parcel = r.parcelId() == null ? null : parcels.get(db, r.parcelId());
+            StageReached v = r.visit();
+            planned += forMoment(db, order, parcel, new Moment(v.stage(), v.occasion(), v.at(), null), now);
+        }
+        return planned;
+    }
+
+    private static Long parcelId(ParcelRow parcel, String trackingNumber) {
+        return parcel == null || trackingNumber == null ? null : Long.valueOf(parcel.id());
+    }
+
+    private static String language(OrderRow order) {
+        var customer = order.order().customer();
+        return customer == null || customer.language() == null ? "en" : customer.language();
+    }
+}

@@ -1,0 +1,75 @@
+package upbeat.herald.server.storage;
+
+import com.zaxxer.hikari.HikariConfig;
+import com.zaxxer.hikari.HikariDataSource;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.sql.SQLException;
+import javax.sql.DataSource;
+import org.flywaydb.core.Flyway;
+import org.springframework.beans.factory.annotation.Value;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.jdbc.datasource.SingleConnectionDataSource;
+import org.sqlite.SQLiteConfig;
+import org.sqlite.SQLiteDataSource;
+import upbeat.herald.server.Settings;
+
+/**
+ * SQLite with a write-ahead log: one connection writes, four read. A commit is flushed to disk before anybody is told of it
+ * ({@code synchronous=FULL}). Every start brings the schema up to date.
+ */
+@Configuration
+class Database {
+
+    @Bean
+    SQLiteDataSource file(Settings settings, @Value("${herald.seed:false}") boolean seeding) throws IOException {
+        Files.createDirectories(settings.data());
+        SQLiteConfig config = new SQLiteConfig();
+        config.setJournalMode(SQLiteConfig.JournalMode.WAL);
+        // A past that is made up can be made up again: there the flush is left out.
+        config.setSynchronous(seeding ? SQLiteConfig.SynchronousMode.OFF : SQLiteConfig.SynchronousMode.FULL);
+        config.setBusyTimeout(5000);
+        config.enforceForeignKeys(true);
+        config.setTransactionMode(SQLiteConfig.TransactionMode.IMMEDIATE);
+        SQLiteDataSource file = new SQLiteDataSource(config);
+        file.setUrl("jdbc:sqlite:" + settings.data().resolve("herald.db").toAbsolutePath());
+        Flyway.configure().dataSource(file).loggers("slf4j").load().migrate();
+        return file;
+    }
+
+    @Bean(destroyMethod = "close")
+    Writer writer(SQLiteDataSource file) throws SQLException {
+        return new Writer(file, connection -> client(new SingleConnectionDataSource(connection, true)));
+    }
+
+    @Bean(destroyMethod = "close")
+    HikariDataSource readers(SQLiteDataSource file) {
+        SQLiteConfig config = new SQLiteConfig();
+        config.setReadOnly(true);
+        config.setBusyTimeout(5000);
+        SQLiteDataSource readOnly = new SQLiteDataSource(config);
+        readOnly.setUrl(file.getUrl());
+        HikariConfig pool = new HikariConfig();
+        pool.setDataSource(readOnly);
+        pool.setPoolName("readers");
+        pool.setReadOnly(true);
+        pool.setMaximumPoolSize(4);
+        pool.setMinimumIdle(1);
+        return new HikariDataSource(pool);
+    }
+
+    /** For reading outside the writer. */
+    @Bean
+    JdbcClient reader(HikariDataSource readers) {
+        return client(readers);
+    }
+
+    private static JdbcClient client(DataSource source) {
+        JdbcTemplate template = new JdbcTemplate(source);
+        template.setExceptionTranslator(new SqliteErrors());
+        return JdbcClient.create(template);
+    }
+}

@@ -1,0 +1,125 @@
+package upbeat.herald.server.storage;
+
+import java.sql.Connection;
+import java.sql.SQLException;
+import java.sql.Savepoint;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.concurrent.BlockingQueue;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CompletionException;
+import java.util.concurrent.LinkedBlockingQueue;
+import java.util.function.Function;
+import javax.sql.DataSource;
+import org.springframework.jdbc.core.simple.JdbcClient;
+
+/**
+ * The one thread that writes. Work that waits in line is put into one transaction and committed together, so that many small writes pay for
+ * one flush to disk; each piece has a savepoint of its own, so that one that fails takes nothing with it. {@link #write} returns after the commit.
+ */
+public final class Writer implements AutoCloseable {
+    private static final int MOST_TOGETHER = 256;
+
+    private record Piece<T>(Function<JdbcClient, T> work, boolean keep, CompletableFuture<T> done) {
+        T result(JdbcClient db) {
+            return work.apply(db);
+        }
+    }
+
+    private final BlockingQueue<Piece<?>> queue = new LinkedBlockingQueue<>();
+    private final Connection connection;
+    private final JdbcClient db;
+    private final Thread thread;
+    private volatile boolean closed;
+
+    public Writer(DataSource source, Function<Connection, JdbcClient> clientFor) throws SQLException {
+        connection = source.getConnection();
+        connection.setAutoCommit(false);
+        db = clientFor.apply(connection);
+        thread = new Thread(this::run, "herald-writer");
+        thread.setDaemon(true);
+        thread.start();
+    }
+
+    /** Does the work in a transaction and returns when it is on disk. Work that calls again from inside joins its own transaction. */
+    public <T> T write(Function<JdbcClient, T> work) {
+        return submit(work, true);
+    }
+
+    /** Does the work, keeps nothing of it and returns what it would have come to. */
+    public <T> T rehearse(Function<JdbcClient, T> work) {
+        return submit(work, false);
+    }
+
+    private <T> T submit(Function<JdbcClient, T> work, boolean keep) {
+        if (Thread.currentThread() == thread) return work.apply(db);
+        if (closed) throw new IllegalStateException("The database is closed");
+        Piece<T> piece = new Piece<>(work, keep, new CompletableFuture<>());
+        queue.add(piece);
+        try {
+            return piece.done().join();
+        } catch (CompletionException e) {
+            if (e.getCause() instanceof RuntimeException cause) throw cause;
+            throw e;
+        }
+    }
+
+    private void run() {
+        List<Piece<?>> together = new ArrayList<>();
+        while (!closed) {
+            together.clear();
+            try {
+                together.add(queue.take());
+            } catch (InterruptedException e) {
+                break;
+            }
+            queue.drainTo(together, MOST_TOGETHER - 1);
+            commit(together);
+        }
+        List<Piece<?>> left = new ArrayList<>(together);
+        queue.drainTo(left);
+        left.forEach(p -> p.done().completeExceptionally(new IllegalStateException("The database is closed")));
+    }
+
+    private void commit(List<Piece<?>> together) {
+        List<Runnable> answers = new ArrayList<>();
+        try {
+            for (Piece<?> piece : together) one(piece, answers);
+            connection.commit();
+            answers.forEach(Runnable::run);
+        } catch (SQLException | RuntimeException e) {
+            try {
+                connection.rollback();
+            } catch (SQLException again) {
+                e.addSuppressed(again);
+            }
+            together.forEach(p -> p.done().completeExceptionally(new IllegalStateException("The database refused the write: " + e.getMessage(), e)));
+        }
+    }
+
+    private <T> void one(Piece<T> piece, List<Runnable> answers) throws SQLException {
+        Savepoint before = connection.setSavepoint();
+        try {
+            T result = piece.result(db);
+            if (!piece.keep()) connection.rollback(before);
+            connection.releaseSavepoint(before);
+            answers.add(() -> piece.done().complete(result));
+        } catch (RuntimeException e) {
+            connection.rollback(before);
+            connection.releaseSavepoint(before);
+            answers.add(() -> piece.done().completeExceptionally(e));
+        }
+    }
+
+    @Override
+    public void close() throws SQLException {
+        closed = true;
+        thread.interrupt();
+        try {
+            thread.join(5000);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
+        connection.close();
+    }
+}

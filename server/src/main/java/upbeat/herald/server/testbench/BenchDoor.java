@@ -1,0 +1,147 @@
+package upbeat.herald.server.testbench;
+
+import io.swagger.v3.oas.annotations.tags.Tag;
+import java.net.URLEncoder;
+import java.nio.charset.StandardCharsets;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.OffsetDateTime;
+import java.time.format.DateTimeParseException;
+import java.util.List;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
+import org.springframework.http.ResponseEntity;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+import tools.jackson.databind.JsonNode;
+import upbeat.herald.core.HeraldException;
+import upbeat.herald.server.dispatch.Bell;
+import upbeat.herald.server.dispatch.MessageStore;
+
+/** The test bench: the clock, and what goes on in the simulated world outside. Only in the demo. */
+@RestController
+@RequestMapping("/bench")
+@Tag(name = "bench")
+@ConditionalOnProperty("herald.demo")
+class BenchDoor {
+    private final BenchClock clock;
+    private final World world;
+    private final MessageStore messages;
+    private final JdbcClient reader;
+    private final Bell bell;
+
+    BenchDoor(BenchClock clock, World world, MessageStore messages, JdbcClient reader, Bell bell) {
+        this.clock = clock;
+        this.world = world;
+        this.messages = messages;
+        this.reader = reader;
+        this.bell = bell;
+    }
+
+    /** @param nextDue when the next message is due, or null where none is planned */
+    record ClockView(Instant now, @Nullable Instant nextDue) {}
+
+    /** One of the three: a moment, an ISO 8601 duration, or {@code next} for the next thing due. */
+    record MoveClock(@Nullable OffsetDateTime now, @Nullable String advance, @Nullable Boolean next) {}
+
+    record Press(String messageId, String button) {}
+
+    record Switch(boolean running) {}
+
+    record MailView(String id, String to, String subject, Instant receivedAt, String raw) {}
+
+    record ButtonView(String id, String label) {}
+
+    record PhoneMessage(String id, String channel, String from, String text, List<ButtonView> buttons, Instant receivedAt) {}
+
+    @GetMapping("/clock")
+    ClockView clock() {
+        return new ClockView(clock.instant(), messages.nextDue(reader).filter(d -> d.isAfter(clock.instant())).orElse(null));
+    }
+
+    @PostMapping("/clock")
+    ClockView move(@RequestBody MoveClock body) {
+        Instant before = clock.instant();
+        Instant to = before;
+        if (body.now() != null) to = body.now().toInstant();
+        else if (body.advance() != null) {
+            try {
+                to = before.plus(Duration.parse(body.advance()));
+            } catch (DateTimeParseException e) {
+                throw new HeraldException("advance", "\"" + body.advance() + "\" is not an ISO 8601 duration such as PT15M");
+            }
+        } else if (Boolean.TRUE.equals(body.next())) to = messages.nextDue(reader).filter(d -> d.isAfter(before)).orElse(before);
+        else throw new HeraldException("advance", "Send now, advance or next");
+        if (to.isBefore(before)) throw new HeraldException("now", "The clock goes forward only: messages were sent by what it said");
+        clock.keep(to);
+        world.call("POST", "/clock", Map.of("now", to.toString()));
+        bell.ring();
+        return clock();
+    }
+
+    @GetMapping("/mail")
+    ResponseEntity<JsonNode> mail(@RequestParam(required = false) @Nullable String to) {
+        return answer(world.call("GET", "/mail" + (to == null ? "" : "?to=" + encode(to)), null));
+    }
+
+    @GetMapping("/phones")
+    ResponseEntity<JsonNode> phones() {
+        return answer(world.call("GET", "/phones", null));
+    }
+
+    @GetMapping("/phones/{number}")
+    ResponseEntity<JsonNode> phone(@PathVariable String number) {
+        return answer(world.call("GET", "/phones/" + digits(number), null));
+    }
+
+    @PostMapping("/phones/{number}/press")
+    ResponseEntity<JsonNode> press(@PathVariable String number, @RequestBody Press body) {
+        return answer(world.call("POST", "/phones/" + digits(number), body));
+    }
+
+    @GetMapping("/servers")
+    ResponseEntity<JsonNode> servers() {
+        return answer(world.call("GET", "/servers", null));
+    }
+
+    @PostMapping("/servers/{server}")
+    ResponseEntity<JsonNode> server(@PathVariable String server, @RequestBody Switch body) {
+        World.Answer answer = world.call("POST", "/servers/" + encode(server), body);
+        bell.ring();
+        return answer(answer);
+    }
+
+    @PostMapping("/orders/{shop}/{number}")
+    ResponseEntity<JsonNode> order(@PathVariable String shop, @PathVariable String number, @RequestBody JsonNode order) {
+        return answer(world.call("POST", "/orders/" + encode(shop) + "/" + encode(number), order));
+    }
+
+    @PostMapping("/parcels/{shop}/{number}")
+    ResponseEntity<JsonNode> parcel(@PathVariable String shop, @PathVariable String number, @RequestBody JsonNode parcel) {
+        return answer(world.call("POST", "/parcels/" + encode(shop) + "/" + encode(number), parcel));
+    }
+
+    @PostMapping("/scans")
+    ResponseEntity<JsonNode> scans(@RequestBody JsonNode scans) {
+        return answer(world.call("POST", "/scans", scans));
+    }
+
+    private static ResponseEntity<JsonNode> answer(World.Answer answer) {
+        return ResponseEntity.status(answer.status()).body(answer.body());
+    }
+
+    private static String digits(String number) {
+        return number.replaceAll("\\D", "");
+    }
+
+    private static String encode(String text) {
+        return URLEncoder.encode(text, StandardCharsets.UTF_8).replace("+", "%20");
+    }
+}

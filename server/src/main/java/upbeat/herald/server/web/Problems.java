@@ -1,0 +1,92 @@
+package upbeat.herald.server.web;
+
+import java.util.List;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.HttpStatusCode;
+import org.springframework.http.ProblemDetail;
+import org.springframework.http.ResponseEntity;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.converter.HttpMessageNotReadableException;
+import org.springframework.web.bind.annotation.ExceptionHandler;
+import org.springframework.web.bind.annotation.RestControllerAdvice;
+import org.springframework.web.context.request.WebRequest;
+import org.springframework.web.multipart.MaxUploadSizeExceededException;
+import org.springframework.web.servlet.mvc.method.annotation.ResponseEntityExceptionHandler;
+import upbeat.herald.core.HeraldException;
+
+/** Failures as problem documents (RFC 9457). {@code errors} lists the values at fault with their place in the caller's data. */
+@RestControllerAdvice
+class Problems extends ResponseEntityExceptionHandler {
+
+    @ExceptionHandler
+    ProblemDetail faults(Faults e) {
+        ProblemDetail problem = ProblemDetail.forStatusAndDetail(HttpStatus.UNPROCESSABLE_CONTENT, e.getMessage());
+        problem.setTitle("Some values can't be used");
+        problem.setProperty("errors", e.list());
+        return problem;
+    }
+
+    @ExceptionHandler
+    ProblemDetail notFound(NotFound e) {
+        ProblemDetail problem = ProblemDetail.forStatusAndDetail(HttpStatus.NOT_FOUND, e.getMessage());
+        problem.setTitle("Not here");
+        return problem;
+    }
+
+    @ExceptionHandler
+    ProblemDetail herald(HeraldException e) {
+        ProblemDetail problem = ProblemDetail.forStatusAndDetail(HttpStatus.UNPROCESSABLE_CONTENT, e.getMessage());
+        problem.setTitle("This can't be done");
+        if (e.field() != null) problem.setProperty("errors", List.of(new Faults.Fault(e.field(), e.getMessage())));
+        return problem;
+    }
+
+    @ExceptionHandler
+    ProblemDetail tooLarge(TooLarge e) {
+        return large(e.getMessage());
+    }
+
+    @Override
+    protected ResponseEntity<Object> handleMaxUploadSizeExceededException(MaxUploadSizeExceededException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+        return ResponseEntity.status(HttpStatus.CONTENT_TOO_LARGE).body(large("The file is larger than 20 MB. Split it and load the parts one by one"));
+    }
+
+    @Override
+    protected ResponseEntity<Object> handleHttpMessageNotReadable(HttpMessageNotReadableException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+        for (Throwable t = e; t != null; t = t.getCause()) {
+            if (t instanceof TooLarge) return ResponseEntity.status(HttpStatus.CONTENT_TOO_LARGE).body(large(t.getMessage()));
+            if (t instanceof tools.jackson.databind.DatabindException d && !d.getPath().isEmpty()) {
+                Faults faults = new Faults();
+                faults.add(path(d), said(d));
+                ProblemDetail problem = faults(faults);
+                problem.setStatus(HttpStatus.BAD_REQUEST);
+                return ResponseEntity.badRequest().body(problem);
+            }
+        }
+        String where = e.getMostSpecificCause() instanceof tools.jackson.core.JacksonException j && j.getLocation() != null ? " (line " + j.getLocation().getLineNr() + ", column " + j.getLocation().getColumnNr() + ")" : "";
+        ProblemDetail problem = ProblemDetail.forStatusAndDetail(HttpStatus.BAD_REQUEST, "The body is not the JSON that this call takes" + where);
+        problem.setTitle("The body can't be read");
+        return ResponseEntity.badRequest().body(problem);
+    }
+
+    private static ProblemDetail large(String detail) {
+        ProblemDetail problem = ProblemDetail.forStatusAndDetail(HttpStatus.CONTENT_TOO_LARGE, detail);
+        problem.setTitle("Too large");
+        return problem;
+    }
+
+    private static String path(tools.jackson.databind.DatabindException e) {
+        StringBuilder path = new StringBuilder();
+        e.getPath().forEach(r -> {
+            if (r.getPropertyName() == null) path.append('[').append(r.getIndex()).append(']');
+            else path.append(path.isEmpty() ? "" : ".").append(r.getPropertyName());
+        });
+        return path.toString();
+    }
+
+    /** The reason without class names, which say nothing to a caller. */
+    private static String said(tools.jackson.databind.DatabindException e) {
+        Object value = e instanceof tools.jackson.databind.exc.InvalidFormatException f ? f.getValue() : null;
+        return value == null ? "This value has the wrong form" : "\"" + value + "\" has the wrong form";
+    }
+}

@@ -1,0 +1,13 @@
+package upbeat.herald.server.web;
+
+import org.springframework.stereotype.Controller;
+import org.springframework.web.bind.annotation.GetMapping;
+
+/** A place's address typed or kept as a bookmark opens the interface, which then finds the place itself. */
+@Controller
+class SinglePage {
+    @GetMapping({"/", "/plan", "/plan/**", "/orders", "/orders/**", "/test-bench", "/test-bench/**"})
+    String page() {
+        return "forward:/index.html";
+    }
+}
