@@ -31,7 +31,7 @@ public record Audience(Set<Payment> payments, Set<String> countries, Set<String>
     /** Why the order is outside, or empty where the notice is for it. */
     public Optional<Reason> excludes(Order order, Parcel parcel) {
         String country = order.shipTo() == null ? null : order.shipTo().country();
-        return outside(payments, order.payment(), Payment::words, "is paid")
+        return outside(payments, order.payment(), Payment::words, "is")
                 .or(() -> outside(countries, country, c -> c, "goes to"))
                 .or(() -> parcel == null ? Optional.empty() : outside(carriers, parcel.carrier(), c -> c, "goes by"))
                 .or(() -> outside(shops, order.shop(), s -> s, "comes from"));

@@ -1,8 +1,10 @@
 package upbeat.herald.core.wording;
 
 import java.math.BigDecimal;
+import java.math.RoundingMode;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
+import java.util.Currency;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -62,8 +64,12 @@ final class FieldValues {
                 .map(i -> new Order.Item(i.sku(), i.name(), c.quantity(), i.price(), i.imageUrl()))).toList();
     }
 
+    /** With at least the digits that ISO 4217 gives the currency: {@code 84.50 AUD}, {@code 900 JPY}. */
     static String money(BigDecimal amount, String currency) {
-        return amount == null ? null : currency == null ? amount.toPlainString() : amount.toPlainString() + " " + currency;
+        if (amount == null) return null;
+        if (currency == null) return amount.toPlainString();
+        int digits = Math.max(0, Currency.getInstance(currency).getDefaultFractionDigits());
+        return amount.setScale(Math.max(digits, amount.stripTrailingZeros().scale()), RoundingMode.UNNECESSARY).toPlainString() + " " + currency;
     }
 
     private static String oneLine(String text) {

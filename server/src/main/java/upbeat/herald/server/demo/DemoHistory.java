@@ -114,7 +114,7 @@ class DemoHistory {
 
         private void sendUntil(Instant end) {
             while (true) {
-                Instant due = messages.nextDue(reader).orElse(Instant.MAX);
+                Instant due = messages.nextDue(reader, Instant.EPOCH).orElse(Instant.MAX);
                 if (due.isAfter(end)) return;
                 if (due.isAfter(clock.instant())) clock.set(due);
                 dispatcher.drain();

@@ -12,7 +12,7 @@ import upbeat.herald.server.Settings;
 @ConditionalOnProperty(name = "herald.seed", havingValue = "false", matchIfMissing = true)
 class Gateways {
     @Bean
-    GatewayList gateways(Settings settings, ChatTemplates templates, ReceiptBook receipts) {
+    GatewayList configured(Settings settings, ChatTemplates templates, ReceiptBook receipts) {
         List<Gateway> list = new ArrayList<>();
         if (!settings.mail().host().isEmpty()) list.add(new MailGateway(settings.mail()));
         if (!settings.sms().host().isEmpty()) list.add(new SmsGateway(settings.sms(), receipts::take));

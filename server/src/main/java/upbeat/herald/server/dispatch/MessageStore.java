@@ -48,9 +48,9 @@ public class MessageStore {
         return db.sql(DUE).params(channel.code(), now.toEpochMilli(), now.toEpochMilli(), most).query(Long.class).list();
     }
 
-    /** The next moment at which something is to be done, or empty. */
-    public Optional<Instant> nextDue(JdbcClient db) {
-        return db.sql("select max(due_at, coalesce(next_try_at, 0)) as next from message where status in ('planned', 'waiting') order by next limit 1").query(Long.class).optional().map(Instant::ofEpochMilli);
+    /** The next moment after {@code after} at which something is to be done, or empty. */
+    public Optional<Instant> nextDue(JdbcClient db, Instant after) {
+        return db.sql("select max(due_at, coalesce(next_try_at, 0)) as next from message where status in ('planned', 'waiting') and next > ? order by next limit 1").param(after.toEpochMilli()).query(Long.class).optional().map(Instant::ofEpochMilli);
     }
 
     public Optional<MessageRow> find(JdbcClient db, long seq) {

@@ -63,7 +63,7 @@ class BenchDoor {
 
     @GetMapping("/clock")
     ClockView clock() {
-        return new ClockView(clock.instant(), messages.nextDue(reader).filter(d -> d.isAfter(clock.instant())).orElse(null));
+        return new ClockView(clock.instant(), messages.nextDue(reader, clock.instant()).orElse(null));
     }
 
     @PostMapping("/clock")
@@ -77,7 +77,7 @@ class BenchDoor {
             } catch (DateTimeParseException e) {
                 throw new HeraldException("advance", "\"" + body.advance() + "\" is not an ISO 8601 duration such as PT15M");
             }
-        } else if (Boolean.TRUE.equals(body.next())) to = messages.nextDue(reader).filter(d -> d.isAfter(before)).orElse(before);
+        } else if (Boolean.TRUE.equals(body.next())) to = messages.nextDue(reader, before).orElse(before);
         else throw new HeraldException("advance", "Send now, advance or next");
         if (to.isBefore(before)) throw new HeraldException("now", "The clock goes forward only: messages were sent by what it said");
         clock.keep(to);

@@ -1,25 +1,32 @@
 package upbeat.herald.server.web;
 
+import com.fasterxml.jackson.databind.JavaType;
+import io.swagger.v3.core.converter.AnnotatedType;
+import io.swagger.v3.core.converter.ModelConverter;
+import io.swagger.v3.core.converter.ModelConverterContext;
+import io.swagger.v3.core.util.Json;
 import io.swagger.v3.oas.models.OpenAPI;
 import io.swagger.v3.oas.models.info.Info;
 import io.swagger.v3.oas.models.media.Schema;
 import io.swagger.v3.oas.models.security.SecurityScheme;
 import io.swagger.v3.oas.models.servers.Server;
-import java.util.ArrayList;
-import java.util.HashSet;
+import java.util.Arrays;
+import java.util.Iterator;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springdoc.core.customizers.OpenApiCustomizer;
-import org.springdoc.core.customizers.PropertyCustomizer;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 
 /** The description of the interface at /v3/api-docs. A property is required unless the code says that it may be null, so that types made from it are exact. */
 @Configuration
 class ApiDescription {
-    private static final String MAY_BE_NULL = "x-may-be-null";
+    private final Map<String, Set<String>> mayBeNull = new ConcurrentHashMap<>();
 
     @Bean
     OpenAPI herald() {
@@ -27,12 +34,16 @@ class ApiDescription {
                 .servers(List.of(new Server().url("/"))).schemaRequirement("key", new SecurityScheme().type(SecurityScheme.Type.HTTP).scheme("bearer"));
     }
 
+    /** Notes which components of each record may be null. (The library that makes the description speaks Jackson 2.) */
     @Bean
-    PropertyCustomizer nullable() {
-        return (property, type) -> {
-            boolean nullable = type.getCtxAnnotations() != null && java.util.Arrays.stream(type.getCtxAnnotations()).anyMatch(a -> a.annotationType().getSimpleName().equals("Nullable"));
-            if (nullable) property.addExtension(MAY_BE_NULL, true);
-            return property;
+    ModelConverter nullability() {
+        return new ModelConverter() {
+            @Override
+            public Schema<?> resolve(AnnotatedType type, ModelConverterContext context, Iterator<ModelConverter> chain) {
+                JavaType java = Json.mapper().constructType(type.getType());
+                if (java != null && java.getRawClass().isRecord()) mayBeNull.put(java.getRawClass().getSimpleName(), nullable(java.getRawClass()));
+                return chain.hasNext() ? chain.next().resolve(type, context, chain) : null;
+            }
         };
     }
 
@@ -41,22 +52,26 @@ class ApiDescription {
         return api -> {
             if (api.getComponents() == null || api.getComponents().getSchemas() == null) return;
             api.getComponents().setSchemas(new TreeMap<>(api.getComponents().getSchemas()));
-            api.getComponents().getSchemas().values().forEach(ApiDescription::requireAll);
+            api.getComponents().getSchemas().forEach(this::require);
+            api.setPaths(sorted(api.getPaths()));
         };
     }
 
-    @SuppressWarnings({"rawtypes", "unchecked"})
-    private static void requireAll(Schema schema) {
-        Map<String, Schema> properties = schema.getProperties();
-        if (properties == null) return;
-        List<String> required = new ArrayList<>();
-        Set<String> optional = new HashSet<>();
-        properties.forEach((name, p) -> {
-            boolean nullable = p.getExtensions() != null && p.getExtensions().remove(MAY_BE_NULL) != null;
-            if (nullable) optional.add(name);
-            if (p.getExtensions() != null && p.getExtensions().isEmpty()) p.setExtensions(null);
-        });
-        properties.keySet().stream().filter(n -> !optional.contains(n)).forEach(required::add);
+    private static Set<String> nullable(Class<?> record) {
+        return Arrays.stream(record.getRecordComponents()).filter(c -> c.getAnnotatedType().isAnnotationPresent(Nullable.class)).map(c -> c.getName()).collect(Collectors.toSet());
+    }
+
+    private void require(String name, Schema<?> schema) {
+        if (schema.getProperties() == null) return;
+        Set<String> optional = mayBeNull.getOrDefault(name, Set.of());
+        List<String> required = schema.getProperties().keySet().stream().filter(p -> !optional.contains(p)).sorted().toList();
         schema.setRequired(required.isEmpty() ? null : required);
+    }
+
+    /** In one order on every machine, so that the description can be compared with the one kept. */
+    private static io.swagger.v3.oas.models.Paths sorted(io.swagger.v3.oas.models.Paths paths) {
+        var sorted = new io.swagger.v3.oas.models.Paths();
+        new TreeMap<>(paths).forEach(sorted::addPathItem);
+        return sorted;
     }
 }

@@ -1,0 +1,86 @@
+import { useQuery } from '@tanstack/react-query';
+import { useEffect, useState } from 'react';
+import { useNavigate, useParams } from 'react-router';
+import { api, keys, type Schemas } from '../api/client';
+import { LINE, PLAN_GEOMETRY, x } from '../route/geometry';
+import { Route } from '../route/Route';
+import { Failed } from '../shell/Failed';
+import { CHANNEL_WORDS, CHANNELS, perDay, stageWords, whenShort } from '../words';
+import { bandHeight, hang, top, turn } from './layout';
+import { NoticePanel } from './NoticePanel';
+
+/** A notice nobody has kept yet. */
+function blank(stage: string, channel: string): Schemas['NoticeBody'] {
+  return {
+    name: '', stage, after: 'PT0S', audience: { payments: [], countries: [], carriers: [], shops: [] }, channels: [channel], rule: 'first-that-works', per: stage === 'ordered' ? 'order' : 'parcel', ageLimit: 'PT48H', state: 'paused', buttons: [],
+    wordings: { [channel]: channel === 'email' ? { subject: '{{order.number}}: ', text: 'Hello {{fallback customer.firstName "there"}},\n\n\n\n{{brand.name}}' } : { text: '{{brand.name}}: {{order.number}} ' } },
+  } as Schemas['NoticeBody'];
+}
+
+/** The place Plan: the route with the notices as pennants at their stops, a band for each channel. */
+export function PlanPlace() {
+  const plan = useQuery({ queryKey: keys.plan, queryFn: api.plan });
+  const { id } = useParams();
+  const navigate = useNavigate();
+  const [fresh, setFresh] = useState<Schemas['NoticeBody']>();
+  const [stage, setStage] = useState<string>();
+  const close = () => {
+    setFresh(undefined);
+    navigate('/plan');
+  };
+  useEffect(() => {
+    const key = (e: KeyboardEvent) => e.key === 'Escape' && !(e.target instanceof HTMLElement && e.target.closest('.ant-select-open, .panel')) && close();
+    window.addEventListener('keydown', key);
+    return () => window.removeEventListener('keydown', key);
+  });
+  const notices = plan.data?.notices ?? [];
+  const live = notices.filter((n) => n.notice.state === 'live').length;
+  const chosen = notices.find((n) => n.id === id);
+  return (
+    <>
+      <Route title="Plan" subtitle={plan.data ? `${live} live, ${notices.length - live} paused` : ' '} geometry={PLAN_GEOMETRY} chosen={stage} onChoose={setStage} />
+      <div className="work">
+        <main className="main">
+          {plan.isError ? <Failed error={plan.error} again={() => plan.refetch()} /> : (
+            <div className="plan">
+              {LINE.map((s) => <div key={s} className="thread" style={{ left: x(PLAN_GEOMETRY, s) - 1 }} />)}
+              {CHANNELS.map((channel) => {
+                const hung = hang(notices.filter((n) => !stage || n.notice.stage === stage), channel);
+                const sent = notices.reduce((sum, n) => sum + (n.sent[channel]?.count ?? 0), 0);
+                return (
+                  <section key={channel} className="band" style={{ height: bandHeight(hung) }} aria-label={CHANNEL_WORDS[channel]}>
+                    <div className="name">{CHANNEL_WORDS[channel]}<small>{plan.data ? `about ${Math.round(sent / 30)} a day` : ' '}</small></div>
+                    {hung.map((h) => <Pennant key={h.view.id} view={h.view} channel={channel} row={h.row} chosen={h.view.id === id} onOpen={() => { setFresh(undefined); navigate(`/plan/${h.view.id}`); }} />)}
+                    {plan.data && LINE.filter((s) => (!stage || stage === s) && !hung.some((h) => x(PLAN_GEOMETRY, h.view.notice.stage ?? '') === x(PLAN_GEOMETRY, s))).map((s) => (
+                      <button key={s} type="button" className="add" style={{ left: x(PLAN_GEOMETRY, s), top: 46 }} aria-label={`Add a notice: ${stageWords(s)}, ${CHANNEL_WORDS[channel]}`} onClick={() => { navigate('/plan'); setFresh(blank(s, channel)); }}>+</button>
+                    ))}
+                  </section>
+                );
+              })}
+            </div>
+          )}
+        </main>
+        {fresh && plan.data ? <NoticePanel key="new" notice={fresh} plan={plan.data} onClose={close} /> : chosen && plan.data ? <NoticePanel key={chosen.id} id={chosen.id} notice={chosen.notice} audience={chosen.audience} plan={plan.data} onClose={close} /> : (
+          <aside className="panel" aria-label="Notice"><div className="empty"><h2>Choose a pennant</h2><p>Or press + at a stop to say something there.</p></div></aside>
+        )}
+      </div>
+    </>
+  );
+}
+
+function Pennant({ view, channel, row, chosen, onOpen }: { view: Schemas['NoticeView']; channel: string; row: number; chosen: boolean; onOpen: () => void }) {
+  const n = view.notice;
+  const sent = view.sent[channel];
+  const after = turn(n, channel, CHANNEL_WORDS);
+  const long = (sent?.segments ?? 1) > 1;
+  return (
+    <div className={`pennant ${n.state} ${chosen ? 'chosen' : ''}`} style={{ left: x(PLAN_GEOMETRY, n.stage ?? 'ordered'), top: top(row) }}>
+      <button type="button" className="cloth" aria-current={chosen || undefined} onClick={onOpen}>
+        <b>{n.name}</b>
+        <span className="l">{after ?? whenShort(n)}</span>
+        <span className="l soft" title={view.audience}>{view.audience}</span>
+        <span className="n"><span>{perDay(sent?.count ?? 0)}</span>{n.state === 'paused' ? <span className="mark v">paused</span> : long ? <span className="mark bad">{sent!.segments} parts</span> : null}</span>
+      </button>
+    </div>
+  );
+}

@@ -1,0 +1,50 @@
+import { useQuery } from '@tanstack/react-query';
+import { api, keys } from '../api/client';
+import { stageWords } from '../words';
+import { type Geometry, LINE, SIDE, x } from './geometry';
+
+const SHORT: Record<string, string> = { 'out-for-delivery': 'Out', 'in-transit': 'Transit' };
+const WARN = ['attempted', 'delayed', 'returning'];
+
+type Props = { title: string; subtitle: string; geometry: Geometry; chosen?: string; onChoose?: (stage: string | undefined) => void };
+
+/** The stages drawn once: a line with stops, and a short branch for those beside it. Choosing a stop narrows the place; choosing it again widens it. */
+export function Route({ title, subtitle, geometry, chosen, onChoose }: Props) {
+  const { data } = useQuery({ queryKey: keys.route, queryFn: api.route });
+  const counts = new Map(data?.map((s) => [s.stage, s.orders]));
+  const narrow = geometry.to - geometry.from < 450;
+  const branchX = (x(geometry, 'in-transit') + x(geometry, 'out-for-delivery')) / 2 - 20;
+  const beside = SIDE.filter((s) => (counts.get(s) ?? 0) > 0 || chosen === s || ['attempted', 'ready-for-collection', 'delayed', 'returning'].includes(s));
+  let sideX = branchX + 28;
+  const choose = (stage: string) => onChoose?.(chosen === stage ? undefined : stage);
+  return (
+    <header className="route">
+      <div className="title">
+        <h1>{title}</h1>
+        <p>{subtitle}</p>
+      </div>
+      <div className="track" style={{ left: geometry.from, width: geometry.to - geometry.from }} />
+      <div className="branch" style={{ left: branchX }} />
+      {LINE.map((stage) => (
+        <button key={stage} type="button" className={`plain stop ${narrow ? 'narrow' : ''} ${chosen === stage ? 'chosen' : ''}`} style={{ left: x(geometry, stage), width: narrow ? 64 : 104, marginLeft: narrow ? -32 : -52 }}
+          aria-pressed={chosen === stage} onClick={() => choose(stage)} title={stage === 'delivered' ? 'In the last 24 hours' : undefined} aria-label={`${stageWords(stage)}: ${counts.get(stage) ?? 0} orders`}>
+          <span className="count">{data ? (counts.get(stage) ?? 0) : ' '}</span>
+          <span className="ring" />
+          <span className="name">{narrow ? (SHORT[stage] ?? stageWords(stage)) : stageWords(stage)}</span>
+        </button>
+      ))}
+      {beside.map((stage) => {
+        const left = sideX;
+        sideX += 46 + stageWords(stage).length * 6.6;
+        return (
+          <button key={stage} type="button" className={`plain side ${chosen === stage ? 'chosen' : ''} ${WARN.includes(stage) && (counts.get(stage) ?? 0) > 0 ? 'warn' : ''}`} style={{ left }} aria-pressed={chosen === stage}
+            onClick={() => choose(stage)} aria-label={`${stageWords(stage)}: ${counts.get(stage) ?? 0} orders`}>
+            <span className="ring" />
+            <span>{stageWords(stage)}</span>
+            <span className="count">{data ? (counts.get(stage) ?? 0) : ' '}</span>
+          </button>
+        );
+      })}
+    </header>
+  );
+}

@@ -1,0 +1,80 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { Modal } from 'antd';
+import { useEffect, useRef, useState } from 'react';
+import { Navigate, NavLink, Route as Path, Routes, useNavigate } from 'react-router';
+import { api, keys } from '../api/client';
+import { TestBench } from '../bench/TestBench';
+import { OrdersPlace } from '../orders/OrdersPlace';
+import { SignIn } from '../people/SignIn';
+import { PlanPlace } from '../plan/PlanPlace';
+import { Failed } from './Failed';
+import { Flag } from './Flag';
+import { usePlaceKeys } from './usePlaceKeys';
+
+/** The frame around every place: sign-in first, then the bar, the place, and the keys that work everywhere. */
+export function Shell() {
+  const session = useQuery({ queryKey: keys.session, queryFn: api.session, refetchInterval: 5000 });
+  const queries = useQueryClient();
+  const navigate = useNavigate();
+  const find = useRef<HTMLInputElement>(null);
+  const [help, setHelp] = useState(false);
+  usePlaceKeys(!!session.data?.name, session.data?.demo ?? false, () => find.current?.focus(), () => setHelp(true));
+  const now = session.data?.now;
+  useEffect(() => {
+    // The clock moved, or time went by: what is shown may be older than what is true.
+    if (now) queries.invalidateQueries({ predicate: (q) => ['route', 'orders', 'order', 'verdicts', 'plan'].includes(String(q.queryKey[0])) });
+  }, [now, queries]);
+
+  if (session.isError) return <Failed error={session.error} again={() => session.refetch()} />;
+  if (!session.data) return <div className="empty">One moment ...</div>;
+  if (!session.data.name) return <SignIn empty={session.data.empty} demo={session.data.demo} />;
+
+  const signOut = async () => {
+    await api.signOut();
+    queries.clear();
+    await session.refetch();
+  };
+  return (
+    <div className="app">
+      <div className="bar">
+        <span className="brand"><Flag />Upbeat Herald</span>
+        <nav aria-label="Places">
+          <NavLink to="/orders">Orders</NavLink>
+          <NavLink to="/plan">Plan</NavLink>
+          {session.data.demo && <NavLink to="/test-bench">Test bench</NavLink>}
+        </nav>
+        <span className="grow" />
+        <form role="search" onSubmit={(e) => {
+          e.preventDefault();
+          navigate(`/orders?search=${encodeURIComponent(find.current?.value.trim() ?? '')}`);
+        }}>
+          <input ref={find} className="find" type="search" aria-label="Find an order" placeholder="/  order, name, tracking number" />
+        </form>
+        {session.data.demo && now && (
+          <span className="clock">Demo clock<br />{new Date(now).toLocaleString('en-GB', { weekday: 'short', day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })}</span>
+        )}
+        <button type="button" className="plain out" onClick={signOut}>Sign out</button>
+      </div>
+      <Routes>
+        <Path path="/orders" element={<OrdersPlace now={session.data.now} />} />
+        <Path path="/orders/:shop/:number" element={<OrdersPlace now={session.data.now} />} />
+        <Path path="/plan" element={<PlanPlace />} />
+        <Path path="/plan/:id" element={<PlanPlace />} />
+        {session.data.demo && <Path path="/test-bench" element={<TestBench now={session.data.now} />} />}
+        <Path path="*" element={<Navigate to="/orders" replace />} />
+      </Routes>
+      <Modal open={help} onCancel={() => setHelp(false)} footer={null} title="Keys">
+        <dl className="facts">
+          <dt><kbd>/</kbd></dt><dd>find an order</dd>
+          <dt><kbd>g</kbd> <kbd>o</kbd></dt><dd>go to Orders</dd>
+          <dt><kbd>g</kbd> <kbd>p</kbd></dt><dd>go to Plan</dd>
+          {session.data.demo && <><dt><kbd>g</kbd> <kbd>t</kbd></dt><dd>go to Test bench</dd></>}
+          <dt><kbd>↑</kbd> <kbd>↓</kbd></dt><dd>previous and next order</dd>
+          <dt><kbd>Enter</kbd></dt><dd>open</dd>
+          <dt><kbd>Esc</kbd></dt><dd>close the side panel</dd>
+          <dt><kbd>Ctrl</kbd> <kbd>Enter</kbd></dt><dd>save</dd>
+        </dl>
+      </Modal>
+    </div>
+  );
+}

@@ -1,0 +1,78 @@
+import type { Schemas } from './api/client';
+
+/** How things are said on the screen. Pure, so that the words can be tested without a screen. */
+
+export const STAGE_WORDS: Record<string, string> = {
+  ordered: 'Ordered', packed: 'Packed', dispatched: 'Dispatched', 'in-transit': 'In transit', 'out-for-delivery': 'Out for delivery', delivered: 'Delivered', attempted: 'Attempted',
+  'ready-for-collection': 'To collect', delayed: 'Delayed', returning: 'Returning', returned: 'Returned', cancelled: 'Cancelled', refunded: 'Refunded', 'partly-dispatched': 'Partly dispatched', 'partly-delivered': 'Partly delivered',
+};
+export const CHANNEL_WORDS: Record<string, string> = { email: 'E-mail', sms: 'SMS', whatsapp: 'WhatsApp' };
+export const CHANNELS = ['email', 'sms', 'whatsapp'];
+
+export function stageWords(stage: string): string {
+  return STAGE_WORDS[stage] ?? stage;
+}
+
+/** An ISO 8601 duration of days, hours and minutes as minutes; 0 where it is none. */
+export function minutes(duration: string | undefined): number {
+  const m = /^P(?:(\d+)D)?(?:T(?:(\d+)H)?(?:(\d+)M)?(?:\d+S)?)?$/.exec(duration ?? '');
+  return m ? Number(m[1] ?? 0) * 1440 + Number(m[2] ?? 0) * 60 + Number(m[3] ?? 0) : 0;
+}
+
+export function toDuration(total: number): string {
+  return total <= 0 ? 'PT0S' : `PT${total}M`;
+}
+
+/** "15 minutes", "2 hours", "at once". */
+export function delayWords(duration: string | undefined): string {
+  const total = minutes(duration);
+  if (total === 0) return 'at once';
+  const [count, unit] = total % 1440 === 0 ? [total / 1440, 'day'] : total % 60 === 0 ? [total / 60, 'hour'] : [total, 'minute'];
+  return `${count} ${unit}${count === 1 ? '' : 's'}`;
+}
+
+/** The delay and the window in the little room of a pennant: "+15 min, 08–20 h". */
+export function whenShort(notice: Schemas['NoticeBody']): string {
+  const total = minutes(notice.after);
+  const delay = total === 0 ? 'at once' : total % 1440 === 0 ? `+${total / 1440} d` : total % 60 === 0 ? `+${total / 60} h` : `+${total} min`;
+  return notice.window ? `${delay}, ${hour(notice.window.from)}–${hour(notice.window.to)} h` : delay;
+}
+
+function hour(time: string): string {
+  return time.endsWith(':00') ? time.slice(0, 2) : time;
+}
+
+/** A list in a sentence: "a, b or c". */
+export function listed(words: string[], last: string): string {
+  return words.length < 2 ? (words[0] ?? '') : `${words.slice(0, -1).join(', ')} ${last} ${words[words.length - 1]}`;
+}
+
+/** Time of day where it is today, else day and time. */
+export function when(iso: string, now: string): string {
+  const d = new Date(iso);
+  const today = d.toDateString() === new Date(now).toDateString();
+  const time = d.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
+  return today ? time : `${d.toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short' }).replace(',', '')} ${time}`;
+}
+
+/** About how many a day, from a count over 30 days. */
+export function perDay(count: number): string {
+  if (count === 0) return '0 / day';
+  const day = count / 30;
+  return day < 1 ? '< 1 / day' : `${Math.round(day)} / day`;
+}
+
+/** The readable text of a mail as it came: its plain part, decoded. Enough for our own mails; it is no mail program. */
+export function plainPart(raw: string): string {
+  const part = /Content-Type: text\/plain[\s\S]*?\r?\n\r?\n([\s\S]*?)\r?\n--/.exec(raw)?.[1] ?? raw;
+  const bytes: number[] = [];
+  const joined = part.replace(/=\r?\n/g, '');
+  for (let i = 0; i < joined.length; i++) {
+    const hex = joined[i] === '=' ? joined.slice(i, i + 3) : '';
+    if (/^=[0-9A-F]{2}$/.test(hex)) {
+      bytes.push(parseInt(hex.slice(1), 16));
+      i += 2;
+    } else bytes.push(...new TextEncoder().encode(joined[i]));
+  }
+  return new TextDecoder().decode(new Uint8Array(bytes)).replace(/\r/g, '');
+}
