@@ -48,7 +48,7 @@ export function SignIn({ empty, demo }: { empty: boolean; demo: boolean }) {
         <label htmlFor="name">Name</label>
         <Input id="name" autoFocus autoComplete="username" value={name} onChange={(e) => setName(e.target.value)} />
         <label htmlFor="password">Password{empty ? ', 10 characters or more' : ''}</label>
-        <Input.Password id="password" autoComplete={empty ? 'new-password' : 'current-password'} value={password} onChange={(e) => setPassword(e.target.value)} />
+        <Input type="password" id="password" autoComplete={empty ? 'new-password' : 'current-password'} value={password} onChange={(e) => setPassword(e.target.value)} />
         {wrong && <Alert style={{ marginTop: 12 }} type="error" title={wrong} />}
         <div className="actions"><Button type="primary" htmlType="submit" loading={busy} disabled={!name || !password}>{empty ? 'Make it' : 'Sign in'}</Button></div>
       </form>

@@ -27,7 +27,7 @@ export function Route({ title, subtitle, geometry, chosen, onChoose }: Props) {
       <div className="branch" style={{ left: branchX }} />
       {LINE.map((stage) => (
         <button key={stage} type="button" className={`plain stop ${narrow ? 'narrow' : ''} ${chosen === stage ? 'chosen' : ''}`} style={{ left: x(geometry, stage), width: narrow ? 64 : 104, marginLeft: narrow ? -32 : -52 }}
-          aria-pressed={chosen === stage} onClick={() => choose(stage)} title={stage === 'delivered' ? 'In the last 24 hours' : undefined} aria-label={`${stageWords(stage)}: ${counts.get(stage) ?? 0} orders`}>
+          aria-pressed={chosen === stage} onClick={() => choose(stage)} title={stage === 'delivered' ? 'In the last 24 hours' : undefined}>
           <span className="count">{data ? (counts.get(stage) ?? 0) : ' '}</span>
           <span className="ring" />
           <span className="name">{narrow ? (SHORT[stage] ?? stageWords(stage)) : stageWords(stage)}</span>
@@ -38,7 +38,7 @@ export function Route({ title, subtitle, geometry, chosen, onChoose }: Props) {
         sideX += 46 + stageWords(stage).length * 6.6;
         return (
           <button key={stage} type="button" className={`plain side ${chosen === stage ? 'chosen' : ''} ${WARN.includes(stage) && (counts.get(stage) ?? 0) > 0 ? 'warn' : ''}`} style={{ left }} aria-pressed={chosen === stage}
-            onClick={() => choose(stage)} aria-label={`${stageWords(stage)}: ${counts.get(stage) ?? 0} orders`}>
+            onClick={() => choose(stage)}>
             <span className="ring" />
             <span>{stageWords(stage)}</span>
             <span className="count">{data ? (counts.get(stage) ?? 0) : ' '}</span>

@@ -40,15 +40,15 @@ public class OrderList {
 
     /** @param stage a stop's word, or null for all; {@code search} any part of number, name, address, phone or tracking number, or null; {@code after} what the last page said */
     public Page page(JdbcClient db, String stage, String search, String after, int limit, Instant now) {
-        StringBuilder sql = new StringBuilder("select " + COLUMNS + " from shop_order o where 1 = 1");
+        StringBuilder sql = new StringBuilder("select " + COLUMNS + " from shop_order o where 1 = 1 ");
         Map<String, Object> params = new HashMap<>();
         if (stage != null) {
-            sql.append(STANDS);
+            sql.append(STANDS).append(' ');
             params.put("stage", stage);
             params.put("since", now.minus(RouteCounts.ENDED_SHOWN_FOR).toEpochMilli());
         }
         if (!Texts.blank(search)) {
-            sql.append(MATCHES);
+            sql.append(MATCHES).append(' ');
             params.put("like", "%" + literal(search.strip()) + "%");
             params.put("compact", Texts.compact(search).isEmpty() ? "\u0000" : "%" + literal(Texts.compact(search)) + "%");
         }

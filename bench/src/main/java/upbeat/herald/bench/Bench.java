@@ -1,0 +1,118 @@
+package upbeat.herald.bench;
+
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.locks.LockSupport;
+import org.springframework.boot.builder.SpringApplicationBuilder;
+import org.springframework.boot.web.server.context.WebServerApplicationContext;
+import org.springframework.context.ConfigurableApplicationContext;
+import upbeat.herald.server.HeraldApplication;
+import upbeat.herald.standins.World;
+
+/**
+ * From "scan accepted" to "message handed to the gateway", and what the machine could do at best: bare inserts into SQLite and bare hand-overs to the
+ * same mail server, in the same run. The ratios are what counts; the times depend on the machine.
+ */
+public final class Bench {
+    private static final int SCANS = 1_000;
+    private static final int WARM_UP = 200;
+    private static final int SCANS_A_SECOND = 100;
+    private static final String KEY = "demo-key-for-local-use-only";
+
+    private Bench() {}
+
+    public static void main(String[] args) throws Exception {
+        Path data = Files.createTempDirectory("herald-bench");
+        World world = new World();
+        world.start();
+        Map<String, Object> settings = new LinkedHashMap<>(world.settings());
+        settings.putAll(Map.of("herald.demo", "true", "herald.data", data.toString(), "server.port", "0", "logging.level.upbeat.herald", "WARN"));
+        try (ConfigurableApplicationContext app = new SpringApplicationBuilder(HeraldApplication.class).properties(settings).run()) {
+            String url = "http://127.0.0.1:" + ((WebServerApplicationContext) app).getWebServer().getPort();
+            double inserts = Floors.insertsPerSecond(data.resolve("floor.db"));
+            double mails = Floors.mailsPerSecond(world.mail.port());
+            new Bench().run(world, url, inserts, mails);
+        } finally {
+            world.close();
+        }
+        System.exit(0);
+    }
+
+    private final HttpClient client = HttpClient.newHttpClient();
+
+    private void run(World world, String url, double inserts, double mails) throws Exception {
+        Map<String, Long> handedOver = new ConcurrentHashMap<>();
+        world.mail.beforeAnswer(to -> handedOver.put(to, System.nanoTime()));
+        for (int i = 0; i < WARM_UP + 2 * SCANS; i++) order(url, i);
+        // The orders, one call each, one commit or a share of one each.
+        long[] paced = latencies(url, handedOver, 0, WARM_UP + SCANS, SCANS_A_SECOND);
+        long[] measured = Arrays.copyOfRange(paced, WARM_UP, paced.length);
+        long start = System.nanoTime();
+        long[] burst = latencies(url, handedOver, WARM_UP + SCANS, SCANS, Integer.MAX_VALUE);
+        double seconds = (System.nanoTime() - start) / 1e9;
+        print("scan accepted to mail handed over, %d scans at %d a second: median %.1f ms, p99 %.1f ms (goal: p99 under 1000 ms)", SCANS, SCANS_A_SECOND, at(measured, 50), at(measured, 99));
+        print("the same as fast as one caller can: median %.1f ms, p99 %.1f ms, %.0f a second", at(burst, 50), at(burst, 99), SCANS / seconds);
+        print("floor, bare SQLite inserts, one commit each with a flush: %.0f a second; scans reach %.2f of it", inserts, SCANS / seconds / inserts);
+        print("floor, bare SMTP hand-overs on one line: %.0f a second; scans reach %.2f of it", mails, SCANS / seconds / mails);
+        boolean good = at(measured, 99) < 1000;
+        print(good ? "good: the goal is met" : "not good: the goal is missed");
+        if (!good) System.exit(1);
+    }
+
+    /** Nanoseconds from the answer to the scan's call until its mail's last byte came in; sent at a pace, or as fast as answers come. */
+    private long[] latencies(String url, Map<String, Long> handedOver, int from, int count, int aSecond) throws Exception {
+        long[] accepted = new long[count];
+        long start = System.nanoTime();
+        for (int i = 0; i < count; i++) {
+            if (aSecond != Integer.MAX_VALUE) while (System.nanoTime() - start < i * (1_000_000_000L / aSecond)) LockSupport.parkNanos(200_000);
+            send("POST", url + "/api/v1/scans", "[{\"carrier\":\"hopgate\",\"trackingNumber\":\"HOP " + (from + i) + "\",\"code\":\"20\",\"at\":\"2026-11-24T13:00:00Z\"}]");
+            accepted[i] = System.nanoTime();
+        }
+        long limit = System.nanoTime() + Duration.ofSeconds(60).toNanos();
+        List<Integer> missing = new ArrayList<>();
+        for (int i = 0; i < count; i++) {
+            while (!handedOver.containsKey(mailbox(from + i)) && System.nanoTime() < limit) LockSupport.parkNanos(1_000_000);
+            if (!handedOver.containsKey(mailbox(from + i))) missing.add(i);
+        }
+        if (!missing.isEmpty()) throw new IllegalStateException(missing.size() + " mails did not come within a minute");
+        long[] took = new long[count];
+        for (int i = 0; i < count; i++) took[i] = Math.max(0, handedOver.get(mailbox(from + i)) - accepted[i]);
+        return took;
+    }
+
+    private void order(String url, int i) throws Exception {
+        send("PUT", url + "/api/v1/orders/kites/B-" + i, "{\"placedAt\":\"2026-11-24T12:00:00Z\",\"customer\":{\"name\":\"Ann Test\",\"email\":\"" + mailbox(i) + "\"},\"currency\":\"EUR\",\"total\":\"60.50\",\"items\":[{\"sku\":\"BK\",\"name\":\"Box kite\",\"quantity\":1,\"price\":\"60.50\"}]}");
+        send("POST", url + "/api/v1/orders/kites/B-" + i + "/parcels", "{\"carrier\":\"hopgate\",\"trackingNumber\":\"HOP " + i + "\"}");
+    }
+
+    private static String mailbox(int i) {
+        return "b" + i + "@customer.example";
+    }
+
+    private void send(String method, String url, String body) throws Exception {
+        HttpResponse<String> answer = client.send(HttpRequest.newBuilder(URI.create(url)).header("Authorization", "Bearer " + KEY).header("Content-Type", "application/json").method(method, HttpRequest.BodyPublishers.ofString(body)).build(), HttpResponse.BodyHandlers.ofString());
+        if (answer.statusCode() >= 300) throw new IllegalStateException(method + " " + url + ": " + answer.statusCode() + " " + answer.body());
+    }
+
+    private static double at(long[] nanos, int percent) {
+        long[] sorted = nanos.clone();
+        Arrays.sort(sorted);
+        return sorted[Math.min(sorted.length - 1, sorted.length * percent / 100)] / 1e6;
+    }
+
+    private static void print(String text, Object... values) {
+        System.out.println(String.format(Locale.ROOT, text, values));
+    }
+}

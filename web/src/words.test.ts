@@ -1,0 +1,26 @@
+import { describe, expect, it } from 'vitest';
+import { delayWords, listed, minutes, perDay, plainPart, stageWords, toDuration, when, whenShort } from './words';
+
+describe('words', () => {
+  it('says delays as a person would', () => {
+    expect(['PT0S', 'PT15M', 'PT1H', 'PT120M', 'P2D', 'PT1440M', undefined].map(delayWords)).toEqual(['at once', '15 minutes', '1 hour', '2 hours', '2 days', '1 day', 'at once']);
+    expect(minutes(toDuration(90))).toBe(90);
+    expect(minutes('nonsense')).toBe(0);
+  });
+  it('fits a pennant', () => {
+    expect(whenShort({ after: 'PT15M', window: { from: '08:00', to: '20:30' } })).toBe('+15 min, 08–20:30 h');
+    expect(whenShort({ after: 'PT0S' })).toBe('at once');
+  });
+  it('lists, counts and dates', () => {
+    expect(listed(['a', 'b', 'c'], 'or')).toBe('a, b or c');
+    expect([0, 5, 60].map(perDay)).toEqual(['0 / day', '< 1 / day', '2 / day']);
+    expect(when('2026-11-24T12:00:00Z', '2026-11-24T13:00:00Z')).toMatch(/^\d\d:\d\d$/);
+    expect(when('2026-11-20T12:00:00Z', '2026-11-24T13:00:00Z')).toMatch(/^Fri 20 Nov \d\d:\d\d$/);
+    expect(stageWords('never-heard-of')).toBe('never-heard-of');
+  });
+  it('reads the plain part of a mail', () => {
+    // Quoted-printable by RFC 2045, 6.7: a soft line break and a letter of two octets.
+    const raw = 'Subject: x\r\n\r\n--b\r\nContent-Type: text/plain; charset=UTF-8\r\nContent-Transfer-Encoding: quoted-printable\r\n\r\nHello Zo=C3=AB, a long =\r\nline\r\n--b--';
+    expect(plainPart(raw)).toBe('Hello Zoë, a long line');
+  });
+});
