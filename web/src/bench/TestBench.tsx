@@ -34,7 +34,8 @@ export function TestBench({ now }: { now: string }) {
     }
   };
   const place = () => act(async () => {
-    const number = `TB-${String(Date.now()).slice(-6)}`;
+    const earlier = (await api.orders(undefined, 'TB-')).rows.map((r) => Number(/^TB-(\d+)$/.exec(r.number)?.[1] ?? 0));
+    const number = `TB-${Math.max(1000, ...earlier) + 1}`;
     const at = clock.data?.now ?? now;
     await api.placeOrder('kites', number, orderOf(PEOPLE[person], payment, at));
     setPlaced({ shop: 'kites', number, person: PEOPLE[person], carrier });
@@ -42,7 +43,7 @@ export function TestBench({ now }: { now: string }) {
   const scan = (s: { code?: string; text: string }) => act(async () => {
     let tracking = placed!.tracking;
     if (!tracking) {
-      tracking = trackingNumber(carrier, Date.now());
+      tracking = trackingNumber(carrier, 473_000 + Number(placed!.number.slice(3)));
       await api.addParcel(placed!.shop, placed!.number, { carrier, trackingNumber: tracking });
       setPlaced({ ...placed!, carrier, tracking });
     }
@@ -75,6 +76,14 @@ export function TestBench({ now }: { now: string }) {
               )}
             </section>
             <section className="card">
+              <h2>The gateways</h2>
+              {([['smtp', 'Mail server'], ['sms', 'SMS centre'], ['chat', 'Chat network']] as const).map(([id, name]) => (
+                <div key={id} className="gate"><span>{name}: {servers.data?.[id] ? 'running' : 'stopped'}</span><Switch aria-label={name} checked={servers.data?.[id] ?? false} onChange={(on) => act(() => api.switchServer(id, on))} /></div>
+              ))}
+            </section>
+          </div>
+          <div className="stack">
+            <section className="card">
               <h2>The clock</h2>
               <p style={{ fontSize: 16, fontWeight: 600 }} data-testid="clock">{new Date(clock.data?.now ?? now).toLocaleString('en-GB', { weekday: 'short', day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })}</p>
               <p className="soft">{clock.data?.nextDue ? `Next thing due: ${when(clock.data.nextDue, clock.data.now)}` : 'Nothing is planned for later'}</p>
@@ -84,14 +93,8 @@ export function TestBench({ now }: { now: string }) {
                 <Button size="small" disabled={!clock.data?.nextDue} onClick={() => move({ next: true })}>To the next thing due</Button>
               </div>
             </section>
-            <section className="card">
-              <h2>The gateways</h2>
-              {([['smtp', 'Mail server'], ['sms', 'SMS centre'], ['chat', 'Chat network']] as const).map(([id, name]) => (
-                <div key={id} className="gate"><span>{name}: {servers.data?.[id] ? 'running' : 'stopped'}</span><Switch aria-label={name} checked={servers.data?.[id] ?? false} onChange={(on) => act(() => api.switchServer(id, on))} /></div>
-              ))}
-            </section>
+            <Phone number={who.phone} messages={outside.data?.phone ?? []} now={clock.data?.now ?? now} onPress={(m, b) => act(() => api.press(who.phone!, m, b), 'Pressed')} />
           </div>
-          <Phone number={who.phone} messages={outside.data?.phone ?? []} now={clock.data?.now ?? now} onPress={(m, b) => act(() => api.press(who.phone!, m, b), 'Pressed')} />
           <Mailbox address={who.email} mails={outside.data?.mail ?? []} now={clock.data?.now ?? now} />
         </div>
       </main>

@@ -85,6 +85,7 @@ create table stage_reached (
   implied integer not null
 );
 create unique index reached_once on stage_reached (order_id, coalesce(parcel_id, 0), stage, occasion);
+create index reached_by_parcel on stage_reached (parcel_id);
 
 create table notice (
   id text primary key,

@@ -46,7 +46,7 @@ class ScreenshotsTest {
             page.locator(".story .t").first().waitFor();
             shot(page, "orders");
             page.navigate(app.url + "/plan/is-it-yours");
-            page.locator(".preview .text").waitFor();
+            page.locator(".preview .text").first().waitFor();
             shot(page, "plan");
             page.navigate(app.url + "/plan/on-its-way");
             page.locator(".preview iframe").waitFor();
