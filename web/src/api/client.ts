@@ -81,7 +81,7 @@ export const api = {
   press: (number: string, messageId: string, button: string) => call<unknown>('POST', `/bench/phones/${encodeURIComponent(number)}/press`, { messageId, button }),
   servers: () => get<Record<string, boolean>>('/bench/servers'),
   switchServer: (server: string, running: boolean) => call<unknown>('POST', `/bench/servers/${server}`, { running }),
-  placeOrder: (shop: string, number: string, order: Schemas['OrderRequest']) => call<Schemas['OrderView']>('POST', `/bench/orders/${at(shop, number)}`, order),
+  placeOrder: (shop: string, number: string, order: Schemas['OrderDocument']) => call<Schemas['OrderView']>('POST', `/bench/orders/${at(shop, number)}`, order),
   addParcel: (shop: string, number: string, parcel: Schemas['ParcelRequest']) => call<Schemas['ParcelView']>('POST', `/bench/parcels/${at(shop, number)}`, parcel),
   sendScan: (scan: Schemas['ScanBody']) => call<Schemas['ScansTaken']>('POST', '/bench/scans', [scan]),
 };

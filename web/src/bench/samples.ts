@@ -11,7 +11,7 @@ export const PEOPLE = [
 
 export type Person = (typeof PEOPLE)[number];
 
-export function orderOf(person: Person, payment: string, placedAt: string): Schemas['OrderRequest'] {
+export function orderOf(person: Person, payment: string, placedAt: string): Schemas['OrderDocument'] {
   return {
     placedAt, customer: { name: person.name, email: person.email, phone: person.phone, language: 'en' }, shipTo: { name: person.name, street: '7 Lantern Lane', city: person.city, postcode: '22100', country: person.country },
     payment, currency: person.currency, total: 84.5, items: [{ sku: 'BK-1', name: 'Box kite', quantity: 1, price: 60.5 }, { sku: 'RT-4', name: 'Ribbon tail', quantity: 2, price: 12 }], consent: { whatsapp: true }, tags: [],

@@ -14,7 +14,7 @@ import org.springframework.boot.context.properties.bind.DefaultValue;
  */
 @ConfigurationProperties("herald")
 public record Settings(@DefaultValue("data") Path data, @DefaultValue("http://127.0.0.1:8080") String publicUrl, @DefaultValue("false") boolean demo,
-        @DefaultValue Mail mail, @DefaultValue Sms sms, @DefaultValue Chat chat, @DefaultValue Bench bench) {
+        @DefaultValue Mail mail, @DefaultValue Sms sms, @DefaultValue Chat chat, @DefaultValue Feeds feeds, @DefaultValue Bench bench) {
 
     /** @param tls {@code none}, {@code starttls} or {@code tls} */
     public record Mail(@DefaultValue("") String host, @DefaultValue("587") int port, @DefaultValue("") String user, @DefaultValue("") String password, @DefaultValue("none") String tls, @DefaultValue("4") int connections) {
@@ -29,6 +29,9 @@ public record Settings(@DefaultValue("data") Path data, @DefaultValue("http://12
     public record Chat(@DefaultValue("") String url, @DefaultValue("") String token, @DefaultValue("") String webhookSecret) {
         @Override public String toString() { return "chat network " + url; }
     }
+
+    /** @param allowed hosts inside this network that feeds and carriers may be asked at, {@code host:port} parted by commas */
+    public record Feeds(@DefaultValue("") String allowed) {}
 
     /** @param url control address of the stand-ins, in the demo only */
     public record Bench(@DefaultValue("") String url) {}

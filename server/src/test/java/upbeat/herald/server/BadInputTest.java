@@ -72,7 +72,7 @@ class BadInputTest {
                 + "S-5;F;f@customer.example;;;pigeon;1;\r\n" + "S-6;G;g@customer.example;;;;;dispatched\r\n" + "S-7;H;h@customer.example;;Atlantis;;;\r\n").getBytes(StandardCharsets.UTF_8);
         RunningApp.Answer dry = person.upload("/ui/sheets", "kites", sheet);
         assertThat(dry.status()).as(dry.body()).isEqualTo(200);
-        assertThat(dry.json().path("delimiter").asString()).isEqualTo(";");
+        assertThat(dry.json().path("readAs").asString()).isEqualTo("UTF-8 with semicolons");
         assertThat(counts(dry.json())).isEqualTo("new 1, unchanged 1, refused 7");
         assertThat(dry.json().path("rows")).filteredOn(r -> r.path("verdict").asString().equals("refused")).allSatisfy(r -> assertThat(r.path("reason").asString()).isNotBlank());
         assertThat(app.api("GET", "/api/v1/orders/kites/S-1", null).status()).as("a rehearsal keeps nothing").isEqualTo(404);

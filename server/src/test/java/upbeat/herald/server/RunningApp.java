@@ -127,6 +127,14 @@ public final class RunningApp implements AutoCloseable {
             return call(method, path, body, Map.of());
         }
 
+        public byte[] bytes(String path) {
+            try {
+                return client.send(HttpRequest.newBuilder(URI.create(url + path)).GET().build(), HttpResponse.BodyHandlers.ofByteArray()).body();
+            } catch (IOException | InterruptedException e) {
+                throw new IllegalStateException(e);
+            }
+        }
+
         public Answer upload(String path, String shop, byte[] file) {
             String boundary = "x-boundary-x";
             String head = "--" + boundary + "\r\nContent-Disposition: form-data; name=\"shop\"\r\n\r\n" + shop + "\r\n--" + boundary + "\r\nContent-Disposition: form-data; name=\"file\"; filename=\"orders.csv\"\r\nContent-Type: text/csv\r\n\r\n";

@@ -53,6 +53,13 @@ public final class Control {
                 world.outside.reach(r.text("url"), r.text("key"));
                 world.chat.webhook(r.text("url") + "/doors/chat");
                 return Map.of("told", true);
+            case "POST shop":
+                world.storefront.reach(r.text("door"), r.text("secret"));
+                return Map.of("told", true);
+            case "POST call": return world.storefront.call(r.body());
+            case "POST feed":
+                world.storefront.feed(path[1], r.text("body"));
+                return Map.of("offered", "http://127.0.0.1:" + world.storefront.port() + "/feed/" + path[1]);
             case "POST orders": return world.outside.order(path[1], path[2], r.body());
             case "POST parcels": return world.outside.parcel(path[1], path[2], r.body());
             case "POST scans": return world.outside.scans(r.body());

@@ -11,12 +11,14 @@ public final class World implements AutoCloseable {
     public final MailServer mail = new MailServer(mailbox, clock, 0);
     public final MessageCentre sms = new MessageCentre(phones, clock, 0);
     public final ChatNetwork chat = new ChatNetwork(phones, clock, 0);
+    public final Storefront storefront = new Storefront();
     public final Control control = new Control(this);
 
     public void start() {
         mail.start();
         sms.start();
         chat.start();
+        storefront.start();
         control.start();
     }
 
@@ -34,7 +36,7 @@ public final class World implements AutoCloseable {
         return Map.ofEntries(Map.entry("herald.mail.host", "127.0.0.1"), Map.entry("herald.mail.port", "" + mail.port()), Map.entry("herald.mail.user", MailServer.USER), Map.entry("herald.mail.password", MailServer.PASSWORD),
                 Map.entry("herald.sms.host", "127.0.0.1"), Map.entry("herald.sms.port", "" + sms.port()), Map.entry("herald.sms.system-id", MessageCentre.SYSTEM_ID), Map.entry("herald.sms.password", MessageCentre.PASSWORD),
                 Map.entry("herald.chat.url", "http://127.0.0.1:" + chat.port()), Map.entry("herald.chat.token", ChatNetwork.TOKEN), Map.entry("herald.chat.webhook-secret", ChatNetwork.WEBHOOK_SECRET),
-                Map.entry("herald.bench.url", "http://127.0.0.1:" + control.port()));
+                Map.entry("herald.feeds.allowed", "127.0.0.1:" + storefront.port()), Map.entry("herald.bench.url", "http://127.0.0.1:" + control.port()));
     }
 
     @Override
@@ -42,6 +44,7 @@ public final class World implements AutoCloseable {
         mail.stop();
         sms.stop();
         chat.stop();
+        storefront.stop();
         control.stop();
     }
 }

@@ -1,8 +1,17 @@
 package upbeat.herald.core.exchange;
 
+import java.util.List;
+import java.util.Map;
+
 /**
- * One line of an order sheet, as read; absent cells are null.
+ * One line of a sheet, read by its columns; absent cells are null.
  *
- * @param line where it begins in the file, the heading is line 1
+ * @param line  where it begins in the file, the heading is line 1
+ * @param cells as they stand, for giving a refused row back
+ * @param fault why the line as a whole can't be used, or null
  */
-public record SheetRow(long line, String order, String name, String email, String phone, String country, String carrier, String trackingNumber, String status) {}
+public record SheetRow(long line, Map<SheetColumn, String> values, List<String> cells, String fault) {
+    public String get(SheetColumn column) {
+        return values.get(column);
+    }
+}

@@ -26,6 +26,15 @@ public final class Phones {
         }
     }
 
+    /** The number as it is dialled within its country, digits only. */
+    public static Optional<String> national(String e164) {
+        try {
+            return Optional.of(UTIL.format(UTIL.parse(e164, null), PhoneNumberUtil.PhoneNumberFormat.NATIONAL).replaceAll("\\D", ""));
+        } catch (NumberParseException e) {
+            return Optional.empty();
+        }
+    }
+
     /** The region a number in E.164 belongs to, ISO 3166-1 alpha-2, where there is one. */
     public static Optional<String> country(String e164) {
         try {

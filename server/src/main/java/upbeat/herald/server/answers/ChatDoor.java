@@ -1,13 +1,10 @@
 package upbeat.herald.server.answers;
 
-import com.standardwebhooks.Webhook;
 import io.swagger.v3.oas.annotations.Hidden;
-import java.net.http.HttpHeaders;
+import java.nio.charset.StandardCharsets;
 import java.time.InstantSource;
-import java.util.List;
-import java.util.Map;
 import java.util.Optional;
-import java.util.stream.Stream;
+import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ProblemDetail;
 import org.springframework.http.ResponseEntity;
@@ -18,6 +15,7 @@ import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RestController;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
+import upbeat.herald.core.exchange.WebhookSignature;
 import upbeat.herald.core.plan.Channel;
 import upbeat.herald.server.Settings;
 import upbeat.herald.server.dispatch.MessageRow;
@@ -25,12 +23,12 @@ import upbeat.herald.server.dispatch.MessageStore;
 import upbeat.herald.server.dispatch.ReceiptBook;
 import upbeat.herald.server.intake.FactStore;
 import upbeat.herald.server.storage.Writer;
+import upbeat.herald.server.time.OutsideClock;
 
 /** Where the chat network tells of receipts and pressed buttons, signed as the Standard Webhooks specification says. */
 @RestController
 @Hidden
 class ChatDoor {
-    private static final List<String> HEADERS = List.of("webhook-id", "webhook-timestamp", "webhook-signature");
 
     private final Settings settings;
     private final ReceiptBook receipts;
@@ -40,8 +38,9 @@ class ChatDoor {
     private final JdbcClient reader;
     private final Writer writer;
     private final InstantSource clock;
+    private final OutsideClock outside;
 
-    ChatDoor(Settings settings, ReceiptBook receipts, AnswerBook answers, MessageStore messages, FactStore facts, JdbcClient reader, Writer writer, InstantSource clock) {
+    ChatDoor(Settings settings, ReceiptBook receipts, AnswerBook answers, MessageStore messages, FactStore facts, JdbcClient reader, Writer writer, InstantSource clock, OutsideClock outside) {
         this.settings = settings;
         this.receipts = receipts;
         this.answers = answers;
@@ -50,10 +49,11 @@ class ChatDoor {
         this.reader = reader;
         this.writer = writer;
         this.clock = clock;
+        this.outside = outside;
     }
 
     @PostMapping("/doors/chat")
-    ResponseEntity<?> event(@RequestBody String body, @RequestHeader Map<String, String> headers) {
+    ResponseEntity<?> event(@RequestBody String body, @RequestHeader HttpHeaders headers) {
         if (!signed(body, headers)) return ResponseEntity.status(HttpStatus.UNAUTHORIZED).body(ProblemDetail.forStatusAndDetail(HttpStatus.UNAUTHORIZED, "The signature does not fit"));
         JsonNode event = JsonMapper.shared().readTree(body);
         String type = event.path("type").asString("");
@@ -77,14 +77,8 @@ class ChatDoor {
         return ResponseEntity.noContent().build();
     }
 
-    private boolean signed(String body, Map<String, String> headers) {
+    private boolean signed(String body, HttpHeaders headers) {
         if (settings.chat().webhookSecret().isEmpty()) return false;
-        Map<String, List<String>> three = HEADERS.stream().flatMap(h -> Stream.ofNullable(headers.get(h)).map(v -> Map.entry(h, List.of(v)))).collect(java.util.stream.Collectors.toMap(Map.Entry::getKey, Map.Entry::getValue));
-        try {
-            new Webhook(settings.chat().webhookSecret()).verify(body, HttpHeaders.of(three, (k, v) -> true));
-            return true;
-        } catch (Exception e) {
-            return false;
-        }
+        return WebhookSignature.verify(settings.chat().webhookSecret(), headers.getFirst("webhook-id"), headers.getFirst("webhook-timestamp"), headers.getFirst("webhook-signature"), body.getBytes(StandardCharsets.UTF_8), outside.instant()) == WebhookSignature.Verdict.GOOD;
     }
 }

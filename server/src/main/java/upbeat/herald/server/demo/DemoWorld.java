@@ -7,7 +7,7 @@ import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.plan.Notice;
 import upbeat.herald.core.wording.Brand;
-import upbeat.herald.server.orders.CarrierStore;
+import upbeat.herald.server.carriers.CarrierStore;
 import upbeat.herald.server.people.AccountStore;
 import upbeat.herald.server.people.ApiKeys;
 import upbeat.herald.server.plan.BrandStore;
@@ -35,8 +35,9 @@ public class DemoWorld implements InitializingBean {
     private final PasswordEncoder passwords;
     private final Writer writer;
     private final InstantSource clock;
+    private final DemoShop shop;
 
-    DemoWorld(AccountStore accounts, ApiKeys keys, BrandStore brands, CarrierStore carriers, NoticeStore notices, SettingStore settings, PasswordEncoder passwords, Writer writer, InstantSource clock, FirstPlan plan) {
+    DemoWorld(AccountStore accounts, ApiKeys keys, BrandStore brands, CarrierStore carriers, NoticeStore notices, SettingStore settings, PasswordEncoder passwords, Writer writer, InstantSource clock, FirstPlan plan, DemoShop shop) {
         this.accounts = accounts;
         this.keys = keys;
         this.brands = brands;
@@ -46,6 +47,7 @@ public class DemoWorld implements InitializingBean {
         this.passwords = passwords;
         this.writer = writer;
         this.clock = clock;
+        this.shop = shop;
     }
 
     @Override
@@ -57,6 +59,9 @@ public class DemoWorld implements InitializingBean {
             accounts.insert(db, ACCOUNT, hash, clock.instant());
             brands.put(db, BRAND);
             DemoCarriers.ALL.forEach(c -> carriers.put(db, c));
+            DemoCarriers.others().forEach(c -> carriers.put(db, c));
+            carriers.prefer(db, DemoCarriers.POST.key());
+            shop.open(db);
             Starters.all().forEach(n -> notices.put(db, n.withState(Notice.State.LIVE), clock.instant()));
             settings.put(db, "demo.set", clock.instant().toString());
             return null;

@@ -22,7 +22,7 @@ public class Bell {
     }
 
     /** Waits for a ring after {@code seen}, or for the time limit. @return how often it was rung by now */
-    long await(long seen, long millis) throws InterruptedException {
+    public long await(long seen, long millis) throws InterruptedException {
         lock.lock();
         try {
             long nanos = java.util.concurrent.TimeUnit.MILLISECONDS.toNanos(millis);

@@ -121,6 +121,18 @@ public class MessageStore {
         db.sql("update message set due_at = ? where seq = ? and status in ('planned', 'waiting')").params(due.toEpochMilli(), seq).update();
     }
 
+    /** Whether anything went out, or is going out, of a parcel's stage; null stage: of the parcel at all. */
+    public boolean anySent(JdbcClient db, long parcelId, Stage stage) {
+        return db.sql("select count(*) from message where parcel_id = :parcel and (:stage is null or stage = :stage) and (sent_at is not null or status in ('sending', 'unsure'))")
+                .param("parcel", parcelId).param("stage", stage == null ? null : stage.code()).query(Long.class).single() > 0;
+    }
+
+    /** Forgets messages of a parcel that did not go out, so that they can be decided anew. */
+    public void forget(JdbcClient db, long parcelId, Stage stage) {
+        db.sql("delete from message where parcel_id = :parcel and (:stage is null or stage = :stage) and sent_at is null and status not in ('sending', 'unsure')")
+                .param("parcel", parcelId).param("stage", stage == null ? null : stage.code()).update();
+    }
+
     /** Messages that were being handed over when nobody was there to see the end. */
     public List<MessageRow> sending(JdbcClient db) {
         return db.sql(SELECT + "where status = 'sending'").query(MessageStore::row).list();

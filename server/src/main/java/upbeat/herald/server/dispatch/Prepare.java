@@ -8,6 +8,7 @@ import java.util.Optional;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.answer.SignedLink;
+import upbeat.herald.core.journey.Parcel;
 import upbeat.herald.core.plan.Case;
 import upbeat.herald.core.plan.Channel;
 import upbeat.herald.core.plan.Decide;
@@ -22,7 +23,7 @@ import upbeat.herald.core.wording.Rendered;
 import upbeat.herald.core.wording.Subject;
 import upbeat.herald.server.Settings;
 import upbeat.herald.server.answers.LinkSecret;
-import upbeat.herald.server.orders.CarrierStore;
+import upbeat.herald.server.carriers.CarrierStore;
 import upbeat.herald.server.orders.OrderRow;
 import upbeat.herald.server.orders.OrderStore;
 import upbeat.herald.server.orders.ParcelRow;
@@ -96,7 +97,8 @@ public class Prepare {
         List<String> answers = link == null ? List.of() : notice.question().buttons().stream().map(b -> link + "?b=" + b.id()).toList();
         var customer = order.order().customer();
         Locale locale = Locale.forLanguageTag(customer == null || customer.language() == null ? "en" : customer.language());
-        return Render.message(channel, wording, new Subject(order.order(), parcel == null ? null : parcel.parcel(), parcel == null ? null : carriers.find(db, parcel.parcel().carrier()).orElse(null),
+        Parcel followed = parcel == null ? null : parcels.followed(db, parcel);
+        return Render.message(channel, wording, new Subject(order.order(), followed, followed == null ? null : carriers.find(db, followed.carrier()).orElse(null),
                 brands.get(db), notice.question(), answers, link, locale));
     }
 

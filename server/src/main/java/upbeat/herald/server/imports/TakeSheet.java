@@ -1,7 +1,14 @@
 package upbeat.herald.server.imports;
 
+import java.math.BigDecimal;
 import java.time.Instant;
+import java.time.LocalDate;
+import java.time.LocalDateTime;
+import java.time.OffsetDateTime;
+import java.time.ZoneOffset;
+import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -12,6 +19,8 @@ import org.springframework.stereotype.Component;
 import upbeat.herald.core.HeraldException;
 import upbeat.herald.core.Texts;
 import upbeat.herald.core.carrier.Carrier;
+import upbeat.herald.core.carrier.Recognise;
+import upbeat.herald.core.exchange.SheetColumn;
 import upbeat.herald.core.exchange.SheetRow;
 import upbeat.herald.core.journey.EmailAddress;
 import upbeat.herald.core.journey.Order;
@@ -19,68 +28,122 @@ import upbeat.herald.core.journey.Parcel;
 import upbeat.herald.core.journey.Payment;
 import upbeat.herald.core.journey.Phones;
 import upbeat.herald.core.journey.Stage;
+import upbeat.herald.server.carriers.CarrierOf;
+import upbeat.herald.server.carriers.CarrierStore;
 import upbeat.herald.server.intake.TakeIn;
-import upbeat.herald.server.orders.CarrierStore;
 import upbeat.herald.server.orders.OrderRow;
 import upbeat.herald.server.orders.OrderStore;
 import upbeat.herald.server.orders.ParcelRow;
 import upbeat.herald.server.orders.ParcelStore;
 
-/** Takes the rows of an order sheet, each by itself: a row that is refused leaves nothing behind and keeps no other row out. */
+/** Takes the rows of a sheet, order by order: one that is refused leaves nothing behind and keeps no other out. */
 @Component
 class TakeSheet {
     private static final String SOURCE = "spreadsheet";
     /** Words for stages that sheets use besides the stages' own (common practice, no source). */
     private static final Map<String, Stage> OTHER_WORDS = Map.of("shipped", Stage.DISPATCHED, "sent", Stage.DISPATCHED, "fulfilled", Stage.DISPATCHED, "label printed", Stage.PACKED, "new", Stage.ORDERED, "open", Stage.ORDERED, "canceled", Stage.CANCELLED);
-
     private final TakeIn takeIn;
     private final OrderStore orders;
     private final ParcelStore parcels;
     private final CarrierStore carriers;
+    private final CarrierOf carrierOf;
 
-    TakeSheet(TakeIn takeIn, OrderStore orders, ParcelStore parcels, CarrierStore carriers) {
+    TakeSheet(TakeIn takeIn, OrderStore orders, ParcelStore parcels, CarrierStore carriers, CarrierOf carrierOf) {
         this.takeIn = takeIn;
         this.orders = orders;
         this.parcels = parcels;
         this.carriers = carriers;
+        this.carrierOf = carrierOf;
     }
 
-    /** @param verdict {@code new}, {@code changed}, {@code unchanged} or {@code refused}; {@code what} is done, in words; {@code reason} of a refusal */
+    /** @param only rows whose cell at {@code onlyAt} is this are taken, others left out; null for all */
+    record Job(String shop, String kind, String only, int onlyAt) {}
+
+    /** @param verdict {@code new}, {@code changed}, {@code unchanged}, {@code left out} or {@code refused}; {@code what} is done, in words; {@code reason} of a refusal */
     record RowOutcome(long line, @Nullable String order, @Nullable String name, String verdict, List<String> what, @Nullable String reason, int messages) {}
 
-    List<RowOutcome> all(JdbcClient db, String shop, List<SheetRow> rows, Instant now) {
+    /** @param groups rows of one order together */
+    List<RowOutcome> all(JdbcClient db, Job job, List<List<SheetRow>> groups, Instant now) {
         List<Carrier> known = carriers.all(db);
-        return rows.stream().map(row -> {
-            try {
-                return one(db, shop, row, known, now);
-            } catch (HeraldException e) {
-                return new RowOutcome(row.line(), row.order(), row.name(), "refused", List.of(), e.getMessage(), 0);
+        List<RowOutcome> outcomes = new ArrayList<>();
+        for (List<SheetRow> group : groups) {
+            List<SheetRow> wanted = new ArrayList<>();
+            for (SheetRow row : group) {
+                boolean out = job.only() != null && (job.onlyAt() >= row.cells().size() || !job.only().strip().equalsIgnoreCase(row.cells().get(job.onlyAt()).strip()));
+                if (out) outcomes.add(new RowOutcome(row.line(), row.get(SheetColumn.ORDER), row.get(SheetColumn.NAME), "left out", List.of(), null, 0));
+                else wanted.add(row);
             }
-        }).toList();
+            order(db, job, wanted, known, now, outcomes);
+        }
+        return outcomes;
     }
 
-    /** Everything that can be refused is looked at before anything is written. */
-    private RowOutcome one(JdbcClient db, String shop, SheetRow row, List<Carrier> known, Instant now) {
-        if (row.order() == null) throw new HeraldException("order", "The order number is missing");
-        if (row.order().length() > 80) throw new HeraldException("order", "The order number is longer than 80 characters");
-        Optional<OrderRow> before = orders.find(db, shop, row.order());
-        Order order = order(shop, row, before.map(OrderRow::order).orElse(null), now);
-        Parcel parcel = parcel(db, row, known, before);
+    /** One order's rows. Everything that can be refused is looked at before anything is written. */
+    private void order(JdbcClient db, Job job, List<SheetRow> rows, List<Carrier> known, Instant now, List<RowOutcome> outcomes) {
+        List<SheetRow> good = new ArrayList<>();
+        boolean itemLost = false;
+        for (SheetRow row : rows) {
+            try {
+                if (row.fault() != null) throw new HeraldException("line", row.fault());
+                item(row);
+                good.add(row);
+            } catch (HeraldException e) {
+                outcomes.add(refused(row, e.getMessage()));
+                itemLost = true;
+            }
+        }
+        if (itemLost && rows.size() > 1 && good.stream().anyMatch(r -> r.get(SheetColumn.SKU) != null || r.get(SheetColumn.ITEM) != null)) {
+            good.forEach(r -> outcomes.add(refused(r, "Another line of this order is refused; without it the order would lack an item")));
+            return;
+        }
+        List<Order.Item> items = good.stream().map(TakeSheet::item).filter(java.util.Objects::nonNull).toList();
+        for (int i = 0; i < good.size(); i++) {
+            SheetRow row = good.get(i);
+            try {
+                outcomes.add(one(db, job, row, i == 0 ? items : List.of(), known, now));
+            } catch (HeraldException e) {
+                outcomes.add(refused(row, e.getMessage()));
+            }
+        }
+    }
+
+    private static RowOutcome refused(SheetRow row, String reason) {
+        return new RowOutcome(row.line(), row.get(SheetColumn.ORDER), row.get(SheetColumn.NAME), "refused", List.of(), reason, 0);
+    }
+
+    private RowOutcome one(JdbcClient db, Job job, SheetRow row, List<Order.Item> items, List<Carrier> known, Instant now) {
+        String number = row.get(SheetColumn.ORDER);
+        Optional<OrderRow> before = number == null ? Optional.empty() : orders.find(db, job.shop(), number);
+        if (number == null && job.kind().equals("stages") && row.get(SheetColumn.TRACKING) != null) before = byParcel(db, row);
+        else if (number == null) throw new HeraldException("order", "The order number is missing");
+        else if (number.length() > 80) throw new HeraldException("order", "The order number is longer than 80 characters");
+        if (before.isEmpty() && !job.kind().equals("orders")) throw new HeraldException("order", "There is no order " + number + " of shop " + job.shop() + ". Load the orders first");
+        Order order = job.kind().equals("orders") ? order(job.shop(), row, items, before.map(OrderRow::order).orElse(null), now) : before.get().order();
+        Parcel parcel = job.kind().equals("stages") ? null : parcel(db, row, known, before);
         Stage stage = stage(row);
+        if (job.kind().equals("tracking") && parcel == null) throw new HeraldException("trackingNumber", "The tracking number is missing");
+        if (job.kind().equals("stages") && stage == null) throw new HeraldException("status", "The status is missing");
         boolean ofParcel = stage != null && !stage.ofOrder();
         List<ParcelRow> has = before.map(o -> parcels.of(db, o.id())).orElse(List.of());
-        if (ofParcel && parcel == null && has.isEmpty()) throw new HeraldException("trackingNumber", "The status is " + stage.words() + ", but there is no tracking number to put it on");
-        if (ofParcel && parcel == null && has.size() > 1) throw new HeraldException("trackingNumber", "The order has " + has.size() + " parcels. Give the tracking number of the one that is " + stage.words());
-
+        ParcelRow onto = null;
+        if (ofParcel && parcel == null) {
+            List<ParcelRow> meant = row.get(SheetColumn.TRACKING) == null ? has : has.stream().filter(p -> Texts.compact(p.parcel().trackingNumber()).equals(Texts.compact(row.get(SheetColumn.TRACKING))) || parcels.legs(db, p.id()).stream().anyMatch(l -> Texts.compact(l.trackingNumber()).equals(Texts.compact(row.get(SheetColumn.TRACKING))))).toList();
+            if (has.isEmpty()) throw new HeraldException("trackingNumber", "The status is " + stage.words() + ", but there is no tracking number to put it on");
+            if (meant.isEmpty()) throw new HeraldException("trackingNumber", "The order has no parcel " + row.get(SheetColumn.TRACKING));
+            if (meant.size() > 1) throw new HeraldException("trackingNumber", "The order has " + meant.size() + " parcels. Give the tracking number of the one that is " + stage.words());
+            onto = meant.get(0);
+        }
         List<String> what = new ArrayList<>();
         TakeIn.Taken<OrderRow> taken = takeIn.order(db, order, SOURCE, now);
         int messages = taken.messages();
         if (taken.change() == TakeIn.Change.NEW) what.add("new order");
-        if (taken.change() == TakeIn.Change.CHANGED) what.add("customer's data changed");
-        ParcelRow onto = has.isEmpty() ? null : has.get(0);
+        if (taken.change() == TakeIn.Change.CHANGED) what.add("order's data changed");
         if (parcel != null) {
             TakeIn.Taken<ParcelRow> put = takeIn.parcel(db, taken.row(), parcel, SOURCE, now);
-            if (put.change() == TakeIn.Change.NEW) what.add("tracking number " + parcel.trackingNumber());
+            if (put.change() == TakeIn.Change.NEW) {
+                what.add("tracking number " + parcel.trackingNumber());
+                doubt(parcel, known).ifPresent(what::add);
+            }
             messages += put.messages();
             onto = put.row();
         }
@@ -94,48 +157,136 @@ class TakeSheet {
             messages += ended.messages();
         }
         String verdict = taken.change() == TakeIn.Change.NEW ? "new" : what.isEmpty() ? "unchanged" : "changed";
-        return new RowOutcome(row.line(), row.order(), order.customer() == null ? null : order.customer().name(), verdict, what, null, messages);
+        return new RowOutcome(row.line(), order.number(), order.customer() == null ? null : order.customer().name(), verdict, what, null, messages);
+    }
+
+    private Optional<OrderRow> byParcel(JdbcClient db, SheetRow row) {
+        String number = row.get(SheetColumn.TRACKING);
+        List<String> keys = parcels.carriersOf(db, number);
+        if (keys.isEmpty()) throw new HeraldException("trackingNumber", "No order has the tracking number " + number);
+        if (keys.size() > 1) throw new HeraldException("trackingNumber", "Several carriers have a number " + number + ". Give the order number");
+        return parcels.findAny(db, keys.get(0), number).map(p -> orders.get(db, p.orderId()));
     }
 
     /** The order with the row's cells laid over what is known; an empty cell changes nothing. */
-    private static Order order(String shop, SheetRow row, Order before, Instant now) {
-        String country = country(row.country());
+    private static Order order(String shop, SheetRow row, List<Order.Item> items, Order before, Instant now) {
+        String country = country(row.get(SheetColumn.COUNTRY));
         if (country == null && before != null && before.shipTo() != null) country = before.shipTo().country();
-        if (row.email() != null && !EmailAddress.valid(row.email())) throw new HeraldException("email", "\"" + row.email() + "\" is not an e-mail address");
+        String email = row.get(SheetColumn.EMAIL);
+        if (email != null && !EmailAddress.valid(email)) throw new HeraldException("email", "\"" + email + "\" is not an e-mail address");
         String phone = null;
-        if (row.phone() != null) {
-            phone = Phones.e164(row.phone(), country).orElse(null);
-            if (phone == null) throw new HeraldException("phone", "\"" + row.phone() + "\" can't be a phone number" + (country == null ? ". Without a country it needs its country code, +46..." : " in " + country));
+        if (row.get(SheetColumn.PHONE) != null) {
+            phone = Phones.e164(row.get(SheetColumn.PHONE), country).orElse(null);
+            if (phone == null) throw new HeraldException("phone", "\"" + row.get(SheetColumn.PHONE) + "\" can't be a phone number" + (country == null ? ". Without a country it needs its country code, +46..." : " in " + country));
         }
         Order.Customer was = before == null || before.customer() == null ? new Order.Customer(null, null, null, null) : before.customer();
-        Order.Customer customer = new Order.Customer(or(row.name(), was.name()), or(row.email(), was.email()), or(phone, was.phone()), was.language());
-        Order.ShipTo went = before == null ? null : before.shipTo();
-        Order.ShipTo to = country == null ? went : went == null ? new Order.ShipTo(customer.name(), null, null, null, country) : new Order.ShipTo(went.name(), went.street(), went.city(), went.postcode(), country);
-        if (before == null) return new Order(shop, row.order(), now, customer, to, Payment.PREPAID, null, null, List.of(), Order.Consent.UNKNOWN, List.of());
-        return new Order(shop, before.number(), before.placedAt(), before.customer() == null && customer.equals(was) ? null : customer, to, before.payment(), before.currency(), before.total(), before.items(), before.consent(), before.tags());
+        Order.Customer customer = new Order.Customer(or(row.get(SheetColumn.NAME), was.name()), or(email, was.email()), or(phone, was.phone()), or(language(row), was.language()));
+        Order.ShipTo went = before == null || before.shipTo() == null ? new Order.ShipTo(null, null, null, null, null) : before.shipTo();
+        Order.ShipTo to = new Order.ShipTo(or(went.name(), country == null ? null : customer.name()), or(row.get(SheetColumn.STREET), went.street()), or(row.get(SheetColumn.CITY), went.city()), or(row.get(SheetColumn.POSTCODE), went.postcode()), country);
+        if (to.equals(new Order.ShipTo(null, null, null, null, null)) || before != null && before.shipTo() == null && country == null && to.street() == null && to.city() == null) to = before == null ? null : before.shipTo();
+        Payment payment = payment(row);
+        BigDecimal total = decimal(row, SheetColumn.TOTAL);
+        String currency = currency(row);
+        Instant placed = placed(row, now);
+        List<String> tags = row.get(SheetColumn.TAGS) == null ? List.of() : Arrays.stream(row.get(SheetColumn.TAGS).split("\\s*,\\s*")).filter(t -> !t.isBlank()).distinct().toList();
+        if (before == null) return new Order(shop, row.get(SheetColumn.ORDER), placed == null ? now : placed, customer, to, payment == null ? Payment.PREPAID : payment, currency, total, items, Order.Consent.UNKNOWN, tags);
+        return new Order(shop, before.number(), placed == null ? before.placedAt() : placed, before.customer() == null && customer.equals(was) ? null : customer, to, payment == null ? before.payment() : payment, or(currency, before.currency()),
+                total == null || before.total() != null && total.compareTo(before.total()) == 0 ? before.total() : total, items.isEmpty() ? before.items() : items, before.consent(), tags.isEmpty() ? before.tags() : tags);
+    }
+
+    private static Order.Item item(SheetRow row) {
+        String sku = row.get(SheetColumn.SKU);
+        String name = row.get(SheetColumn.ITEM);
+        if (sku == null && name == null) return null;
+        int quantity = 1;
+        if (row.get(SheetColumn.QUANTITY) != null) {
+            if (!row.get(SheetColumn.QUANTITY).matches("[1-9]\\d{0,5}")) throw new HeraldException("quantity", "\"" + row.get(SheetColumn.QUANTITY) + "\" is no quantity of 1 or more");
+            quantity = Integer.parseInt(row.get(SheetColumn.QUANTITY));
+        }
+        return new Order.Item(sku, name == null ? sku : name, quantity, decimal(row, SheetColumn.PRICE), null);
+    }
+
+    private static BigDecimal decimal(SheetRow row, SheetColumn column) {
+        String text = row.get(column);
+        if (text == null) return null;
+        String plain = text.replaceAll("[\\s\\u00a0]", "");
+        // A comma with two digits behind it is a decimal comma; one with three parts thousands.
+        if (plain.matches("\\d{1,3}([.]\\d{3})*,\\d{1,2}")) plain = plain.replace(".", "").replace(',', '.');
+        else if (plain.matches("\\d{1,3}(,\\d{3})+([.]\\d+)?")) plain = plain.replace(",", "");
+        else plain = plain.replace(',', '.');
+        if (!plain.matches("\\d{1,12}([.]\\d{1,6})?")) throw new HeraldException(column.code(), "\"" + text + "\" is no " + column.words());
+        return new BigDecimal(plain);
+    }
+
+    private static Payment payment(SheetRow row) {
+        String text = row.get(SheetColumn.PAYMENT);
+        if (text == null) return null;
+        return Payment.of(text).or(() -> text.equalsIgnoreCase("cod") ? Optional.of(Payment.CASH_ON_DELIVERY) : Optional.empty()).orElseThrow(() -> new HeraldException("payment", "\"" + text + "\" is not prepaid or cash on delivery"));
+    }
+
+    private static String currency(SheetRow row) {
+        String text = row.get(SheetColumn.CURRENCY);
+        if (text == null) return null;
+        try {
+            return java.util.Currency.getInstance(text.toUpperCase(Locale.ROOT)).getCurrencyCode();
+        } catch (IllegalArgumentException e) {
+            throw new HeraldException("currency", "\"" + text + "\" is not an ISO 4217 currency");
+        }
+    }
+
+    private static String language(SheetRow row) {
+        String text = row.get(SheetColumn.LANGUAGE);
+        if (text != null && !text.matches("[A-Za-z]{2,3}([-_][A-Za-z0-9]{2,8})*")) throw new HeraldException("language", "\"" + text + "\" is not a language such as de");
+        return text == null ? null : text.replace('_', '-');
+    }
+
+    private static Instant placed(SheetRow row, Instant now) {
+        String text = row.get(SheetColumn.PLACED_AT);
+        if (text == null) return null;
+        Instant at = null;
+        for (java.util.function.Function<String, Instant> form : List.<java.util.function.Function<String, Instant>>of(t -> OffsetDateTime.parse(t).toInstant(), t -> LocalDateTime.parse(t.replace(' ', 'T')).toInstant(ZoneOffset.UTC), t -> LocalDate.parse(t).atTime(12, 0).toInstant(ZoneOffset.UTC))) {
+            try {
+                if (at == null) at = form.apply(text);
+            } catch (DateTimeParseException e) {
+                // The next form may fit.
+            }
+        }
+        if (at == null) throw new HeraldException("placedAt", "\"" + text + "\" is no date such as 2026-11-24 or 2026-11-24 14:05");
+        if (at.isAfter(now.plusSeconds(86_400))) throw new HeraldException("placedAt", "\"" + text + "\" is in the future. Check the year");
+        return at.isAfter(now) ? now : at;
     }
 
     private Parcel parcel(JdbcClient db, SheetRow row, List<Carrier> known, Optional<OrderRow> order) {
+        String number = row.get(SheetColumn.TRACKING);
+        String name = row.get(SheetColumn.CARRIER);
         Carrier carrier = null;
-        if (row.carrier() != null) {
-            carrier = known.stream().filter(c -> c.key().equalsIgnoreCase(row.carrier()) || c.name().equalsIgnoreCase(row.carrier())).findFirst()
-                    .orElseThrow(() -> new HeraldException("carrier", "There is no carrier \"" + row.carrier() + "\". Known are " + String.join(", ", known.stream().map(Carrier::name).toList())));
+        if (name != null) {
+            carrier = known.stream().filter(c -> c.key().equalsIgnoreCase(name) || c.name().equalsIgnoreCase(name)).findFirst()
+                    .orElseThrow(() -> new HeraldException("carrier", "There is no carrier \"" + name + "\". Known are " + String.join(", ", known.stream().filter(Carrier::inUse).map(Carrier::name).toList())));
         }
-        if (row.trackingNumber() == null) return null;
-        if (row.trackingNumber().matches("\\d[.,]?\\d*[eE]\\+?\\d+")) throw new HeraldException("trackingNumber", "The spreadsheet turned the tracking number into " + row.trackingNumber() + ". Format the column as text, enter the number again and save anew");
-        if (Texts.compact(row.trackingNumber()).isEmpty() || row.trackingNumber().length() > 60) throw new HeraldException("trackingNumber", "A tracking number has 1 to 60 characters");
-        if (carrier == null) throw new HeraldException("carrier", "Say which carrier brings " + row.trackingNumber());
-        Optional<ParcelRow> there = parcels.find(db, carrier.key(), row.trackingNumber());
+        if (number == null) return null;
+        if (number.matches("\\d[.,]?\\d*[eE]\\+?\\d+")) throw new HeraldException("trackingNumber", "The spreadsheet turned the tracking number into " + number + ". Format the column as text, enter the number again and save anew");
+        if (Texts.compact(number).isEmpty() || number.length() > 60) throw new HeraldException("trackingNumber", "A tracking number has 1 to 60 characters");
+        if (carrier == null) carrier = carrierOf.named(db, null, number).orElseThrow(() -> new HeraldException("carrier", "Say which carrier brings " + number));
+        Optional<ParcelRow> there = parcels.findAny(db, carrier.key(), number);
         if (there.isPresent() && order.map(o -> o.id() != there.get().orderId()).orElse(true)) {
-            throw new HeraldException("trackingNumber", "The number " + row.trackingNumber() + " is on order " + orders.get(db, there.get().orderId()).order().number() + " already");
+            throw new HeraldException("trackingNumber", "The number " + number + " is on order " + orders.get(db, there.get().orderId()).order().number() + " already");
         }
-        return new Parcel(carrier.key(), row.trackingNumber(), List.of());
+        return new Parcel(carrier.key(), number, List.of());
+    }
+
+    /** A number that looks like its carrier's but for the check digit: taken, and said. */
+    private static Optional<String> doubt(Parcel parcel, List<Carrier> known) {
+        List<Carrier> its = known.stream().filter(c -> c.key().equals(parcel.carrier())).toList();
+        List<Recognise.Candidate> mine = Recognise.of(parcel.trackingNumber(), its).stream().filter(c -> c.carrier() != null).toList();
+        return mine.isEmpty() || mine.get(0).valid() ? Optional.empty() : Optional.of("look again: " + mine.get(0).reason());
     }
 
     private static Stage stage(SheetRow row) {
-        if (row.status() == null) return null;
-        return Stage.of(row.status()).or(() -> Optional.ofNullable(OTHER_WORDS.get(row.status().toLowerCase(Locale.ROOT))))
-                .orElseThrow(() -> new HeraldException("status", "\"" + row.status() + "\" is no stage. Use ordered, packed, dispatched, in transit, out for delivery, delivered, cancelled..."));
+        String text = row.get(SheetColumn.STATUS);
+        if (text == null) return null;
+        return Stage.of(text).or(() -> Optional.ofNullable(OTHER_WORDS.get(text.toLowerCase(Locale.ROOT))))
+                .orElseThrow(() -> new HeraldException("status", "\"" + text + "\" is no stage. Use ordered, packed, dispatched, in transit, out for delivery, delivered, cancelled..."));
     }
 
     private static String country(String written) {

@@ -22,7 +22,7 @@ import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.journey.Parcel;
 import upbeat.herald.core.journey.Stage;
 import upbeat.herald.server.dispatch.Bell;
-import upbeat.herald.server.orders.CarrierStore;
+import upbeat.herald.server.carriers.CarrierStore;
 import upbeat.herald.server.orders.OrderRow;
 import upbeat.herald.server.orders.OrderStore;
 import upbeat.herald.server.orders.OrderView;
@@ -69,7 +69,7 @@ class OrdersApi {
 
     @PutMapping
     @Operation(summary = "Brings an order in, or up to date; again with the same body changes nothing")
-    ResponseEntity<OrderView> put(@PathVariable String shop, @PathVariable String number, @RequestBody OrderRequest body) {
+    ResponseEntity<OrderView> put(@PathVariable String shop, @PathVariable String number, @RequestBody OrderDocument body) {
         Instant now = clock.instant();
         Order order = body.toOrder(shop, number, now);
         TakeIn.Taken<OrderRow> taken = writer.write(db -> {

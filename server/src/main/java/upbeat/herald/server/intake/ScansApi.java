@@ -5,12 +5,16 @@ import io.swagger.v3.oas.annotations.tags.Tag;
 import java.time.InstantSource;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
+import org.springframework.http.MediaType;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
+import upbeat.herald.core.HeraldException;
+import upbeat.herald.core.exchange.Epcis;
+import upbeat.herald.core.exchange.Iftsta;
 import upbeat.herald.server.dispatch.Bell;
-import upbeat.herald.server.web.Faults;
 
 /** Scans from carriers and other systems. */
 @RestController
@@ -18,6 +22,7 @@ import upbeat.herald.server.web.Faults;
 @Tag(name = "scans")
 class ScansApi {
     static final int MOST = 10_000;
+    private static final String SOURCE = "api";
     private final TakeScans take;
     private final InstantSource clock;
     private final Bell bell;
@@ -28,24 +33,26 @@ class ScansApi {
         this.bell = bell;
     }
 
-    /** @param at RFC 3339; without an offset it is read in the carrier's time zone */
-    record ScanBody(@Nullable String carrier, @Nullable String trackingNumber, @Nullable String code, @Nullable String text, @Nullable String at, @Nullable String place) {}
-
-    /** Each scan counts in one place. @param accepted read and put on its parcel; {@code unknownParcel} and {@code unreadCode} are kept and read when that is known */
-    record ScansTaken(int accepted, int duplicate, int unknownParcel, int unreadCode, List<Rejected> rejected) {}
-
-    /** @param index in the list sent, from 0 */
-    record Rejected(int index, String reason) {}
-
     @PostMapping
     @Operation(summary = "Brings up to 10,000 scans in; one that is wrong does not keep the others out")
-    ScansTaken post(@RequestBody List<ScanBody> scans) {
-        if (scans.size() > MOST) {
-            Faults faults = new Faults();
-            faults.add("", "Send up to " + MOST + " scans at once; these are " + scans.size());
-            faults.raise();
-        }
-        ScansTaken taken = take.all(scans, clock.instant());
+    TakeScans.ScansTaken post(@RequestBody List<TakeScans.ScanBody> scans) {
+        if (scans.size() > MOST) throw new HeraldException("", "Send up to " + MOST + " scans at once; these are " + scans.size());
+        return rung(take.all(scans, SOURCE, clock.instant()));
+    }
+
+    @PostMapping(path = "/iftsta", consumes = MediaType.ALL_VALUE)
+    @Operation(summary = "Reads a UN/EDIFACT IFTSTA interchange; carrier says whose it is, where the interchange does not")
+    TakeScans.ScansTaken iftsta(@RequestBody byte[] interchange, @RequestParam(required = false) @Nullable String carrier) {
+        return rung(take.document(Iftsta.read(interchange), carrier, "iftsta", interchange, SOURCE, clock.instant()));
+    }
+
+    @PostMapping(path = "/epcis", consumes = MediaType.ALL_VALUE)
+    @Operation(summary = "Reads a GS1 EPCIS 2.0 document in JSON; carrier says whose it is, where the numbers do not")
+    TakeScans.ScansTaken epcis(@RequestBody byte[] document, @RequestParam(required = false) @Nullable String carrier) {
+        return rung(take.document(Epcis.read(document), carrier, "epcis", document, SOURCE, clock.instant()));
+    }
+
+    private TakeScans.ScansTaken rung(TakeScans.ScansTaken taken) {
         bell.ring();
         return taken;
     }

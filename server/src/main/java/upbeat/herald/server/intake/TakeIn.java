@@ -1,11 +1,14 @@
 package upbeat.herald.server.intake;
 
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Collectors;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
@@ -14,6 +17,7 @@ import upbeat.herald.core.Texts;
 import upbeat.herald.core.carrier.Carrier;
 import upbeat.herald.core.carrier.ReadScan;
 import upbeat.herald.core.journey.Arrival;
+import upbeat.herald.core.journey.Journey;
 import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.journey.OrderStage;
 import upbeat.herald.core.journey.Parcel;
@@ -22,12 +26,16 @@ import upbeat.herald.core.journey.Stage;
 import upbeat.herald.core.journey.StageReached;
 import upbeat.herald.core.plan.Moment;
 import upbeat.herald.core.timing.CustomerZone;
+import upbeat.herald.server.carriers.CarrierStore;
+import upbeat.herald.server.carriers.CarrierWatchStore;
+import upbeat.herald.server.dispatch.MessageStore;
 import upbeat.herald.server.orders.OrderRow;
 import upbeat.herald.server.orders.OrderStore;
 import upbeat.herald.server.orders.ParcelRow;
 import upbeat.herald.server.orders.ParcelStore;
 import upbeat.herald.server.orders.ReachedStore;
 import upbeat.herald.server.orders.ScanStore;
+import upbeat.herald.server.orders.SearchIndex;
 import upbeat.herald.server.plan.PlanMessages;
 
 /**
@@ -40,13 +48,21 @@ public class TakeIn {
     private final ParcelStore parcels;
     private final ScanStore scans;
     private final ReachedStore reached;
+    private final CarrierStore carriers;
+    private final CarrierWatchStore watches;
+    private final MessageStore messages;
+    private final SearchIndex search;
     private final PlanMessages plan;
 
-    TakeIn(OrderStore orders, ParcelStore parcels, ScanStore scans, ReachedStore reached, PlanMessages plan) {
+    TakeIn(OrderStore orders, ParcelStore parcels, ScanStore scans, ReachedStore reached, CarrierStore carriers, CarrierWatchStore watches, MessageStore messages, SearchIndex search, PlanMessages plan) {
         this.orders = orders;
         this.parcels = parcels;
         this.scans = scans;
         this.reached = reached;
+        this.carriers = carriers;
+        this.watches = watches;
+        this.messages = messages;
+        this.search = search;
         this.plan = plan;
     }
 
@@ -60,13 +76,15 @@ public class TakeIn {
         if (known.isEmpty()) {
             OrderRow row = orders.insert(db, order, source, now);
             order.tags().forEach(t -> orders.tag(db, row.id(), t, source, now));
+            search.put(db, row.id(), order);
             return new Taken<>(row, Change.NEW, orderReaches(db, row, Stage.ORDERED, order.placedAt(), now));
         }
         OrderRow before = known.get();
         if (before.order().equals(order)) return new Taken<>(before, Change.UNCHANGED, 0);
         orders.update(db, before.id(), order, now);
         order.tags().forEach(t -> orders.tag(db, before.id(), t, source, now));
-        OrderRow row = orders.get(db, before.id());
+        search.put(db, before.id(), order);
+        OrderRow row = standing(db, before.id());
         boolean reachable = !Objects.equals(before.order().customer(), order.customer()) || !Objects.equals(before.order().consent(), order.consent());
         return new Taken<>(row, Change.CHANGED, reachable ? plan.again(db, row, now) : 0);
     }
@@ -87,7 +105,7 @@ public class TakeIn {
 
     /** Puts a parcel on an order; the label is made by then. Scans that came before are read now. */
     public Taken<ParcelRow> parcel(JdbcClient db, OrderRow order, Parcel parcel, String source, Instant now) {
-        Optional<ParcelRow> known = parcels.find(db, parcel.carrier(), parcel.trackingNumber());
+        Optional<ParcelRow> known = parcels.findAny(db, parcel.carrier(), parcel.trackingNumber());
         if (known.isPresent() && known.get().orderId() != order.id()) {
             throw new HeraldException("trackingNumber", "The number " + parcel.trackingNumber() + " is on order " + orders.get(db, known.get().orderId()).order().number() + " already");
         }
@@ -98,12 +116,60 @@ public class TakeIn {
             return new Taken<>(parcels.get(db, known.get().id()), Change.CHANGED, 0);
         }
         ParcelRow row = parcels.insert(db, order.id(), parcel, source, now);
-        int messages = mark(db, row, Stage.PACKED, now, source, now).messages();
-        for (ScanStore.ScanRow early : scans.waiting(db, parcel.carrier(), Texts.compact(parcel.trackingNumber()))) {
-            scans.belongsTo(db, early.id(), row.id());
-            if (early.stage() != null) messages += report(db, parcels.get(db, row.id()), early.report(), now);
+        search.put(db, order.id(), order.order());
+        int planned = mark(db, row, Stage.PACKED, now, source, now).messages();
+        planned += early(db, row, parcel.carrier(), parcel.trackingNumber(), now);
+        watch(db, row, parcel.carrier(), parcel.trackingNumber(), now);
+        return new Taken<>(parcels.get(db, row.id()), Change.NEW, planned);
+    }
+
+    /** The parcel goes on with another carrier under another number; it stays one parcel, and nothing is said of it twice. */
+    public Taken<ParcelRow> goesOn(JdbcClient db, ParcelRow parcel, String carrier, String trackingNumber, Instant now) {
+        Optional<ParcelRow> known = parcels.findAny(db, carrier, trackingNumber);
+        if (known.isPresent() && known.get().id() == parcel.id()) return new Taken<>(parcel, Change.UNCHANGED, 0);
+        if (known.isPresent()) throw new HeraldException("trackingNumber", "The number " + trackingNumber + " is a parcel of order " + orders.get(db, known.get().orderId()).order().number() + " already");
+        parcels.addLeg(db, parcel.id(), carrier, trackingNumber, now);
+        search.put(db, parcel.orderId(), orders.get(db, parcel.orderId()).order());
+        int planned = early(db, parcel, carrier, trackingNumber, now);
+        watch(db, parcel, carrier, trackingNumber, now);
+        return new Taken<>(parcels.get(db, parcel.id()), Change.CHANGED, planned);
+    }
+
+    private int early(JdbcClient db, ParcelRow row, String carrierKey, String trackingNumber, Instant now) {
+        int planned = 0;
+        for (ScanStore.ScanRow early : scans.waiting(db, carrierKey, Texts.compact(trackingNumber))) {
+            Stage stage = early.stage() != null ? early.stage() : carriers.find(db, carrierKey).flatMap(c -> ReadScan.stage(c, early.code(), early.text())).orElse(null);
+            scans.belongsTo(db, early.id(), row.id(), carrierKey, stage);
+            parcels.scanned(db, row.id(), early.at());
+            if (stage != null) planned += report(db, parcels.get(db, row.id()), new Report(Long.toString(early.id()), stage, early.at(), early.day()), now, false);
         }
-        return new Taken<>(parcels.get(db, row.id()), Change.NEW, messages);
+        return planned;
+    }
+
+    private void watch(JdbcClient db, ParcelRow row, String carrierKey, String trackingNumber, Instant now) {
+        Carrier carrier = carriers.find(db, carrierKey).orElse(null);
+        if (carrier != null && carrier.scans() == Carrier.ScansArrive.ASKED && carrier.ask() != null && !over(row.stage())) watches.begin(db, row.id(), carrierKey, trackingNumber, now);
+    }
+
+    private static boolean over(Stage stage) {
+        return stage == Stage.DELIVERED || stage == Stage.RETURNED;
+    }
+
+    /** Puts another number on a parcel, as if the wrong one had never been there; what was sent stays sent. */
+    public Taken<ParcelRow> renumber(JdbcClient db, ParcelRow parcel, Parcel to, String source, Instant now) {
+        OrderRow order = orders.get(db, parcel.orderId());
+        if (parcels.findAny(db, to.carrier(), to.trackingNumber()).filter(p -> p.id() != parcel.id()).isPresent()) throw new HeraldException("trackingNumber", "The number " + to.trackingNumber() + " is taken by another parcel");
+        removeParcel(db, parcel);
+        return parcel(db, order, to.items().isEmpty() ? new Parcel(to.carrier(), to.trackingNumber(), parcel.parcel().items()) : to, source, now);
+    }
+
+    /** Takes a parcel off its order. Messages planned for it are gone with it. */
+    public void removeParcel(JdbcClient db, ParcelRow parcel) {
+        messages.forget(db, parcel.id(), null);
+        watches.remove(db, parcel.id());
+        parcels.remove(db, parcel.id());
+        OrderRow order = standing(db, parcel.orderId());
+        search.put(db, order.id(), order.order());
     }
 
     /** A stage that somebody says a parcel reached. */
@@ -114,40 +180,90 @@ public class TakeIn {
         var scan = new ScanStore.ScanRow(0, parcel.parcel().carrier(), Texts.compact(parcel.parcel().trackingNumber()), parcel.id(), null, "Marked " + stage.words(), at, day, null, stage, false, source, now);
         Optional<Long> id = scans.insert(db, scan);
         if (id.isEmpty()) return new Taken<>(parcel, Change.UNCHANGED, 0);
-        int messages = report(db, parcel, new Report(id.get().toString(), stage, at, day), now);
-        return new Taken<>(parcels.get(db, parcel.id()), Change.CHANGED, messages);
+        int planned = report(db, parcel, new Report(id.get().toString(), stage, at, day), now, false);
+        return new Taken<>(parcels.get(db, parcel.id()), Change.CHANGED, planned);
+    }
+
+    /** Takes back the last mark of a stage made by hand. @throws HeraldException where a message about it went out */
+    public void unmark(JdbcClient db, ParcelRow parcel, Stage stage, String source) {
+        if (messages.anySent(db, parcel.id(), stage)) throw new HeraldException("stage", "A message says already that parcel " + parcel.parcel().trackingNumber() + " is " + stage.words() + ". It can't be taken back");
+        scans.ofParcel(db, parcel.id()).stream().filter(s -> s.stage() == stage && s.source().equals(source)).reduce((a, b) -> b).ifPresent(s -> scans.remove(db, s.id()));
+        messages.forget(db, parcel.id(), stage);
+        again(db, parcel);
     }
 
     public enum ScanOutcome { ACCEPTED, DUPLICATE, UNKNOWN_PARCEL, UNREAD_CODE }
 
-    /** Takes one scan. @param day calendar day of {@code at} where it happened */
+    /** Takes one scan. @param carrier null where nobody could tell whose it is; {@code day} calendar day of {@code at} where it happened */
     public ScanOutcome scan(JdbcClient db, Carrier carrier, String trackingNumber, String code, String text, Instant at, String day, String place, Instant now) {
-        Optional<Stage> stage = ReadScan.stage(carrier, code, text);
-        Optional<ParcelRow> parcel = parcels.find(db, carrier.key(), trackingNumber);
-        Optional<Long> id = scans.insert(db, new ScanStore.ScanRow(0, carrier.key(), Texts.compact(trackingNumber), parcel.map(ParcelRow::id).orElse(null), code, text, at, day, place, stage.orElse(null), false, ScanStore.BY_CARRIER, now));
+        String key = carrier == null ? "" : carrier.key();
+        Optional<Stage> stage = carrier == null ? Optional.empty() : ReadScan.stage(carrier, code, text);
+        Optional<ParcelRow> parcel = parcels.findAny(db, key, trackingNumber);
+        Optional<Long> id = scans.insert(db, new ScanStore.ScanRow(0, key, Texts.compact(trackingNumber), parcel.map(ParcelRow::id).orElse(null), code, text, at, day, place, stage.orElse(null), false, ScanStore.BY_CARRIER, now));
         if (id.isEmpty()) return ScanOutcome.DUPLICATE;
         if (parcel.isEmpty()) return ScanOutcome.UNKNOWN_PARCEL;
+        parcels.scanned(db, parcel.get().id(), at);
         if (stage.isEmpty()) return ScanOutcome.UNREAD_CODE;
-        report(db, parcel.get(), new Report(id.get().toString(), stage.get(), at, day), now);
+        report(db, parcel.get(), new Report(id.get().toString(), stage.get(), at, day), now, false);
         return ScanOutcome.ACCEPTED;
     }
 
+    /**
+     * What reading the unread brought.
+     *
+     * @param read   scans that are read now
+     * @param moved  parcels that stand elsewhere by it: "QK-1, RX1: dispatched -> delivered"
+     */
+    public record Reread(int read, int messages, List<String> moved) {}
+
+    /** Reads a carrier's unread scans once more, after its code table grew. @param quiet true where nothing is to go out for what they bring */
+    public Reread reread(JdbcClient db, Carrier carrier, Instant now, boolean quiet) {
+        int read = 0;
+        int planned = 0;
+        List<String> moved = new ArrayList<>();
+        for (ScanStore.ScanRow s : scans.unread(db, carrier.key())) {
+            Stage stage = ReadScan.stage(carrier, s.code(), s.text()).orElse(null);
+            if (stage == null) continue;
+            read++;
+            scans.reads(db, s.id(), stage);
+            if (s.parcelId() == null) continue;
+            ParcelRow before = parcels.get(db, s.parcelId());
+            planned += report(db, before, new Report(Long.toString(s.id()), stage, s.at(), s.day()), now, quiet);
+            ParcelRow after = parcels.get(db, s.parcelId());
+            if (after.stage() != before.stage()) moved.add(orders.get(db, after.orderId()).order().number() + ", " + after.parcel().trackingNumber() + ": " + before.stage().words() + " → " + after.stage().words());
+        }
+        return new Reread(read, planned, moved);
+    }
+
     /** Works a parcel's way out again with the new report, and plans for what is news. @return messages planned */
-    private int report(JdbcClient db, ParcelRow parcel, Report arrived, Instant now) {
+    private int report(JdbcClient db, ParcelRow parcel, Report arrived, Instant now, boolean quiet) {
         List<Report> known = scans.ofParcel(db, parcel.id()).stream().filter(s -> s.stage() != null && !Long.toString(s.id()).equals(arrived.key())).map(ScanStore.ScanRow::report).toList();
         Arrival arrival = Arrival.of(known, arrived, reached.keys(db, parcel.id()));
         if (arrival.late()) scans.late(db, Long.parseLong(arrived.key()));
         arrival.journey().reached().forEach(v -> reached.insert(db, parcel.orderId(), parcel.id(), v, now));
-        if (parcel.stage() != arrival.journey().stage()) parcels.stage(db, parcel.id(), arrival.journey().stage(), arrived.at());
+        if (parcel.stage() != arrival.journey().stage()) {
+            parcels.stage(db, parcel.id(), arrival.journey().stage(), arrived.at());
+            if (over(arrival.journey().stage())) watches.arrived(db, parcel.id(), now);
+        }
         OrderRow order = standing(db, parcel.orderId());
         if (arrival.news().isEmpty()) return 0;
         ParcelRow moved = parcels.get(db, parcel.id());
         Stage furthest = arrival.news().stream().map(StageReached::stage).max(Comparator.comparing(Stage::onLine)).orElseThrow();
-        int messages = 0;
+        int planned = 0;
         for (StageReached v : arrival.news()) {
-            messages += plan.forMoment(db, order, moved, new Moment(v.stage(), v.occasion(), v.at(), v.stage() == furthest ? null : furthest), now);
+            planned += plan.forMoment(db, order, moved, new Moment(v.stage(), v.occasion(), v.at(), v.stage() == furthest ? null : furthest), now, quiet);
         }
-        return messages;
+        return planned;
+    }
+
+    /** Works a parcel's way out from the reports that are left. */
+    private void again(JdbcClient db, ParcelRow parcel) {
+        Journey journey = Journey.of(scans.ofParcel(db, parcel.id()).stream().filter(s -> s.stage() != null).map(ScanStore.ScanRow::report).toList());
+        Set<String> left = journey.reached().stream().map(StageReached::key).collect(Collectors.toCollection(HashSet::new));
+        reached.keys(db, parcel.id()).stream().filter(k -> !left.contains(k)).forEach(k -> reached.remove(db, parcel.id(), k));
+        Instant since = journey.reached().isEmpty() ? parcel.createdAt() : journey.reached().get(journey.reached().size() - 1).at();
+        parcels.stage(db, parcel.id(), journey.stage(), since);
+        standing(db, parcel.orderId());
     }
 
     /** Brings the order's stage in line with its parcels. */

@@ -5,6 +5,7 @@ import java.time.Instant;
 import java.time.LocalDateTime;
 import java.time.OffsetDateTime;
 import java.time.ZoneId;
+import java.time.ZoneOffset;
 import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -13,74 +14,148 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.HeraldException;
 import upbeat.herald.core.Texts;
 import upbeat.herald.core.carrier.Carrier;
-import upbeat.herald.server.orders.CarrierStore;
+import upbeat.herald.core.exchange.StatusDocument;
+import upbeat.herald.core.exchange.StatusScan;
+import upbeat.herald.server.carriers.CarrierOf;
+import upbeat.herald.server.carriers.CarrierStore;
+import upbeat.herald.server.orders.ParcelStore;
 import upbeat.herald.server.storage.Json;
 import upbeat.herald.server.storage.Writer;
 
 /** Takes a list of scans: in the order of their events, so that what one list brings is news only once, and in transactions that let others write between them. */
 @Component
-class TakeScans {
-    private static final int TOGETHER = 500;
+public class TakeScans {
+    private static final int TOGETHER = 1_000;
     private static final Duration AHEAD = Duration.ofHours(24);
+    /** A scan older than this has its year wrong, or belongs to a parcel nobody waits for. */
+    private static final Duration BEHIND = Duration.ofDays(400);
     private static final int LONGEST = 500;
 
     private final TakeIn takeIn;
     private final FactStore facts;
     private final CarrierStore carriers;
+    private final CarrierOf carrierOf;
+    private final ParcelStore parcels;
     private final JdbcClient reader;
     private final Writer writer;
 
-    TakeScans(TakeIn takeIn, FactStore facts, CarrierStore carriers, JdbcClient reader, Writer writer) {
+    TakeScans(TakeIn takeIn, FactStore facts, CarrierStore carriers, CarrierOf carrierOf, ParcelStore parcels, JdbcClient reader, Writer writer) {
         this.takeIn = takeIn;
         this.facts = facts;
         this.carriers = carriers;
+        this.carrierOf = carrierOf;
+        this.parcels = parcels;
         this.reader = reader;
         this.writer = writer;
     }
 
-    private record Good(Carrier carrier, ScansApi.ScanBody body, Instant at, String day) {}
+    /** @param at RFC 3339; without an offset it is read in the carrier's time zone */
+    public record ScanBody(@Nullable String carrier, @Nullable String trackingNumber, @Nullable String code, @Nullable String text,
+            @Nullable String at, @Nullable String place) {}
 
-    ScansApi.ScansTaken all(List<ScansApi.ScanBody> scans, Instant now) {
-        List<ScansApi.Rejected> rejected = new ArrayList<>();
-        List<Good> good = new ArrayList<>();
+    /** Each scan counts in one place. @param accepted read and put on its parcel; {@code unknownParcel} and {@code unreadCode} are kept and read when that is known */
+    public record ScansTaken(int accepted, int duplicate, int unknownParcel, int unreadCode, List<Rejected> rejected) {}
+
+    /** @param index in the list sent, from 0 */
+    public record Rejected(int index, String reason) {}
+
+    /** A scan that passed. @param carrier null where nobody could tell whose it is */
+    private record Good(Carrier carrier, String trackingNumber, String code, String text, Instant at, String day, String place) {}
+
+    public ScansTaken all(List<ScanBody> scans, String source, Instant now) {
+        List<Rejected> rejected = new ArrayList<>();
+        List<Good> good = new ArrayList<>(scans.size());
         Map<String, Optional<Carrier>> known = new HashMap<>();
         for (int i = 0; i < scans.size(); i++) {
             try {
                 good.add(checked(scans.get(i), known, now));
             } catch (HeraldException e) {
-                rejected.add(new ScansApi.Rejected(i, e.getMessage()));
+                rejected.add(new Rejected(i, e.getMessage()));
             }
         }
+        return take(good, rejected, source, now, true);
+    }
+
+    /**
+     * Takes the scans of a standard document.
+     *
+     * @param carrierKey whose document it is, or null to find out for each parcel: by its order, by the document's own name, by the look of the number
+     * @param body       the document as it came
+     */
+    public ScansTaken document(StatusDocument document, String carrierKey, String kind, byte[] body, String source, Instant now) {
+        Carrier given = carrierKey == null ? null : carriers.find(reader, carrierKey).orElseThrow(() -> new HeraldException("carrier", "There is no carrier " + carrierKey));
+        List<Rejected> rejected = new ArrayList<>();
+        document.bad().forEach(b -> rejected.add(new Rejected(b.index(), b.reason())));
+        List<Good> good = new ArrayList<>();
+        for (StatusDocument.Entry entry : document.scans()) {
+            StatusScan s = entry.scan();
+            try {
+                Carrier carrier = given != null ? given : whose(s);
+                number(s.trackingNumber());
+                ZoneId zone = carrier == null ? ZoneOffset.UTC : carrier.zone();
+                OffsetDateTime at = s.at() == null ? LocalDateTime.parse(s.local()).atZone(zone).toOffsetDateTime() : s.at().atOffset(ZoneOffset.UTC);
+                time(at.toInstant(), String.valueOf(at), now);
+                good.add(new Good(carrier, s.trackingNumber(), s.code(), Texts.orNull(s.text()), at.toInstant(), s.day() == null ? at.toLocalDate().toString() : s.day(), Texts.orNull(s.place())));
+            } catch (HeraldException e) {
+                rejected.add(new Rejected(entry.index(), e.getMessage()));
+            }
+        }
+        writer.write(db -> {
+            facts.keep(db, kind, source, new String(body, java.nio.charset.StandardCharsets.ISO_8859_1), now);
+            return null;
+        });
+        rejected.sort(Comparator.comparing(Rejected::index));
+        return take(good, rejected, source, now, false);
+    }
+
+    private Carrier whose(StatusScan s) {
+        List<String> keys = parcels.carriersOf(reader, s.trackingNumber());
+        if (keys.size() == 1) return carriers.find(reader, keys.get(0)).orElse(null);
+        Optional<Carrier> named = s.carrier() == null ? Optional.empty() : carrierOf.named(reader, s.carrier(), s.trackingNumber());
+        return named.or(() -> carrierOf.byNumber(reader, s.trackingNumber())).orElse(null);
+    }
+
+    private ScansTaken take(List<Good> good, List<Rejected> rejected, String source, Instant now, boolean keepFact) {
         good.sort(Comparator.comparing(Good::at));
         Map<TakeIn.ScanOutcome, Integer> counts = new EnumMap<>(TakeIn.ScanOutcome.class);
         for (int from = 0; from < good.size(); from += TOGETHER) {
             List<Good> part = good.subList(from, Math.min(good.size(), from + TOGETHER));
             Map<TakeIn.ScanOutcome, Integer> taken = writer.write(db -> {
                 Map<TakeIn.ScanOutcome, Integer> outcomes = new EnumMap<>(TakeIn.ScanOutcome.class);
-                facts.keep(db, "scans", "api", Json.of(part.stream().map(Good::body).toList()), now);
-                for (Good s : part) outcomes.merge(takeIn.scan(db, s.carrier(), s.body().trackingNumber(), Texts.orNull(s.body().code()), Texts.orNull(s.body().text()), s.at(), s.day(), Texts.orNull(s.body().place()), now), 1, Integer::sum);
+                if (keepFact) facts.keep(db, "scans", source, Json.of(part.stream().map(g -> new ScanBody(g.carrier().key(), g.trackingNumber(), g.code(), g.text(), g.at().toString(), g.place())).toList()), now);
+                for (Good s : part) outcomes.merge(takeIn.scan(db, s.carrier(), s.trackingNumber(), s.code(), s.text(), s.at(), s.day(), s.place(), now), 1, Integer::sum);
                 return outcomes;
             });
             taken.forEach((k, n) -> counts.merge(k, n, Integer::sum));
         }
-        return new ScansApi.ScansTaken(counts.getOrDefault(TakeIn.ScanOutcome.ACCEPTED, 0), counts.getOrDefault(TakeIn.ScanOutcome.DUPLICATE, 0), counts.getOrDefault(TakeIn.ScanOutcome.UNKNOWN_PARCEL, 0), counts.getOrDefault(TakeIn.ScanOutcome.UNREAD_CODE, 0), rejected);
+        return new ScansTaken(counts.getOrDefault(TakeIn.ScanOutcome.ACCEPTED, 0), counts.getOrDefault(TakeIn.ScanOutcome.DUPLICATE, 0), counts.getOrDefault(TakeIn.ScanOutcome.UNKNOWN_PARCEL, 0), counts.getOrDefault(TakeIn.ScanOutcome.UNREAD_CODE, 0), rejected);
     }
 
-    private Good checked(ScansApi.ScanBody s, Map<String, Optional<Carrier>> known, Instant now) {
+    private Good checked(ScanBody s, Map<String, Optional<Carrier>> known, Instant now) {
         if (s == null) throw new HeraldException("", "The scan is null");
         if (Texts.blank(s.carrier())) throw new HeraldException("carrier", "carrier is missing");
         Carrier carrier = known.computeIfAbsent(s.carrier(), k -> carriers.find(reader, k)).orElseThrow(() -> new HeraldException("carrier", "carrier: there is no carrier " + s.carrier()));
-        if (Texts.compact(s.trackingNumber()).isEmpty() || s.trackingNumber().length() > 60) throw new HeraldException("trackingNumber", "trackingNumber: a tracking number has 1 to 60 characters");
+        number(s.trackingNumber());
         if (Texts.blank(s.code()) && Texts.blank(s.text())) throw new HeraldException("code", "code and text are missing; one of them says what happened");
         if (tooLong(s.code()) || tooLong(s.text()) || tooLong(s.place())) throw new HeraldException("text", "code, text and place have up to " + LONGEST + " characters");
         OffsetDateTime at = at(s.at(), carrier.zone());
-        if (at.toInstant().isAfter(now.plus(AHEAD))) throw new HeraldException("at", "at: " + s.at() + " is in the future. Check the year and the offset");
-        return new Good(carrier, s, at.toInstant(), at.toLocalDate().toString());
+        time(at.toInstant(), s.at(), now);
+        return new Good(carrier, s.trackingNumber(), Texts.orNull(s.code()), Texts.orNull(s.text()), at.toInstant(), at.toLocalDate().toString(), Texts.orNull(s.place()));
+    }
+
+    private static void number(String trackingNumber) {
+        if (Texts.compact(trackingNumber).isEmpty() || trackingNumber.length() > 60) throw new HeraldException("trackingNumber", "trackingNumber: a tracking number has 1 to 60 characters");
+    }
+
+    private static void time(Instant at, String written, Instant now) {
+        if (at.isAfter(now.plus(AHEAD))) throw new HeraldException("at", "at: " + written + " is in the future. Check the year and the offset");
+        if (at.isBefore(now.minus(BEHIND))) throw new HeraldException("at", "at: " + written + " is more than a year ago. Check the year");
     }
 
     private static boolean tooLong(String text) {

@@ -8,7 +8,6 @@ import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
-import upbeat.herald.core.Texts;
 import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.journey.Stage;
 
@@ -16,14 +15,6 @@ import upbeat.herald.core.journey.Stage;
 @Repository
 public class OrderList {
     private static final String COLUMNS = "o.id, o.stage, o.ended, o.body, o.source, o.updated_at";
-    private static final String STANDS = """
-             and (:stage = 'ordered' and o.stage = 'ordered' and o.ended is null and not exists (select 1 from parcel p where p.order_id = o.id)
-             or o.ended = :stage and exists (select 1 from stage_reached r where r.order_id = o.id and r.parcel_id is null and r.stage = o.ended and r.at >= :since)
-             or o.ended is null and exists (select 1 from parcel p where p.order_id = o.id and p.stage = :stage and (p.stage not in ('delivered', 'returned') or p.stage_at >= :since)))""";
-    private static final String MATCHES = """
-             and (o.number like :like escape '\\' or o.name like :like escape '\\' or o.email like :like escape '\\' or o.phone like :like escape '\\'
-             or exists (select 1 from parcel p where p.order_id = o.id and p.compact like :compact escape '\\'))""";
-
     /**
      * @param stage of the order, may be {@code partly-dispatched} or {@code partly-delivered}
      * @param at    where the parcel that is furthest behind stands: a stage's word
@@ -38,37 +29,30 @@ public class OrderList {
     /** @param next to be sent as {@code after} for the rest, or null at the end */
     public record Page(List<Row> rows, @Nullable String next) {}
 
-    /** @param stage a stop's word, or null for all; {@code search} any part of number, name, address, phone or tracking number, or null; {@code after} what the last page said */
-    public Page page(JdbcClient db, String stage, String search, String after, int limit, Instant now) {
-        StringBuilder sql = new StringBuilder("select " + COLUMNS + " from shop_order o where 1 = 1 ");
-        Map<String, Object> params = new HashMap<>();
-        if (stage != null) {
-            sql.append(STANDS).append(' ');
-            params.put("stage", stage);
-            params.put("since", now.minus(RouteCounts.ENDED_SHOWN_FOR).toEpochMilli());
-        }
-        if (!Texts.blank(search)) {
-            sql.append(MATCHES).append(' ');
-            params.put("like", "%" + literal(search.strip()) + "%");
-            params.put("compact", Texts.compact(search).isEmpty() ? "\u0000" : "%" + literal(Texts.compact(search)) + "%");
-        }
+    /** Newest first: by the day of the order, or by arrival where words lead. @param after what the last page said, or null */
+    Page page(JdbcClient db, OrderFilter filter, String after, int limit, Instant now) {
+        OrderFilter.Sql sql = filter.sql(now);
+        Map<String, Object> params = new HashMap<>(sql.params());
+        StringBuilder text = new StringBuilder("select " + COLUMNS + " " + sql.text());
         if (after != null) {
             String[] cursor = after.split("-");
-            sql.append(" and (o.placed_at, o.id) < (:placed, :id)");
+            text.append(sql.byWords() ? " and s.rowid < :id" : " and (o.placed_at, o.id) < (:placed, :id)");
             params.put("placed", Long.parseLong(cursor[0]));
             params.put("id", Long.parseLong(cursor[1]));
         }
-        sql.append(" order by o.placed_at desc, o.id desc limit :limit");
+        text.append(sql.byWords() ? " order by s.rowid desc limit :limit" : " order by o.placed_at desc, o.id desc limit :limit");
         params.put("limit", limit + 1);
-        List<OrderRow> found = db.sql(sql.toString()).params(params).query(OrderStore::row).list();
+        List<OrderRow> found = db.sql(text.toString()).params(params).query(OrderStore::row).list();
         boolean more = found.size() > limit;
         List<OrderRow> page = more ? found.subList(0, limit) : found;
         OrderRow last = page.isEmpty() ? null : page.get(page.size() - 1);
         return new Page(rows(db, page), more ? last.order().placedAt().toEpochMilli() + "-" + last.id() : null);
     }
 
-    private static String literal(String text) {
-        return text.replace("\\", "\\\\").replace("%", "\\%").replace("_", "\\_");
+    /** How many there are, counted up to {@code most}. */
+    int count(JdbcClient db, OrderFilter filter, int most, Instant now) {
+        OrderFilter.Sql sql = filter.sql(now);
+        return db.sql("select count(*) from (select 1 " + sql.text() + " limit " + most + ")").params(sql.params()).query(Integer.class).single();
     }
 
     private static List<Row> rows(JdbcClient db, List<OrderRow> page) {

@@ -56,6 +56,10 @@ public class OrderStore {
         db.sql("insert into order_tag (order_id, tag, at, source) values (?, ?, ?, ?) on conflict do nothing").params(id, tag, now.toEpochMilli(), source).update();
     }
 
+    public void untag(JdbcClient db, long id, String tag) {
+        db.sql("delete from order_tag where order_id = ? and tag = ?").params(id, tag).update();
+    }
+
     public List<Note> notes(JdbcClient db, long id) {
         return db.sql("select at, text from order_note where order_id = ? order by at").param(id)
                 .query((rs, i) -> new Note(Instant.ofEpochMilli(rs.getLong("at")), rs.getString("text"))).list();

@@ -22,7 +22,13 @@ public record OrderView(String shop, String number, Instant placedAt, @Nullable 
 
     public record ConsentView(@Nullable Boolean email, @Nullable Boolean sms, @Nullable Boolean whatsapp) {}
 
-    public record ParcelView(String carrier, String carrierName, String trackingNumber, @Nullable String trackingLink, String stage, List<Parcel.Content> items, List<ScanView> scans) {}
+    /** @param legs numbers under which it went on with other carriers; {@code trackingLink} that of the last; {@code asked} how its carriers are asked about it */
+    public record ParcelView(String carrier, String carrierName, String trackingNumber, @Nullable String trackingLink, String stage, List<Parcel.Content> items, List<ScanView> scans, List<LegView> legs, List<AskedView> asked) {}
+
+    public record LegView(String carrier, String carrierName, String trackingNumber, Instant since) {}
+
+    /** @param endedBy what ended the asking: {@code arrived}, {@code tries}, {@code time-limit}, {@code stopped}; null while it goes on */
+    public record AskedView(String carrier, int tries, @Nullable Instant nextAt, @Nullable String endedBy, @Nullable String said) {}
 
     /** @param stage null while nothing reads the code; {@code late} true where a later event was known when it came */
     public record ScanView(@Nullable String code, @Nullable String text, Instant at, @Nullable String place, @Nullable String stage, boolean late, String source, Instant receivedAt) {}

@@ -1,11 +1,14 @@
 package upbeat.herald.server.orders;
 
+import upbeat.herald.server.carriers.CarrierStore;
+import upbeat.herald.server.carriers.CarrierWatchStore;
 import java.util.List;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.carrier.Carrier;
 import upbeat.herald.core.carrier.TrackingLink;
 import upbeat.herald.core.journey.Order;
+import upbeat.herald.core.journey.Parcel;
 import upbeat.herald.server.answers.AnswerStore;
 import upbeat.herald.server.dispatch.MessageStore;
 import upbeat.herald.server.dispatch.MessageView;
@@ -17,14 +20,16 @@ public class OrderViews {
     private final ParcelStore parcels;
     private final ScanStore scans;
     private final CarrierStore carriers;
+    private final CarrierWatchStore watches;
     private final MessageStore messages;
     private final AnswerStore answers;
 
-    OrderViews(OrderStore orders, ParcelStore parcels, ScanStore scans, CarrierStore carriers, MessageStore messages, AnswerStore answers) {
+    OrderViews(OrderStore orders, ParcelStore parcels, ScanStore scans, CarrierStore carriers, CarrierWatchStore watches, MessageStore messages, AnswerStore answers) {
         this.orders = orders;
         this.parcels = parcels;
         this.scans = scans;
         this.carriers = carriers;
+        this.watches = watches;
         this.messages = messages;
         this.answers = answers;
     }
@@ -40,11 +45,18 @@ public class OrderViews {
     }
 
     public OrderView.ParcelView parcel(JdbcClient db, Order order, ParcelRow p) {
-        Carrier carrier = carriers.find(db, p.parcel().carrier()).orElse(null);
+        Parcel followed = parcels.followed(db, p);
+        Carrier carrier = carriers.find(db, followed.carrier()).orElse(null);
         Order.ShipTo to = order.shipTo();
         String language = order.customer() == null ? null : order.customer().language();
         List<OrderView.ScanView> list = scans.ofParcel(db, p.id()).stream().map(s -> new OrderView.ScanView(s.code(), s.text(), s.at(), s.place(), s.stage() == null ? null : s.stage().code(), s.late(), s.source(), s.receivedAt())).toList();
-        return new OrderView.ParcelView(p.parcel().carrier(), carrier == null ? p.parcel().carrier() : carrier.name(), p.parcel().trackingNumber(),
-                TrackingLink.of(carrier, p.parcel().trackingNumber(), to == null ? null : to.postcode(), to == null ? null : to.country(), language), p.stage().code(), p.parcel().items(), list);
+        return new OrderView.ParcelView(p.parcel().carrier(), name(db, p.parcel().carrier()), p.parcel().trackingNumber(),
+                TrackingLink.of(carrier, followed.trackingNumber(), to == null ? null : to.postcode(), to == null ? null : to.country(), language), p.stage().code(), p.parcel().items(), list,
+                parcels.legs(db, p.id()).stream().map(l -> new OrderView.LegView(l.carrier(), name(db, l.carrier()), l.trackingNumber(), l.since())).toList(),
+                watches.of(db, p.id()).stream().map(w -> new OrderView.AskedView(w.carrier(), w.tries(), w.nextAt(), w.endedBy(), w.said())).toList());
+    }
+
+    private String name(JdbcClient db, String carrier) {
+        return carriers.find(db, carrier).map(Carrier::name).orElse(carrier);
     }
 }

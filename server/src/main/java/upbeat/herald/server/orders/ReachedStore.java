@@ -27,6 +27,11 @@ public class ReachedStore {
         return new HashSet<>(db.sql("select stage || '/' || occasion from stage_reached where parcel_id = ?").param(parcelId).query(String.class).list());
     }
 
+    /** Forgets a visit that no report speaks of any more. */
+    public void remove(JdbcClient db, long parcelId, String key) {
+        db.sql("delete from stage_reached where parcel_id = ? and stage || '/' || occasion = ?").params(parcelId, key).update();
+    }
+
     public List<Reached> of(JdbcClient db, long orderId) {
         return db.sql(OF).param(orderId).query((rs, i) -> {
             long parcel = rs.getLong("parcel_id");

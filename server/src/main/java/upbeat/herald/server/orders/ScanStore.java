@@ -41,13 +41,31 @@ public class ScanStore {
         return db.sql(COLUMNS + "where parcel_id = ? order by at, id").param(parcelId).query(ScanStore::row).list();
     }
 
-    /** Scans that came before anybody said whose parcel it is. */
+    /** Scans that came before anybody said whose parcel it is, those of a carrier nobody could tell among them. */
     public List<ScanRow> waiting(JdbcClient db, String carrier, String compact) {
-        return db.sql(COLUMNS + "where carrier = ? and compact = ? and parcel_id is null order by at, id").params(carrier, compact).query(ScanStore::row).list();
+        return db.sql(COLUMNS + "where carrier in (?, '') and compact = ? and parcel_id is null order by at, id").params(carrier, compact).query(ScanStore::row).list();
     }
 
-    public void belongsTo(JdbcClient db, long scanId, long parcelId) {
-        db.sql("update scan set parcel_id = ? where id = ?").params(parcelId, scanId).update();
+    public Optional<ScanRow> find(JdbcClient db, long id) {
+        return db.sql(COLUMNS + "where id = ?").param(id).query(ScanStore::row).optional();
+    }
+
+    /** Gives a scan its parcel, and with it its carrier and what that reads in it. */
+    public void belongsTo(JdbcClient db, long scanId, long parcelId, String carrier, Stage stage) {
+        db.sql("update or ignore scan set parcel_id = ?, carrier = ?, stage = ? where id = ?").params(parcelId, carrier, stage == null ? null : stage.code(), scanId).update();
+    }
+
+    public void reads(JdbcClient db, long scanId, Stage stage) {
+        db.sql("update scan set stage = ? where id = ?").params(stage.code(), scanId).update();
+    }
+
+    public void remove(JdbcClient db, long scanId) {
+        db.sql("delete from scan where id = ?").param(scanId).update();
+    }
+
+    /** Scans of a carrier that nothing reads, oldest first. */
+    public List<ScanRow> unread(JdbcClient db, String carrier) {
+        return db.sql(COLUMNS + "where carrier = ? and stage is null order by at, id").param(carrier).query(ScanStore::row).list();
     }
 
     public void late(JdbcClient db, long scanId) {

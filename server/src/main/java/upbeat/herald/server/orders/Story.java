@@ -1,5 +1,6 @@
 package upbeat.herald.server.orders;
 
+import upbeat.herald.server.carriers.CarrierStore;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -99,6 +100,7 @@ public class Story {
         return switch (source) {
             case "api" -> "by interface";
             case "spreadsheet" -> "by spreadsheet";
+            case "shop" -> "by its shop's call";
             case "hand" -> "by hand";
             default -> source;
         };

@@ -1,7 +1,10 @@
 package upbeat.herald.server.plan;
 
 import java.time.Instant;
+import java.util.Collections;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
@@ -10,16 +13,27 @@ import upbeat.herald.server.storage.Json;
 
 @Repository
 public class NoticeStore {
+    /** What was read before, by its text: the plan is asked for with every stage reached. */
+    private final Map<String, Notice> read = Collections.synchronizedMap(new LinkedHashMap<>(64, 0.75f, true) {
+        @Override
+        protected boolean removeEldestEntry(Map.Entry<String, Notice> eldest) {
+            return size() > 200;
+        }
+    });
     private static final String PUT = """
             insert into notice (id, position, body, updated_at) values (?, (select coalesce(max(position), 0) + 1 from notice), ?, ?)
             on conflict (id) do update set body = excluded.body, updated_at = excluded.updated_at""";
 
     public List<Notice> all(JdbcClient db) {
-        return db.sql("select body from notice order by position").query(String.class).list().stream().map(b -> Json.read(b, Notice.class)).toList();
+        return db.sql("select body from notice order by position").query(String.class).list().stream().map(this::read).toList();
     }
 
     public Optional<Notice> find(JdbcClient db, String id) {
-        return db.sql("select body from notice where id = ?").param(id).query(String.class).optional().map(b -> Json.read(b, Notice.class));
+        return db.sql("select body from notice where id = ?").param(id).query(String.class).optional().map(this::read);
+    }
+
+    private Notice read(String body) {
+        return read.computeIfAbsent(body, b -> Json.read(b, Notice.class));
     }
 
     public void put(JdbcClient db, Notice notice, Instant now) {

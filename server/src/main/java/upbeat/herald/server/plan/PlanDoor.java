@@ -27,7 +27,7 @@ import upbeat.herald.core.plan.Notice;
 import upbeat.herald.core.wording.Field;
 import upbeat.herald.core.wording.Fields;
 import upbeat.herald.server.dispatch.Bell;
-import upbeat.herald.server.orders.CarrierStore;
+import upbeat.herald.server.carriers.CarrierStore;
 import upbeat.herald.server.storage.Writer;
 import upbeat.herald.server.web.NotFound;
 

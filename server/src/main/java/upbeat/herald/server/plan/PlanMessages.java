@@ -25,6 +25,8 @@ public class PlanMessages {
     private static final String FORGET_UNREACHED = "delete from message where order_id = ? and status = 'withheld' and reason_code in ('NO_ADDRESS', 'NO_CONSENT')";
     private static final String READDRESS = "update message set address = case channel when 'email' then ? else ? end where order_id = ? and status in ('planned', 'waiting')";
 
+    private static final Reason QUIET = new Reason(Reason.Code.QUIET, "You decided that nothing goes out for this");
+
     private final NoticeStore notices;
     private final MessageStore messages;
     private final ParcelStore parcels;
@@ -43,9 +45,17 @@ public class PlanMessages {
 
     /** Plans for one stage reached. @param parcel null for a stage of the order. @return how many messages were planned */
     public int forMoment(JdbcClient db, OrderRow order, ParcelRow parcel, Moment moment, Instant now) {
+        return forMoment(db, order, parcel, moment, now, false);
+    }
+
+    /** @param quiet true where somebody decided that nothing goes out for it: each message is kept as held back, with that reason */
+    public int forMoment(JdbcClient db, OrderRow order, ParcelRow parcel, Moment moment, Instant now, boolean quiet) {
         Decision decision = Decide.decide(notices.all(db), cases.of(db, order, parcel), moment, cases.history(db, order), now);
         int planned = 0;
-        for (PlannedMessage m : decision.messages()) if (plan(db, order, parcel, m, now)) planned++;
+        for (PlannedMessage m : decision.messages()) {
+            if (quiet) withhold(db, order, parcel, new Decision.NotSent(m.notice(), m.parcel(), m.occasion(), m.channel(), QUIET), now);
+            else if (plan(db, order, parcel, m, now)) planned++;
+        }
         for (Decision.NotSent n : decision.notSent()) if (n.reason().code().meant()) withhold(db, order, parcel, n, now);
         return planned;
     }

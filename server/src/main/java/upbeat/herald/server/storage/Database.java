@@ -4,6 +4,7 @@ import com.zaxxer.hikari.HikariConfig;
 import com.zaxxer.hikari.HikariDataSource;
 import java.io.IOException;
 import java.nio.file.Files;
+import java.sql.Connection;
 import java.sql.SQLException;
 import javax.sql.DataSource;
 import org.flywaydb.core.Flyway;
@@ -12,6 +13,7 @@ import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.jdbc.datasource.DelegatingDataSource;
 import org.springframework.jdbc.datasource.SingleConnectionDataSource;
 import org.sqlite.SQLiteConfig;
 import org.sqlite.SQLiteDataSource;
@@ -42,7 +44,7 @@ class Database {
 
     @Bean(destroyMethod = "close")
     Writer writer(SQLiteDataSource file) throws SQLException {
-        return new Writer(file, connection -> client(new SingleConnectionDataSource(connection, true)));
+        return new Writer(file, connection -> client(new SingleConnectionDataSource(StatementCache.over(connection), true)));
     }
 
     @Bean(destroyMethod = "close")
@@ -53,7 +55,12 @@ class Database {
         SQLiteDataSource readOnly = new SQLiteDataSource(config);
         readOnly.setUrl(file.getUrl());
         HikariConfig pool = new HikariConfig();
-        pool.setDataSource(readOnly);
+        pool.setDataSource(new DelegatingDataSource(readOnly) {
+            @Override
+            public Connection getConnection() throws SQLException {
+                return StatementCache.over(super.getConnection());
+            }
+        });
         pool.setPoolName("readers");
         pool.setReadOnly(true);
         pool.setMaximumPoolSize(4);

@@ -123,6 +123,12 @@ class BenchDoor {
         return answer(world.call("POST", "/orders/" + encode(shop) + "/" + encode(number), order));
     }
 
+    /** The shop calls its own address with a document of its own shape, signed. */
+    @PostMapping("/shop-call")
+    ResponseEntity<JsonNode> shopCall(@RequestBody JsonNode document) {
+        return answer(world.call("POST", "/call", document));
+    }
+
     @PostMapping("/parcels/{shop}/{number}")
     ResponseEntity<JsonNode> parcel(@PathVariable String shop, @PathVariable String number, @RequestBody JsonNode parcel) {
         return answer(world.call("POST", "/parcels/" + encode(shop) + "/" + encode(number), parcel));

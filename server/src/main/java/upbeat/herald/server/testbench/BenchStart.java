@@ -6,6 +6,7 @@ import org.springframework.boot.web.server.context.WebServerInitializedEvent;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
+import upbeat.herald.server.demo.DemoShop;
 import upbeat.herald.server.demo.DemoWorld;
 
 /** When the demo is up, tells the stand-ins where it is and what time it is, and the person how to get in. */
@@ -32,6 +33,7 @@ class BenchStart {
         String address = "http://127.0.0.1:" + port;
         world.call("POST", "/clock", Map.of("now", clock.instant().toString()));
         world.call("POST", "/app", Map.of("url", address, "key", DemoWorld.API_KEY));
+        world.call("POST", "/shop", Map.of("door", address + "/doors/shops/" + DemoShop.PATH, "secret", DemoShop.SIGNING_SECRET));
         System.out.println("""
 
                 Upbeat Herald is ready, with %s.

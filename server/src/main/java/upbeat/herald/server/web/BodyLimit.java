@@ -13,11 +13,12 @@ import org.springframework.core.annotation.Order;
 import org.springframework.stereotype.Component;
 import org.springframework.web.filter.OncePerRequestFilter;
 
-/** Keeps bodies to what their door takes: 16 MB of scans, 1 MB of anything else that is not a file. Counts what really comes, whatever the headers say. */
+/** Keeps bodies to what their door takes: 16 MB of scans, 5 MB of a shop's call, 1 MB of anything else that is not a file. Counts what really comes, whatever the headers say. */
 @Component
 @Order(Ordered.HIGHEST_PRECEDENCE)
 class BodyLimit extends OncePerRequestFilter {
     private static final long SCANS = 16L << 20;
+    private static final long SHOP = 5L << 20;
     private static final long OTHER = 1L << 20;
 
     @Override
@@ -27,7 +28,8 @@ class BodyLimit extends OncePerRequestFilter {
             chain.doFilter(request, response);
             return;
         }
-        long limit = request.getRequestURI().startsWith("/api/v1/scans") ? SCANS : OTHER;
+        String path = request.getRequestURI();
+        long limit = path.startsWith("/api/v1/scans") ? SCANS : path.startsWith("/doors/shops/") || path.startsWith("/ui/shops/") ? SHOP : OTHER;
         if (request.getContentLengthLong() > limit) {
             response.setStatus(413);
             response.setContentType("application/problem+json");

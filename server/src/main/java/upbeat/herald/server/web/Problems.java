@@ -56,9 +56,7 @@ class Problems extends ResponseEntityExceptionHandler {
         for (Throwable t = e; t != null; t = t.getCause()) {
             if (t instanceof TooLarge) return ResponseEntity.status(HttpStatus.CONTENT_TOO_LARGE).body(large(t.getMessage()));
             if (t instanceof tools.jackson.databind.DatabindException d && !d.getPath().isEmpty()) {
-                Faults faults = new Faults();
-                faults.add(path(d), said(d));
-                ProblemDetail problem = faults(faults);
+                ProblemDetail problem = faults(JsonFault.of(d));
                 problem.setStatus(HttpStatus.BAD_REQUEST);
                 return ResponseEntity.badRequest().body(problem);
             }
@@ -73,20 +71,5 @@ class Problems extends ResponseEntityExceptionHandler {
         ProblemDetail problem = ProblemDetail.forStatusAndDetail(HttpStatus.CONTENT_TOO_LARGE, detail);
         problem.setTitle("Too large");
         return problem;
-    }
-
-    private static String path(tools.jackson.databind.DatabindException e) {
-        StringBuilder path = new StringBuilder();
-        e.getPath().forEach(r -> {
-            if (r.getPropertyName() == null) path.append('[').append(r.getIndex()).append(']');
-            else path.append(path.isEmpty() ? "" : ".").append(r.getPropertyName());
-        });
-        return path.toString();
-    }
-
-    /** The reason without class names, which say nothing to a caller. */
-    private static String said(tools.jackson.databind.DatabindException e) {
-        Object value = e instanceof tools.jackson.databind.exc.InvalidFormatException f ? f.getValue() : null;
-        return value == null ? "This value has the wrong form" : "\"" + value + "\" has the wrong form";
     }
 }

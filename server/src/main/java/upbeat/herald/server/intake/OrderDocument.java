@@ -6,6 +6,7 @@ import java.time.Instant;
 import java.time.OffsetDateTime;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.Texts;
@@ -13,10 +14,12 @@ import upbeat.herald.core.journey.EmailAddress;
 import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.journey.Payment;
 import upbeat.herald.core.journey.Phones;
+import upbeat.herald.server.storage.Json;
 import upbeat.herald.server.web.Faults;
+import upbeat.herald.server.web.JsonFault;
 
-/** An order as a machine sends it. */
-record OrderRequest(OffsetDateTime placedAt, @Nullable CustomerBody customer, @Nullable ShipToBody shipTo, @Nullable String payment, @Nullable String currency, @Nullable BigDecimal total,
+/** An order as a machine sends it, and as a shop's mapping makes it. */
+public record OrderDocument(OffsetDateTime placedAt, @Nullable CustomerBody customer, @Nullable ShipToBody shipTo, @Nullable String payment, @Nullable String currency, @Nullable BigDecimal total,
         @Nullable List<ItemBody> items, @Nullable ConsentBody consent, @Nullable List<String> tags) {
 
     record CustomerBody(@Nullable String name, @Nullable String email, @Nullable String phone, @Nullable String language) {}
@@ -33,10 +36,23 @@ record OrderRequest(OffsetDateTime placedAt, @Nullable CustomerBody customer, @N
     /** A clock may be wrong by some hours; by a day or more, the date is. */
     private static final Duration AHEAD = Duration.ofHours(24);
 
+    /** From values by name, nested as the document nests them. @throws Faults where one has the wrong form */
+    public static OrderDocument of(Map<String, Object> values) {
+        try {
+            return Json.convert(values, OrderDocument.class);
+        } catch (tools.jackson.databind.DatabindException e) {
+            throw JsonFault.of(e);
+        }
+    }
+
+    public static void checkShop(String key, String field, Faults faults) {
+        if (key == null || !key.matches("[a-z0-9][a-z0-9-]{0,39}")) faults.add(field, "A shop's key has up to 40 lower case letters, digits and hyphens");
+    }
+
     /** The order, with its numbers and codes in one notation. @throws Faults naming every value that can't be used */
-    Order toOrder(String shop, String number, Instant now) {
+    public Order toOrder(String shop, String number, Instant now) {
         Faults faults = new Faults();
-        if (!shop.matches("[a-z0-9][a-z0-9-]{0,39}")) faults.add("shop", "A shop's key has up to 40 lower case letters, digits and hyphens");
+        checkShop(shop, "shop", faults);
         if (Texts.blank(number) || number.length() > 80) faults.add("number", "An order number has 1 to 80 characters");
         if (placedAt == null) faults.add("placedAt", "Say when the order was placed, as RFC 3339 with offset");
         else if (placedAt.toInstant().isAfter(now.plus(AHEAD))) faults.add("placedAt", "This is in the future. Check the year and the offset");

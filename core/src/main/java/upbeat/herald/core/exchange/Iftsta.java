@@ -1,0 +1,167 @@
+package upbeat.herald.core.exchange;
+
+import io.xlate.edi.stream.EDIInputFactory;
+import io.xlate.edi.stream.EDIStreamEvent;
+import io.xlate.edi.stream.EDIStreamException;
+import io.xlate.edi.stream.EDIStreamReader;
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.time.DateTimeException;
+import java.time.LocalDate;
+import java.time.LocalTime;
+import java.util.ArrayList;
+import java.util.List;
+import upbeat.herald.core.HeraldException;
+
+/**
+ * Reads UN/EDIFACT IFTSTA (international multimodal status report), directory D.01B and its neighbours: in each consignment (CNI) each status
+ * (STS) with its time (DTM 334), place (LOC) and free text (FTX). Counts and references are judged before anything is used: an interchange
+ * that was cut short or miscounted is refused whole. Segment meanings from memory; envelope by ISO 9735.
+ */
+public final class Iftsta {
+    private static final EDIInputFactory FACTORY = EDIInputFactory.newFactory();
+    private static final int MOST = 100_000;
+
+    private Iftsta() {}
+
+    private static final class Reading {
+        final List<StatusDocument.Entry> scans = new ArrayList<>();
+        final List<StatusDocument.Bad> bad = new ArrayList<>();
+        String carrier;
+        String consignment;
+        String status;
+        String when;
+        String format;
+        String place;
+        String text;
+        int statuses;
+
+        void segment(String tag, List<List<String>> e) {
+            switch (tag) {
+                case "UNH" -> {
+                    close();
+                    carrier = null;
+                    consignment = null;
+                    if (!"IFTSTA".equals(at(e, 1, 0))) throw new HeraldException("", "The interchange holds a message of type " + at(e, 1, 0) + "; IFTSTA is read here");
+                }
+                case "NAD" -> {
+                    if ("CA".equals(at(e, 0, 0)) && consignment == null) carrier = at(e, 1, 0);
+                }
+                case "CNI" -> {
+                    close();
+                    consignment = at(e, 1, 0);
+                }
+                case "STS" -> {
+                    close();
+                    status = at(e, 1, 0) == null ? "" : at(e, 1, 0);
+                }
+                case "DTM" -> {
+                    if (status != null && "334".equals(at(e, 0, 0))) {
+                        when = at(e, 0, 1);
+                        format = at(e, 0, 2);
+                    }
+                }
+                case "LOC" -> {
+                    if (status != null && place == null) place = at(e, 1, 3) == null ? at(e, 1, 0) : at(e, 1, 3);
+                }
+                case "FTX" -> {
+                    if (status != null && text == null) text = at(e, 3, 0);
+                }
+                case "UNT" -> close();
+                default -> { }
+            }
+        }
+
+        /** Ends the status that is open. */
+        void close() {
+            if (status == null) return;
+            int index = statuses++;
+            if (index >= MOST) throw new HeraldException("", "The interchange holds more than " + MOST + " statuses. Split it");
+            try {
+                if (consignment == null || consignment.isBlank()) throw new HeraldException("", "The status stands in no consignment (CNI)");
+                if (status.isBlank()) throw new HeraldException("", "Consignment " + consignment + ": the status code (STS) is missing");
+                scans.add(new StatusDocument.Entry(index, time(new StatusScan(carrier, consignment, "rec24:" + status, text, null, null, null, place))));
+            } catch (HeraldException wrong) {
+                bad.add(new StatusDocument.Bad(index, wrong.getMessage()));
+            }
+            status = null;
+            when = null;
+            format = null;
+            place = null;
+            text = null;
+        }
+
+        private StatusScan time(StatusScan s) {
+            if (when == null) throw new HeraldException("", "Consignment " + consignment + ": the time of the status (DTM 334) is missing");
+            String digits = when.strip();
+            try {
+                LocalDate day = LocalDate.of(Integer.parseInt(digits.substring(0, 4)), Integer.parseInt(digits.substring(4, 6)), Integer.parseInt(digits.substring(6, 8)));
+                String kind = format == null ? digits.length() == 8 ? "102" : digits.length() == 14 ? "204" : "203" : format;
+                // A day alone is taken at noon: after what happened in the night and before what happens next.
+                LocalTime time = kind.equals("102") ? LocalTime.NOON : LocalTime.of(Integer.parseInt(digits.substring(8, 10)), Integer.parseInt(digits.substring(10, 12)), kind.equals("204") ? Integer.parseInt(digits.substring(12, 14)) : 0);
+                if (!List.of("102", "203", "204", "303").contains(kind)) throw new HeraldException("", "Consignment " + consignment + ": the time format " + kind + " is not read here; 102, 203, 204 and 303 are");
+                if (kind.equals("303") && digits.length() > 12 && digits.substring(12).matches("UTC|GMT|Z")) return new StatusScan(s.carrier(), s.trackingNumber(), s.code(), s.text(), day.atTime(time).toInstant(java.time.ZoneOffset.UTC), null, day.toString(), s.place());
+                return new StatusScan(s.carrier(), s.trackingNumber(), s.code(), s.text(), null, day.atTime(time).toString(), null, s.place());
+            } catch (DateTimeException | NumberFormatException | StringIndexOutOfBoundsException e) {
+                throw new HeraldException("", "Consignment " + consignment + ": \"" + when + "\" is no time in format " + format);
+            }
+        }
+
+        private static String at(List<List<String>> elements, int element, int component) {
+            if (element >= elements.size() || component >= elements.get(element).size()) return null;
+            String value = elements.get(element).get(component);
+            return value == null || value.isBlank() ? null : value.strip();
+        }
+    }
+
+    /** @throws HeraldException where the interchange as a whole is not sound */
+    public static StatusDocument read(byte[] interchange) {
+        Reading reading = new Reading();
+        String tag = null;
+        List<List<String>> elements = new ArrayList<>();
+        boolean composite = false;
+        boolean ended = false;
+        try (EDIStreamReader reader = FACTORY.createEDIStreamReader(new ByteArrayInputStream(interchange), "ISO-8859-1")) {
+            while (reader.hasNext()) {
+                EDIStreamEvent event = reader.next();
+                switch (event) {
+                    case START_INTERCHANGE -> {
+                        if (!"EDIFACT".equals(reader.getStandard())) throw new HeraldException("", "This is " + reader.getStandard() + ", not UN/EDIFACT");
+                    }
+                    case START_SEGMENT -> {
+                        tag = reader.getText();
+                        elements = new ArrayList<>();
+                    }
+                    case START_COMPOSITE -> {
+                        composite = true;
+                        elements.add(new ArrayList<>());
+                    }
+                    case END_COMPOSITE -> composite = false;
+                    case ELEMENT_DATA -> {
+                        if (composite) elements.get(elements.size() - 1).add(reader.getText());
+                        else elements.add(new ArrayList<>(List.of(reader.getText())));
+                    }
+                    case END_SEGMENT -> reading.segment(tag, elements);
+                    case SEGMENT_ERROR, ELEMENT_OCCURRENCE_ERROR, ELEMENT_DATA_ERROR -> {
+                        // Without a schema of the message only the envelope is judged: its counts and references.
+                        if (tag != null && tag.startsWith("UN")) throw new HeraldException("", "The interchange is not sound: " + words(String.valueOf(reader.getErrorType())) + " in segment " + tag + " (the " + reader.getLocation().getSegmentPosition() + "th)");
+                    }
+                    case END_INTERCHANGE -> ended = true;
+                    default -> { }
+                }
+            }
+        } catch (EDIStreamException e) {
+            throw new HeraldException("", "The interchange can't be read to its end: " + e.getMessage());
+        } catch (IOException e) {
+            throw new HeraldException("", "The interchange can't be read: " + e.getMessage());
+        } catch (java.util.NoSuchElementException | IllegalStateException e) {
+            throw new HeraldException("", "This is no EDIFACT interchange");
+        }
+        if (!ended) throw new HeraldException("", "The interchange ends before its end (UNZ is missing)");
+        return new StatusDocument(reading.scans, reading.bad);
+    }
+
+    private static String words(String type) {
+        return type.toLowerCase(java.util.Locale.ROOT).replace('_', ' ');
+    }
+}

@@ -1,0 +1,122 @@
+package upbeat.herald.core.exchange.mapping;
+
+import java.math.BigDecimal;
+import java.time.DateTimeException;
+import java.time.LocalDate;
+import java.time.LocalDateTime;
+import java.time.LocalTime;
+import java.time.OffsetDateTime;
+import java.time.ZoneId;
+import java.time.ZoneOffset;
+import java.time.format.DateTimeFormatter;
+import java.time.temporal.ChronoField;
+import java.time.temporal.TemporalAccessor;
+import java.time.temporal.TemporalQueries;
+import java.util.List;
+import java.util.Locale;
+import upbeat.herald.core.HeraldException;
+import upbeat.herald.core.Texts;
+import upbeat.herald.core.journey.Phones;
+
+/**
+ * One formatter in the chain between a value found and a value used.
+ *
+ * @param argument what the kind asks for, or null
+ */
+public record Step(Kind kind, String argument) {
+
+    /** What a formatter does, and what its argument means. */
+    public enum Kind {
+        TRIM("without spaces around it", null), DIGITS("digits only", null), PHONE("a phone number", "country of numbers without country code, two letters; empty: the order's"),
+        DATE("a date in this format", "pattern such as dd.MM.yyyy HH:mm, then a blank and a time zone if it has none; unix for seconds"), CENTS("a number from cents", "digits behind the point, 2 if empty"),
+        TABLE("one text for another", "lines of from=to; *=to for all others"), JOIN("all found, joined", "what stands between them"), FIRST("the first that is not empty", null);
+
+        private final String words;
+        private final String argumentWords;
+
+        Kind(String words, String argumentWords) {
+            this.words = words;
+            this.argumentWords = argumentWords;
+        }
+
+        public String words() {
+            return words;
+        }
+
+        /** Null where there is none. */
+        public String argumentWords() {
+            return argumentWords;
+        }
+
+        public String code() {
+            return name().toLowerCase(Locale.ROOT);
+        }
+    }
+
+    /** @param country destination of the order, for phone numbers. @throws HeraldException where a value can't be brought into this form */
+    List<String> apply(List<String> values, String country) {
+        return switch (kind) {
+            case JOIN -> values.isEmpty() ? values : List.of(String.join(argument == null ? " " : argument, values.stream().filter(v -> !Texts.blank(v)).map(String::strip).toList()));
+            case FIRST -> values.stream().filter(v -> !Texts.blank(v)).limit(1).toList();
+            default -> values.stream().map(v -> Texts.blank(v) ? v : one(v, country)).toList();
+        };
+    }
+
+    private String one(String value, String country) {
+        return switch (kind) {
+            case TRIM -> value.strip();
+            case DIGITS -> value.replaceAll("[^0-9]", "");
+            case PHONE -> Phones.e164(value, Texts.blank(argument) ? country : argument.strip().toUpperCase(Locale.ROOT)).orElseThrow(() -> new HeraldException(null, "\"" + value + "\" can't be a phone number" + (Texts.blank(argument) && country == null ? "; say which country it is in" : "")));
+            case DATE -> date(value.strip());
+            case CENTS -> cents(value.strip());
+            case TABLE -> table(value.strip());
+            case JOIN, FIRST -> value;
+        };
+    }
+
+    private String cents(String value) {
+        try {
+            return new BigDecimal(value).movePointLeft(Texts.blank(argument) ? 2 : Integer.parseInt(argument.strip())).toPlainString();
+        } catch (NumberFormatException e) {
+            throw new HeraldException(null, "\"" + value + "\" is no number of cents");
+        }
+    }
+
+    private String table(String value) {
+        if (argument == null) return value;
+        String others = null;
+        for (String line : argument.split("\\R")) {
+            int equals = line.indexOf('=');
+            if (equals < 0) continue;
+            String from = line.substring(0, equals).strip();
+            if (from.equalsIgnoreCase(value)) return line.substring(equals + 1).strip();
+            if (from.equals("*")) others = line.substring(equals + 1).strip();
+        }
+        return others == null ? value : others;
+    }
+
+    private String date(String value) {
+        String format = argument == null ? "" : argument.strip();
+        if (format.equals("unix")) {
+            try {
+                return java.time.Instant.ofEpochSecond(new BigDecimal(value).longValue()).toString();
+            } catch (NumberFormatException | DateTimeException e) {
+                throw new HeraldException(null, "\"" + value + "\" is no number of seconds");
+            }
+        }
+        // The zone stands behind the last blank and holds a slash or is UTC: "dd.MM.yyyy HH:mm Europe/Stockholm".
+        int blank = format.lastIndexOf(' ');
+        String last = format.substring(blank + 1);
+        boolean zoned = blank > 0 && (last.contains("/") && last.matches("[A-Za-z]+/[A-Za-z_/+-]+") || last.equals("UTC"));
+        try {
+            ZoneId zone = zoned ? ZoneId.of(last) : ZoneOffset.UTC;
+            TemporalAccessor read = DateTimeFormatter.ofPattern(zoned ? format.substring(0, blank) : format, Locale.ENGLISH).parse(value);
+            LocalDate day = LocalDate.from(read);
+            LocalTime time = read.query(TemporalQueries.localTime());
+            if (read.isSupported(ChronoField.OFFSET_SECONDS)) return OffsetDateTime.from(read).toInstant().toString();
+            return LocalDateTime.of(day, time == null ? LocalTime.NOON : time).atZone(zone).toInstant().toString();
+        } catch (DateTimeException | IllegalArgumentException e) {
+            throw new HeraldException(null, "\"" + value + "\" is no date in the format \"" + format + "\"");
+        }
+    }
+}

@@ -1,0 +1,27 @@
+package upbeat.herald.core.journey;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import upbeat.herald.core.Samples;
+
+class SearchWordsTest {
+    @Test
+    void numbersAreFoundAsTheyAreReadOut() {
+        Order order = Samples.order();
+        String words = SearchWords.of(order, List.of("HOP 0041 7738 2"));
+        assertThat(words.split(" ")).contains(order.number(), "HOP004177382", "7382", "0041");
+        assertThat(words).contains(order.customer().phone().substring(1), Phones.national(order.customer().phone()).orElseThrow(), order.customer().email());
+    }
+
+    @Test
+    void aSearchIsNeverAnExpression() {
+        assertThat(SearchWords.query("ottoline")).isEqualTo("\"ottoline\"*");
+        assertThat(SearchWords.query("QK-20871")).isEqualTo("(\"QK-20871\"* OR \"QK20871\"*)");
+        assertThat(SearchWords.query("hop 0041")).isEqualTo("(\"hop\"* AND \"0041\"*) OR \"HOP0041\"*");
+        assertThat(SearchWords.query("a\" OR words:*")).isEqualTo("\"a\"\"\"* AND \"OR\"* AND \"words:*\"*");
+        assertThat(SearchWords.query(" -- ")).isNull();
+        assertThat(SearchWords.query(null)).isNull();
+    }
+}

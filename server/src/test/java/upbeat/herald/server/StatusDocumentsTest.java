@@ -1,0 +1,104 @@
+package upbeat.herald.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.awaitility.Awaitility.await;
+
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.time.Instant;
+import java.time.temporal.ChronoUnit;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
+
+class StatusDocumentsTest {
+    private final RunningApp app = RunningApp.shared();
+
+    private JsonNode post(String path, String body) {
+        return app.bare("POST", path, body, Map.of("Authorization", "Bearer " + RunningApp.KEY, "Content-Type", "application/octet-stream")).json();
+    }
+
+    private static String counts(JsonNode taken) {
+        return taken.path("accepted").asInt() + " " + taken.path("duplicate").asInt() + " " + taken.path("unknownParcel").asInt() + " " + taken.path("unreadCode").asInt() + " " + taken.path("rejected").size();
+    }
+
+    @Test
+    void anInterchangeMovesParcelsAndWaitsForThoseNobodyKnowsYet() throws IOException {
+        String edi = "UNB+UNOC:3+A:14+B:14+261124:0930+R'UNH+1+IFTSTA:D:01B:UN'BGM+23+D+9'NAD+CA+SOMEBODY::92'CNI+1+HOP 5500 0001 4'STS+1+24'DTM+334:202611241010:203'CNI+2+GB550002'STS+1+21'DTM+334:202611241020:203'CNI+3+HOP550000014'STS+1+99'DTM+334:202611241030:203'UNT+13+1'UNZ+1+R'";
+        String number = app.order("prepaid", "edi@customer.example", null, "{}");
+        app.parcel(number, "hopgate", "HOP 5500 0001 4");
+        assertThat(counts(post("/api/v1/scans/iftsta", edi))).isEqualTo("1 0 1 1 0");
+        assertThat(counts(post("/api/v1/scans/iftsta", edi))).as("the same once more").isEqualTo("0 3 0 0 0");
+        assertThat(app.read(number).path("stage").asString()).isEqualTo("in-transit");
+        assertThat(app.read(number).path("parcels").get(0).path("scans")).anySatisfy(s -> {
+            assertThat(s.path("code").asString()).isEqualTo("rec24:24");
+            assertThat(s.path("at").asString()).as("in the carrier's zone").isEqualTo("2026-11-24T09:10:00Z");
+        });
+        String late = app.order("prepaid", "edi2@customer.example", null, "{}");
+        app.parcel(late, "grainbarge", "GB 550002");
+        assertThat(app.read(late).path("stage").asString()).as("what waited is read").isEqualTo("delivered");
+        for (String broken : new String[] {edi.replace("UNT+13", "UNT+12"), edi.substring(0, 200), "hello"}) {
+            RunningApp.Answer answer = app.api("POST", "/api/v1/scans/iftsta", broken);
+            assertThat(answer.status()).as(broken).isEqualTo(422);
+            assertThat(answer.json().path("detail").asString()).isNotBlank();
+        }
+        assertThat(app.api("POST", "/api/v1/scans/iftsta?carrier=pigeon", edi).json().path("detail").asString()).contains("no carrier pigeon");
+    }
+
+    @Test
+    void epcisEventsAndOneThatIsWrong() {
+        String number = app.order("prepaid", "epcis@customer.example", null, "{}");
+        app.parcel(number, "hopgate", "376104250021234569");
+        String document = """
+                {"type":"EPCISDocument","schemaVersion":"2.0","epcisBody":{"eventList":[
+                {"type":"ObjectEvent","action":"OBSERVE","eventTime":"2026-11-24T10:00:00Z","eventTimeZoneOffset":"+00:00","bizStep":"departing","disposition":"in_transit","epcList":["https://id.gs1.org/00/376104250021234569"]},
+                {"type":"ObjectEvent","action":"OBSERVE","eventTime":"never","eventTimeZoneOffset":"+00:00","bizStep":"accepting","epcList":["https://id.gs1.org/00/376104250021234569"]},
+                {"type":"ObjectEvent","action":"OBSERVE","eventTime":"2026-11-24T11:00:00Z","eventTimeZoneOffset":"+00:00","bizStep":"inspecting","disposition":"damaged","epcList":["https://id.gs1.org/00/376104250021234569"]}]}}""";
+        JsonNode taken = post("/api/v1/scans/epcis", document);
+        assertThat(counts(taken)).isEqualTo("1 0 0 1 1");
+        assertThat(taken.path("rejected").get(0).path("index").asInt()).isEqualTo(1);
+        assertThat(app.read(number).path("stage").asString()).isEqualTo("in-transit");
+        assertThat(app.api("POST", "/api/v1/scans/epcis", "{\"type\":\"Other\"}").status()).isEqualTo(422);
+    }
+
+    @Test
+    void tenThousandScansOfWhichOneIsBroken() {
+        String number = app.order("prepaid", "many@customer.example", null, "{}");
+        app.parcel(number, "hopgate", "HOP 7700 0000 0");
+        StringBuilder scans = new StringBuilder("[");
+        Instant at = app.now().minus(1, ChronoUnit.DAYS);
+        for (int i = 0; i < 10_000; i++) scans.append(i == 0 ? "" : ",").append("{\"carrier\":\"hopgate\",\"trackingNumber\":\"").append(i < 5 ? "HOP 7700 0000 0" : "HOP 77 " + i).append("\",\"code\":\"30\",\"at\":\"").append(i == 77 ? "broken" : at.plusSeconds(i)).append("\"}");
+        JsonNode taken = app.api("POST", "/api/v1/scans", scans.append("]").toString()).json();
+        assertThat(counts(taken)).isEqualTo("5 0 9994 0 1");
+        assertThat(taken.path("rejected").get(0).path("index").asInt()).isEqualTo(77);
+        assertThat(app.api("POST", "/api/v1/scans", "[" + "null,".repeat(10_000) + "null]").status()).isEqualTo(422);
+    }
+
+    @Test
+    void aParcelGoesOnWithAnotherCarrierAndIsOneParcel() {
+        String mail = "legs@customer.example";
+        String number = app.order("prepaid", mail, null, "{}");
+        app.parcel(number, "skerry-post", "RX200000000XS");
+        Instant at = app.now().minusSeconds(900);
+        app.scan("skerry-post", "RX200000000XS", "EMA", at);
+        await().until(() -> app.world.mailbox.to(mail).size() == 1);
+        app.scan("hopgate", "HOP 8800 0001 0", "30", at.plusSeconds(300));
+        RunningApp.Person person = app.signedIn();
+        JsonNode done = person.call("POST", "/ui/hand/orders/kites/" + number + "/parcels", "{\"carrier\":\"hopgate\",\"trackingNumber\":\"HOP 8800 0001 0\",\"goesOn\":true,\"of\":\"RX200000000XS\"}").json();
+        assertThat(done.path("what").asString()).contains("goes on as");
+        assertThat(app.read(number).path("stage").asString()).as("the scan that came before is read").isEqualTo("in-transit");
+        assertThat(app.read(number).path("parcels")).hasSize(1);
+        app.scan("hopgate", "HOP 8800 0001 0", "50", at.plusSeconds(600));
+        await().until(() -> app.world.mailbox.to(mail).size() >= 2);
+        assertThat(app.message(number, "on-its-way", "email").path("status").asString()).isEqualTo("accepted");
+        assertThat(app.read(number).path("parcels").get(0).path("stage").asString()).isEqualTo("delivered");
+        String last = new String(app.world.mailbox.to(mail).get(0).raw().getBytes(StandardCharsets.UTF_8), StandardCharsets.UTF_8);
+        assertThat(last).contains("HOP 8800 0001 0");
+    }
+
+    @Test
+    void aYearThatCantBeIsRefused() {
+        JsonNode taken = app.scan("hopgate", "HOP 1", "30", app.now().minus(800, ChronoUnit.DAYS)).json();
+        assertThat(taken.path("rejected").get(0).path("reason").asString()).contains("Check the year");
+    }
+}
