@@ -44,6 +44,18 @@ const query = (params: Record<string, string | undefined>) => {
   return filled.length ? `?${new URLSearchParams(filled)}` : '';
 };
 
+const form = (parts: Record<string, string | File>) => {
+  const data = new FormData();
+  Object.entries(parts).forEach(([name, part]) => data.set(name, part));
+  return data;
+};
+
+/** Which orders are wanted, as the address and the server name it; blank means all. */
+export type OrderFilter = Partial<Record<'stage' | 'search' | 'shop' | 'carrier' | 'country' | 'payment' | 'tag' | 'noContact' | 'quietDays', string>>;
+/** Where each value of an order stands in a shop's document. */
+export type Mapping = { each?: string | null; fields: Record<string, Pointer>; lists: Record<string, { path: string; fields: Record<string, Pointer> }>; stages: Record<string, string> };
+export type Pointer = { path: string; steps: { kind: string; argument?: string | null }[] };
+
 /** The only door to the server. */
 export const api = {
   session: () => get<Schemas['SessionView']>('/ui/session'),
@@ -52,7 +64,12 @@ export const api = {
   signOut: () => call<void>('DELETE', '/ui/session'),
 
   route: () => get<Schemas['Stop'][]>('/ui/route'),
-  orders: (stage?: string, search?: string, after?: string) => get<Schemas['Page']>(`/ui/orders${query({ stage, search, after })}`),
+  orders: (filter: OrderFilter, after?: string) => get<Schemas['Page']>(`/ui/orders${query({ ...filter, after })}`),
+  ordersCount: (filter: OrderFilter) => get<Schemas['Count']>(`/ui/orders-count${query(filter)}`),
+  ordersChoices: () => get<Schemas['Choices']>('/ui/orders-choices'),
+  ordersExport: (format: string, filter: OrderFilter) => `/ui/orders-export.${format}${query(filter)}`,
+  keepView: (name: string, filter: string) => call<Schemas['View']>('POST', '/ui/orders-views', { name, query: filter }),
+  dropView: (id: number) => call<void>('DELETE', `/ui/orders-views/${id}`),
   order: (shop: string, number: string) => get<Schemas['OrderStory']>(`/ui/orders/${at(shop, number)}`),
   verdicts: (shop: string, number: string) => get<Schemas['Verdict'][]>(`/ui/orders/${at(shop, number)}/verdicts`),
   message: (id: string) => get<Schemas['ShownMessage']>(`/ui/messages/${id}`),
@@ -65,13 +82,50 @@ export const api = {
   preview: (request: Schemas['PreviewRequest']) => call<Schemas['Shown']>('POST', '/ui/plan/preview', request),
   reach: (notice: Schemas['NoticeBody']) => call<Schemas['Reached']>('POST', '/ui/plan/reach', notice),
 
-  rehearseSheet: (file: File, shop: string) => {
-    const form = new FormData();
-    form.set('file', file);
-    form.set('shop', shop);
-    return call<Schemas['SheetResult']>('POST', '/ui/sheets', form);
-  },
+  recognise: (trackingNumber: string) => call<Schemas['Recognised']>('POST', '/ui/tracking-numbers/recognise', { trackingNumber }),
+  putParcel: (shop: string, number: string, parcel: Schemas['ParcelByHand']) => call<Schemas['Done']>('POST', `/ui/hand/orders/${at(shop, number)}/parcels`, parcel),
+  changeParcel: (shop: string, number: string, carrier: string, tracking: string, parcel: Schemas['ParcelByHand']) => call<Schemas['Done']>('PUT', `/ui/hand/orders/${at(shop, number)}/parcels/${at(carrier, tracking)}`, parcel),
+  removeParcel: (shop: string, number: string, carrier: string, tracking: string) => call<Schemas['Done']>('DELETE', `/ui/hand/orders/${at(shop, number)}/parcels/${at(carrier, tracking)}`),
+  mark: (orders: Schemas['OrderName'][], stage: string, trackingNumber?: string) => call<Schemas['Done']>('POST', '/ui/hand/marks', { orders, stage, trackingNumber }),
+  tag: (orders: Schemas['OrderName'][], tag: string) => call<Schemas['Done']>('POST', '/ui/hand/tags', { orders, tag }),
+  undo: (deed: number) => call<Schemas['Done']>('POST', `/ui/hand/deeds/${deed}/undo`),
+
+  checkSheet: (file: File, shop: string, kind: string) => call<Schemas['SheetResult']>('POST', '/ui/sheets', form({ file, shop, kind })),
+  matchSheet: (id: string, match: Schemas['Match']) => call<Schemas['SheetResult']>('PUT', `/ui/sheets/${id}`, match),
+  sheet: (id: string) => get<Schemas['SheetResult']>(`/ui/sheets/${id}`),
   applySheet: (id: string) => call<Schemas['SheetResult']>('POST', `/ui/sheets/${id}`),
+  stopSheet: (id: string) => call<Schemas['SheetResult']>('POST', `/ui/sheets/${id}/stop`),
+  refusedRows: (id: string) => `/ui/sheets/${id}/refused.csv`,
+
+  shops: () => get<Schemas['ShopLine'][]>('/ui/shops'),
+  shop: (key: string) => get<Schemas['ShopView']>(`/ui/shops/${key}`),
+  shopKit: () => get<Schemas['Kit']>('/ui/shops/kit'),
+  addShop: (key: string, name: string) => call<Schemas['ShopView']>('POST', '/ui/shops', { key, name }),
+  renewShop: (key: string) => call<Schemas['ShopView']>('POST', `/ui/shops/${key}/address`),
+  arrivals: (key: string, state?: string) => get<Schemas['ArrivalView'][]>(`/ui/shops/${key}/arrivals${query({ state })}`),
+  dropArrival: (key: string, id: number) => call<void>('DELETE', `/ui/shops/${key}/arrivals/${id}`),
+  propose: (key: string, sample: string) => call<Schemas['Proposed']>('POST', `/ui/shops/${key}/propose`, JSON.parse(sample)),
+  tryMapping: (key: string, mapping: Mapping, body?: string) => call<Schemas['Tried'][]>('POST', `/ui/shops/${key}/try`, { mapping, body }),
+  useMapping: (key: string, mapping: Mapping) => call<Schemas['MappingSaved']>('PUT', `/ui/shops/${key}/mapping`, mapping),
+  readAgain: (key: string) => call<Schemas['ReadAgain']>('POST', `/ui/shops/${key}/read-again`),
+
+  carriers: () => get<Schemas['Directory']>('/ui/carriers'),
+  addCarrier: (carrier: Schemas['CarrierBody']) => call<Schemas['CarrierBody']>('POST', '/ui/carriers', carrier),
+  changeCarrier: (key: string, carrier: Schemas['CarrierBody']) => call<Schemas['CarrierBody']>('PUT', `/ui/carriers/${key}`, carrier),
+  removeCarrier: (key: string) => call<void>('DELETE', `/ui/carriers/${key}`),
+  preferCarrier: (key: string) => call<Schemas['Directory']>('POST', `/ui/carriers/${key}/prefer`),
+  carrierLogo: (file: File) => call<Schemas['Logo']>('POST', '/ui/carriers/logo', form({ file })),
+  importCarriers: (file: File) => call<Schemas['Imported']>('POST', '/ui/carriers/import', form({ file })),
+  unreadCodes: () => get<Schemas['UnreadCode'][]>('/ui/carriers/unread'),
+  lookMeaning: (carrier: string, meaning: Schemas['Meaning']) => call<Schemas['Means']>('POST', `/ui/carriers/${carrier}/meaning/look`, meaning),
+  sayMeaning: (carrier: string, meaning: Schemas['Meaning']) => call<Schemas['Means']>('POST', `/ui/carriers/${carrier}/meaning`, meaning),
+
+  feeds: () => get<Schemas['FeedView'][]>('/ui/feeds'),
+  addFeed: (feed: Schemas['FeedBody']) => call<Schemas['FeedView']>('POST', '/ui/feeds', feed),
+  changeFeed: (id: number, feed: Schemas['FeedBody']) => call<Schemas['FeedView']>('PUT', `/ui/feeds/${id}`, feed),
+  removeFeed: (id: number) => call<void>('DELETE', `/ui/feeds/${id}`),
+  askFeed: (id: number) => call<Schemas['FeedView']>('POST', `/ui/feeds/${id}/ask`),
+  stopFeed: (id: number) => call<Schemas['FeedView']>('POST', `/ui/feeds/${id}/stop`),
 
   clock: () => get<Schemas['ClockView']>('/bench/clock'),
   moveClock: (move: Schemas['MoveClock']) => call<Schemas['ClockView']>('POST', '/bench/clock', move),
@@ -82,6 +136,7 @@ export const api = {
   servers: () => get<Record<string, boolean>>('/bench/servers'),
   switchServer: (server: string, running: boolean) => call<unknown>('POST', `/bench/servers/${server}`, { running }),
   placeOrder: (shop: string, number: string, order: Schemas['OrderDocument']) => call<Schemas['OrderView']>('POST', `/bench/orders/${at(shop, number)}`, order),
+  shopCall: (document: unknown) => call<{ state: string; reason?: string }>('POST', '/bench/shop-call', document),
   addParcel: (shop: string, number: string, parcel: Schemas['ParcelRequest']) => call<Schemas['ParcelView']>('POST', `/bench/parcels/${at(shop, number)}`, parcel),
   sendScan: (scan: Schemas['ScanBody']) => call<Schemas['ScansTaken']>('POST', '/bench/scans', [scan]),
 };
@@ -93,7 +148,18 @@ export type PhoneMessage = { id: string; channel: string; from: string; text: st
 export const keys = {
   session: ['session'] as const,
   route: ['route'] as const,
-  orders: (stage?: string, search?: string) => ['orders', stage ?? '', search ?? ''] as const,
+  orders: (filter: OrderFilter) => ['orders', filter] as const,
+  choices: ['orders-choices'] as const,
+  sheet: (id: string) => ['sheet', id] as const,
+  shops: ['shops'] as const,
+  shop: (key: string) => ['shops', key] as const,
+  arrivals: (key: string, state?: string) => ['arrivals', key, state ?? ''] as const,
+  shopKit: ['shop-kit'] as const,
+  carriers: ['carriers'] as const,
+  unread: ['unread'] as const,
+  meaning: (carrier: string, meaning: unknown) => ['meaning', carrier, meaning] as const,
+  feeds: ['feeds'] as const,
+  recognise: (number: string) => ['recognise', number] as const,
   order: (shop: string, number: string) => ['order', shop, number] as const,
   verdicts: (shop: string, number: string) => ['verdicts', shop, number] as const,
   message: (id: string) => ['message', id] as const,

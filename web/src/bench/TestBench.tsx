@@ -34,7 +34,7 @@ export function TestBench({ now }: { now: string }) {
     }
   };
   const place = () => act(async () => {
-    const earlier = (await api.orders(undefined, 'TB-')).rows.map((r) => Number(/^TB-(\d+)$/.exec(r.number)?.[1] ?? 0));
+    const earlier = (await api.orders({ search: 'TB-' })).rows.map((r) => Number(/^TB-(\d+)$/.exec(r.number)?.[1] ?? 0));
     const number = `TB-${Math.max(1000, ...earlier) + 1}`;
     const at = clock.data?.now ?? now;
     await api.placeOrder('kites', number, orderOf(PEOPLE[person], payment, at));

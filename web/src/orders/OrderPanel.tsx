@@ -4,12 +4,13 @@ import { useState } from 'react';
 import { api, keys, type Schemas } from '../api/client';
 import { MailFrame } from '../shell/MailFrame';
 import { Failed } from '../shell/Failed';
+import { Parcels } from './Parcels';
 import { CHANNEL_WORDS, listed, stageWords, when } from '../words';
 
-type Props = { shop: string; number: string; now: string; onClose: () => void };
+type Props = { shop: string; number: string; now: string; choices?: Schemas['Choices']; onClose: () => void };
 
 /** One order's story, and what comes next or not. */
-export function OrderPanel({ shop, number, now, onClose }: Props) {
+export function OrderPanel({ shop, number, now, choices, onClose }: Props) {
   const order = useQuery({ queryKey: keys.order(shop, number), queryFn: () => api.order(shop, number) });
   const [view, setView] = useState<'story' | 'next'>('story');
   const [message, setMessage] = useState<string>();
@@ -23,6 +24,7 @@ export function OrderPanel({ shop, number, now, onClose }: Props) {
       <p className="under">{[o.shipTo?.city, o.shipTo?.country].filter(Boolean).join(' ')}{o.shipTo ? ' · ' : ''}{o.payment === 'cash-on-delivery' ? 'pays on delivery' : 'prepaid'}{o.total ? ` · ${o.total} ${o.currency ?? ''}` : ''}
         <br />{contact.length > 0 ? contact.join(' · ') : <span className="mark bad">no e-mail, no phone</span>}</p>
       <p style={{ display: 'flex', gap: 6, flexWrap: 'wrap' }}><span className="mark v">{stageWords(o.stage)}</span>{o.parcels.length > 1 && <span className="mark v">{o.parcels.length} parcels</span>}{o.tags.map((t) => <span key={t} className={`mark ${t.startsWith('cancel') ? 'bad' : 'ok'}`}>{t}</span>)}</p>
+      {!message && view === 'story' && <Parcels order={o} choices={choices} />}
       {message ? <Message id={message} onBack={() => setMessage(undefined)} /> : view === 'next' ? <Verdicts shop={shop} number={number} /> : (
         <ol className="story">
           {order.data.story.map((e, i) => <StoryLine key={i} entry={e} now={now} onOpen={e.ref ? () => setMessage(e.ref) : undefined} />)}

@@ -1,86 +1,103 @@
-import { useInfiniteQuery } from '@tanstack/react-query';
+import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
 import { Button } from 'antd';
 import { useEffect, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
-import { api, keys } from '../api/client';
+import { api, keys, type OrderFilter } from '../api/client';
 import { ORDERS_GEOMETRY } from '../route/geometry';
 import { Route } from '../route/Route';
 import { Failed } from '../shell/Failed';
 import { typing } from '../shell/usePlaceKeys';
 import { stageWords } from '../words';
+import { FilterBar } from './FilterBar';
+import { fromAddress, toAddress } from './filter';
+import { ManyPanel } from './ManyPanel';
 import { OrderPanel } from './OrderPanel';
 import { OrderRow } from './OrderRow';
 import { SheetPanel } from './SheetPanel';
+
+const DENSE = 'orders.dense';
+const key = (r: { shop: string; number: string }) => `${r.shop}/${r.number}`;
 
 /** The place Orders: every order on the route, its story beside it. */
 export function OrdersPlace({ now }: { now: string }) {
   const { shop, number } = useParams();
   const [params] = useSearchParams();
   const navigate = useNavigate();
-  const stage = params.get('stage') ?? undefined;
-  const search = params.get('search') ?? undefined;
+  const filter = fromAddress(params);
   const [loading, setLoading] = useState(false);
+  const [dense, setDense] = useState(() => localStorage.getItem(DENSE) === 'yes');
+  const [selected, setSelected] = useState<Map<string, { shop: string; number: string }>>(new Map());
+  const choices = useQuery({ queryKey: keys.choices, queryFn: api.ordersChoices });
   const list = useInfiniteQuery({
-    queryKey: keys.orders(stage, search), initialPageParam: undefined as string | undefined,
-    queryFn: ({ pageParam }) => api.orders(stage, search, pageParam), getNextPageParam: (page) => page.next ?? undefined, placeholderData: (old) => old,
+    queryKey: keys.orders(filter), initialPageParam: undefined as string | undefined,
+    queryFn: ({ pageParam }) => api.orders(filter, pageParam), getNextPageParam: (page) => page.next ?? undefined, placeholderData: (old) => old,
   });
   const rows = list.data?.pages.flatMap((p) => p.rows) ?? [];
-  const here = (extra: Record<string, string | undefined>) => {
-    const next = Object.entries({ stage, search, ...extra }).filter((p): p is [string, string] => !!p[1]);
-    return next.length ? `?${new URLSearchParams(next)}` : '';
-  };
+  const go = (next: OrderFilter) => navigate(`${number ? `/orders/${shop}/${number}` : '/orders'}${toAddress(next)}`);
   const open = (s: string, n: string) => {
     setLoading(false);
-    navigate(`/orders/${encodeURIComponent(s)}/${encodeURIComponent(n)}${here({})}`);
+    navigate(`/orders/${encodeURIComponent(s)}/${encodeURIComponent(n)}${toAddress(filter)}`);
   };
-  const close = () => navigate(`/orders${here({})}`);
+  const close = () => navigate(`/orders${toAddress(filter)}`);
+  const toggle = (row: { shop: string; number: string }) => setSelected((old) => {
+    const next = new Map(old);
+    if (!next.delete(key(row))) next.set(key(row), { shop: row.shop, number: row.number });
+    return next;
+  });
+  const density = () => {
+    localStorage.setItem(DENSE, dense ? 'no' : 'yes');
+    setDense(!dense);
+  };
 
   useEffect(() => {
-    const key = (e: KeyboardEvent) => {
-      if (typing(e.target)) return;
+    const press = (e: KeyboardEvent) => {
+      if (typing(e.target) || e.ctrlKey || e.metaKey || e.altKey || (e.target as HTMLElement).closest?.('[role=dialog]')) return;
       if (e.key === 'Escape') {
-        setLoading(false);
-        if (number) close();
+        if (loading) setLoading(false);
+        else if (selected.size > 0) setSelected(new Map());
+        else if (number) close();
       }
+      const at = rows.findIndex((r) => r.shop === shop && r.number === number);
       if ((e.key === 'ArrowDown' || e.key === 'ArrowUp') && rows.length > 0) {
         e.preventDefault();
-        const at = rows.findIndex((r) => r.shop === shop && r.number === number);
         const row = rows[Math.max(0, Math.min(rows.length - 1, at + (e.key === 'ArrowDown' ? 1 : -1)))];
+        if (e.shiftKey) {
+          if (at >= 0 && !selected.has(key(rows[at]))) toggle(rows[at]);
+          if (!selected.has(key(row))) toggle(row);
+        }
         open(row.shop, row.number);
-        document.querySelector<HTMLElement>(`[data-order="${CSS.escape(row.number)}"]`)?.focus();
+        document.querySelector<HTMLElement>(`[data-order="${CSS.escape(row.number)}"]`)?.scrollIntoView({ block: 'nearest' });
       }
+      if (e.key === 'x' && at >= 0) toggle(rows[at]);
     };
-    window.addEventListener('keydown', key);
-    return () => window.removeEventListener('keydown', key);
+    window.addEventListener('keydown', press);
+    return () => window.removeEventListener('keydown', press);
   });
 
-  const subtitle = stage ? `at ${stageWords(stage).toLowerCase()}${['delivered', 'returned', 'cancelled', 'refunded'].includes(stage) ? ', last 24 hours' : ''}` : 'newest first';
+  const subtitle = filter.stage ? `at ${stageWords(filter.stage).toLowerCase()}${['delivered', 'returned', 'cancelled', 'refunded'].includes(filter.stage) ? ', last 24 hours' : ''}` : filter.search ? 'newest arrivals first' : 'newest first';
+  const narrowed = toAddress(filter) !== '';
+  const chosen = rows.find((r) => r.shop === shop && r.number === number);
   return (
     <>
-      <Route title="Orders" subtitle={subtitle} geometry={ORDERS_GEOMETRY} chosen={stage} onChoose={(s) => navigate(`${number ? `/orders/${shop}/${number}` : '/orders'}${here({ stage: s })}`)} />
+      <Route title="Orders" subtitle={subtitle} geometry={ORDERS_GEOMETRY} slim={dense} chosen={filter.stage} onChoose={(stage) => go({ ...filter, stage })} />
       <div className="work">
-        <main className="main">
-          <div className="filters">
-            <button type="button" className={`pill ${!stage && !search ? 'on' : ''}`} onClick={() => navigate('/orders')}>All orders</button>
-            {stage && <button type="button" className="pill on" onClick={() => navigate(`/orders${here({ stage: undefined })}`)}>{stageWords(stage)} ✕</button>}
-            {search && <button type="button" className="pill on" onClick={() => navigate(`/orders${here({ search: undefined })}`)}>“{search}” ✕</button>}
-            <Button className="push" size="small" onClick={() => setLoading(true)}>Load a sheet</Button>
-          </div>
+        <main className={`main ${dense ? 'dense' : ''}`}>
+          <FilterBar filter={filter} choices={choices.data} dense={dense} onDensity={density} onChange={go} onLoad={() => setLoading(true)} />
           {list.isError && rows.length === 0 ? <Failed error={list.error} again={() => list.refetch()} /> : !list.data ? <div className="empty">Looking for orders ...</div> : rows.length === 0 ? (
             <div className="empty">
-              <h2>{search ? `Nothing is called “${search}”` : stage ? `No order is at ${stageWords(stage).toLowerCase()}` : 'No order came in yet'}</h2>
-              <p>{search ? 'Try a part of the order number, name, address or tracking number.' : stage ? 'Choose another stop of the route, or all orders.' : 'Load a sheet, or let another system send them: PUT /api/v1/orders/{shop}/{number}.'}</p>
+              <h2>{filter.search ? `Nothing is called “${filter.search}”` : filter.stage && Object.keys(filter).length === 1 ? `No order is at ${stageWords(filter.stage).toLowerCase()}` : narrowed ? 'No order is like that' : 'No order came in yet'}</h2>
+              <p>{filter.search ? 'Words are found by their beginning, numbers by their beginning or their last four digits.' : narrowed ? 'Take a condition away, choose another stop of the route, or all orders.' : 'Load a sheet, give a shop an address in Setup, or let another system send them: PUT /api/v1/orders/{shop}/{number}.'}</p>
             </div>
           ) : (
             <>
-              <ul className="rows">
-                {rows.map((row) => <OrderRow key={`${row.shop}/${row.number}`} row={row} chosen={row.shop === shop && row.number === number} onOpen={() => open(row.shop, row.number)} />)}
+              <ul className="rows" {...(dense ? { role: 'listbox', tabIndex: 0, 'aria-label': 'Orders', 'aria-multiselectable': true, 'aria-activedescendant': chosen ? `order-${chosen.number}` : undefined } : {})}>
+                {rows.map((row) => <OrderRow key={key(row)} row={row} dense={dense} chosen={row === chosen} selected={selected.has(key(row))} onSelect={() => toggle(row)} onOpen={() => open(row.shop, row.number)} />)}
               </ul>
               {list.hasNextPage && <div className="empty" style={{ padding: 16 }}><Button loading={list.isFetchingNextPage} onClick={() => list.fetchNextPage()}>Show more</Button></div>}
             </>
           )}
         </main>
-        {loading ? <SheetPanel onClose={() => setLoading(false)} /> : shop && number ? <OrderPanel key={`${shop}/${number}`} shop={shop} number={number} now={now} onClose={close} /> : (
+        {loading ? <SheetPanel onClose={() => setLoading(false)} /> : selected.size > 0 ? <ManyPanel orders={[...selected.values()]} onAll={() => setSelected(new Map(rows.map((r) => [key(r), { shop: r.shop, number: r.number }])))} shown={rows.length} onClose={() => setSelected(new Map())} /> : shop && number ? <OrderPanel key={`${shop}/${number}`} shop={shop} number={number} now={now} choices={choices.data} onClose={close} /> : (
           <aside className="panel" aria-label="Order"><div className="empty"><h2>Choose an order</h2><p>Its story opens here: scans, messages, answers, and why something was not sent.</p></div></aside>
         )}
       </div>

@@ -6,19 +6,20 @@ import { type Geometry, LINE, SIDE, x } from './geometry';
 const SHORT: Record<string, string> = { 'out-for-delivery': 'Out', 'in-transit': 'Transit' };
 const WARN = ['attempted', 'delayed', 'returning'];
 
-type Props = { title: string; subtitle: string; geometry: Geometry; chosen?: string; onChoose?: (stage: string | undefined) => void };
+type Props = { title: string; subtitle: string; geometry: Geometry; slim?: boolean; chosen?: string; onChoose?: (stage: string | undefined) => void };
 
 /** The stages drawn once: a line with stops, and a short branch for those beside it. Choosing a stop narrows the place; choosing it again widens it. */
-export function Route({ title, subtitle, geometry, chosen, onChoose }: Props) {
+export function Route({ title, subtitle, geometry, slim, chosen, onChoose }: Props) {
   const { data } = useQuery({ queryKey: keys.route, queryFn: api.route });
   const counts = new Map(data?.map((s) => [s.stage, s.orders]));
   const narrow = geometry.to - geometry.from < 450;
   const branchX = (x(geometry, 'in-transit') + x(geometry, 'out-for-delivery')) / 2 - 20;
-  const beside = SIDE.filter((s) => (counts.get(s) ?? 0) > 0 || chosen === s || ['attempted', 'ready-for-collection', 'delayed', 'returning'].includes(s));
+    // Where the line is short there is room for the four that need a look; the others are found by the filter.
+  const beside = SIDE.filter((s) => (!narrow && (counts.get(s) ?? 0) > 0) || chosen === s || ['attempted', 'ready-for-collection', 'delayed', 'returning'].includes(s));
   let sideX = branchX + 28;
   const choose = (stage: string) => onChoose?.(chosen === stage ? undefined : stage);
   return (
-    <header className="route">
+    <header className={`route ${slim ? 'slim' : ''}`}>
       <div className="title">
         <h1>{title}</h1>
         <p>{subtitle}</p>

@@ -7,6 +7,7 @@ import { TestBench } from '../bench/TestBench';
 import { OrdersPlace } from '../orders/OrdersPlace';
 import { SignIn } from '../people/SignIn';
 import { PlanPlace } from '../plan/PlanPlace';
+import { SetupPlace } from '../setup/SetupPlace';
 import { Failed } from './Failed';
 import { Flag } from './Flag';
 import { usePlaceKeys } from './usePlaceKeys';
@@ -22,7 +23,7 @@ export function Shell() {
   const now = session.data?.now;
   useEffect(() => {
     // The clock moved, or time went by: what is shown may be older than what is true.
-    if (now) queries.invalidateQueries({ predicate: (q) => ['route', 'orders', 'order', 'verdicts', 'plan'].includes(String(q.queryKey[0])) });
+    if (now) queries.invalidateQueries({ predicate: (q) => ['route', 'orders', 'orders-count', 'order', 'verdicts', 'plan', 'feeds', 'unread', 'shops'].includes(String(q.queryKey[0])) });
   }, [now, queries]);
 
   if (session.isError) return <Failed error={session.error} again={() => session.refetch()} />;
@@ -41,6 +42,7 @@ export function Shell() {
         <nav aria-label="Places">
           <NavLink to="/orders">Orders</NavLink>
           <NavLink to="/plan">Plan</NavLink>
+          <NavLink to="/setup">Setup</NavLink>
           {session.data.demo && <NavLink to="/test-bench">Test bench</NavLink>}
         </nav>
         <span className="grow" />
@@ -60,6 +62,7 @@ export function Shell() {
         <Path path="/orders/:shop/:number" element={<OrdersPlace now={session.data.now} />} />
         <Path path="/plan" element={<PlanPlace />} />
         <Path path="/plan/:id" element={<PlanPlace />} />
+        <Path path="/setup/*" element={<SetupPlace now={session.data.now} />} />
         {session.data.demo && <Path path="/test-bench" element={<TestBench now={session.data.now} />} />}
         <Path path="*" element={<Navigate to="/orders" replace />} />
       </Routes>
@@ -68,8 +71,10 @@ export function Shell() {
           <dt><kbd>/</kbd></dt><dd>find an order</dd>
           <dt><kbd>g</kbd> <kbd>o</kbd></dt><dd>go to Orders</dd>
           <dt><kbd>g</kbd> <kbd>p</kbd></dt><dd>go to Plan</dd>
+          <dt><kbd>g</kbd> <kbd>s</kbd></dt><dd>go to Setup</dd>
           {session.data.demo && <><dt><kbd>g</kbd> <kbd>t</kbd></dt><dd>go to Test bench</dd></>}
           <dt><kbd>↑</kbd> <kbd>↓</kbd></dt><dd>previous and next order</dd>
+          <dt><kbd>x</kbd></dt><dd>select the order; with Shift and the arrows, several</dd>
           <dt><kbd>Enter</kbd></dt><dd>open</dd>
           <dt><kbd>Esc</kbd></dt><dd>close the side panel</dd>
           <dt><kbd>Ctrl</kbd> <kbd>Enter</kbd></dt><dd>save</dd>

@@ -28,7 +28,7 @@ public final class Bench {
     private static final int SCANS = 1_000;
     private static final int WARM_UP = 200;
     private static final int SCANS_A_SECOND = 100;
-    private static final String KEY = "demo-key-for-local-use-only";
+    static final String KEY = "demo-key-for-local-use-only";
 
     private Bench() {}
 
@@ -43,6 +43,7 @@ public final class Bench {
             double inserts = Floors.insertsPerSecond(data.resolve("floor.db"));
             double mails = Floors.mailsPerSecond(world.mail.port());
             new Bench().run(world, url, inserts, mails);
+            new IntakeBench(app, url, data).run();
         } finally {
             world.close();
         }

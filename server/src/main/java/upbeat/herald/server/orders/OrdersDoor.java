@@ -5,6 +5,7 @@ import java.time.InstantSource;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springdoc.core.annotations.ParameterObject;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.DeleteMapping;
@@ -79,9 +80,9 @@ class OrdersDoor {
     }
 
     /** @param views kept filters; the others what there is to choose from */
-    record Choices(List<View> views, List<String> shops, List<String> countries, List<String> tags, List<CarrierName> carriers, @Nullable String preferredCarrier) {}
+    record Choices(List<View> views, List<String> shops, List<String> countries, List<String> tags, List<CarrierChoice> carriers, @Nullable String preferredCarrier) {}
 
-    record CarrierName(String key, String name, boolean inUse) {}
+    record CarrierChoice(String key, String name, boolean inUse) {}
 
     record View(long id, String name, String query) {}
 
@@ -91,13 +92,13 @@ class OrdersDoor {
     record Count(int count, int atMost) {}
 
     @GetMapping("/orders")
-    OrderList.Page orders(OrderFilter filter, @RequestParam(required = false) @Nullable String after) {
+    OrderList.Page orders(@ParameterObject OrderFilter filter, @RequestParam(required = false) @Nullable String after) {
         if (after != null && !after.matches("-?\\d{1,18}-\\d{1,18}")) throw new HeraldException("after", "after is what next said");
         return list.page(reader, filter, after, PAGE, clock.instant());
     }
 
     @GetMapping("/orders-count")
-    Count count(OrderFilter filter) {
+    Count count(@ParameterObject OrderFilter filter) {
         return new Count(list.count(reader, filter, COUNTED, clock.instant()), COUNTED);
     }
 
@@ -105,7 +106,7 @@ class OrdersDoor {
     Choices choices() {
         return new Choices(reader.sql("select id, name, query from saved_view order by name").query((rs, i) -> new View(rs.getLong(1), rs.getString(2), rs.getString(3))).list(), reader.sql("select distinct shop from shop_order order by 1").query(String.class).list(),
                 reader.sql("select distinct country from shop_order where country is not null order by 1").query(String.class).list(), reader.sql("select distinct tag from order_tag order by 1 limit 200").query(String.class).list(),
-                carriers.all(reader).stream().map(c -> new CarrierName(c.key(), c.name(), c.inUse())).toList(), carriers.preferred(reader).orElse(null));
+                carriers.all(reader).stream().map(c -> new CarrierChoice(c.key(), c.name(), c.inUse())).toList(), carriers.preferred(reader).orElse(null));
     }
 
     @PostMapping("/orders-views")
@@ -125,7 +126,7 @@ class OrdersDoor {
     }
 
     @GetMapping("/orders-export.{format}")
-    ResponseEntity<StreamingResponseBody> export(@PathVariable String format, OrderFilter filter) {
+    ResponseEntity<StreamingResponseBody> export(@PathVariable String format, @ParameterObject OrderFilter filter) {
         if (!format.equals("csv") && !format.equals("xlsx")) throw new NotFound("Orders are given as csv or xlsx");
         boolean csv = format.equals("csv");
         filter.sql(clock.instant());

@@ -1,0 +1,222 @@
+package upbeat.herald.bench;
+
+import java.math.BigDecimal;
+import java.net.CookieManager;
+import java.net.URI;
+import java.net.URLEncoder;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Locale;
+import java.util.Random;
+import java.util.StringJoiner;
+import java.util.concurrent.locks.LockSupport;
+import org.springframework.context.ConfigurableApplicationContext;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+import upbeat.herald.core.journey.Journey;
+import upbeat.herald.core.journey.Order;
+import upbeat.herald.core.journey.Parcel;
+import upbeat.herald.core.journey.Payment;
+import upbeat.herald.core.journey.Report;
+import upbeat.herald.core.journey.Stage;
+import upbeat.herald.server.intake.TakeIn;
+import upbeat.herald.server.storage.Writer;
+
+/** How fast facts are taken in and found again: scans through HTTP, a long sheet, a search over a million orders, and the stage inference by itself. */
+final class IntakeBench {
+    private static final int ORDERS = 1_000_000;
+    private static final int ROWS = 50_000;
+    private static final int TOGETHER = 10_000;
+    private static final Instant PLACED = Instant.parse("2026-11-23T12:00:00Z");
+    private static final String[] FIRST = {"Ottoline", "Ruben", "Marguerite", "Ivo", "Beata", "Yuki", "Noor", "Elif", "Cosima", "Jorun", "Sune", "Bram", "Talia", "Gethin", "Wren"};
+    private static final String[] LAST = {"Brack", "Poll", "Lindqvist", "Korb", "Harrow", "Quill", "Stray", "Haas", "Wick", "Albrekt", "Vale", "Rook", "Tern", "Mast"};
+    private final String url;
+    private final Path data;
+    private final TakeIn takeIn;
+    private final Writer writer;
+    private final HttpClient client = HttpClient.newBuilder().version(HttpClient.Version.HTTP_1_1).cookieHandler(new CookieManager()).build();
+    private String token = "";
+    private int parcels;
+
+    IntakeBench(ConfigurableApplicationContext app, String url, Path data) {
+        this.url = url;
+        this.data = data;
+        this.takeIn = app.getBean(TakeIn.class);
+        this.writer = app.getBean(Writer.class);
+    }
+
+    void run() throws Exception {
+        inference();
+        scans(1, 1_000);
+        scans(100, 10_000);
+        scans(TOGETHER, 3 * TOGETHER);
+        signIn();
+        sheet();
+        search();
+    }
+
+    private void inference() {
+        Random random = new Random(7);
+        List<List<Report>> histories = new ArrayList<>();
+        Stage[] way = {Stage.PACKED, Stage.DISPATCHED, Stage.IN_TRANSIT, Stage.IN_TRANSIT, Stage.IN_TRANSIT, Stage.OUT_FOR_DELIVERY, Stage.ATTEMPTED, Stage.OUT_FOR_DELIVERY, Stage.DELIVERED};
+        for (int h = 0; h < 2_000; h++) {
+            List<Report> reports = new ArrayList<>();
+            for (int i = 0; i < way.length; i++) reports.add(new Report(h + "-" + i, way[i], PLACED.plusSeconds(3600L * i + random.nextInt(1800)), "2026-11-2" + i / 3));
+            java.util.Collections.shuffle(reports, random);
+            histories.add(reports);
+        }
+        double inferred = 0;
+        double sorted = 0;
+        for (int round = 0; round < 12; round++) { // the last round counts: by then the machine has warmed up
+            long start = System.nanoTime();
+            for (List<Report> h : histories) if (Journey.of(h).stage() != Stage.DELIVERED) throw new IllegalStateException("a history went wrong");
+            inferred = (System.nanoTime() - start) / (double) (histories.size() * way.length);
+            start = System.nanoTime();
+            for (List<Report> h : histories) new ArrayList<>(h).sort(Comparator.comparing(Report::at).thenComparing(Report::key));
+            sorted = (System.nanoTime() - start) / (double) (histories.size() * way.length);
+        }
+        print("stage inference: %.0f ns a scan; floor, sorting the same scans: %.0f ns; %.1f times the floor", inferred, sorted, inferred / sorted);
+    }
+
+    /** Scans of parcels that stand packed: each brings two stages and plans one message for later. */
+    private void scans(int together, int count) throws Exception {
+        int first = parcels;
+        parcels(count);
+        List<String> calls = new ArrayList<>();
+        for (int from = first; from < first + count; from += together) {
+            StringJoiner scans = new StringJoiner(",", "[", "]");
+            for (int i = from; i < from + together; i++) scans.add("{\"carrier\":\"hopgate\",\"trackingNumber\":\"HOPB " + i + "\",\"code\":\"30\",\"at\":\"2026-11-24T12:30:00Z\",\"place\":\"Lund\"}");
+            calls.add(scans.toString());
+        }
+        Floors.SameRows rows = Floors.SameRows.before(data.resolve("herald.db"), "fact", "scan", "stage_reached", "message");
+        long start = System.nanoTime();
+        for (String call : calls) send("POST", "/api/v1/scans", call);
+        double rate = count / ((System.nanoTime() - start) / 1e9);
+        double floor = count / rows.insertAgain(data.resolve("floor-scans-" + together + ".db"), together);
+        print("scans through HTTP, %d a call: %.0f a second; floor, bare JDBC inserts of the same %.1f rows a scan: %.0f a second; %.2f of the floor%s", together, rate, rows.count() / (double) count, floor, rate / floor, together == TOGETHER ? " (goal: 0.5)" : "");
+    }
+
+    private void parcels(int count) {
+        int from = parcels;
+        for (int at = from; at < from + count; at += 1_000) {
+            int start = at;
+            int end = Math.min(from + count, at + 1_000);
+            writer.write(db -> {
+                for (int i = start; i < end; i++) takeIn.parcel(db, takeIn.order(db, order("P-" + i, i), "bench", PLACED).row(), new Parcel("hopgate", "HOPB " + i, List.of()), "bench", PLACED);
+                return null;
+            });
+        }
+        parcels += count;
+    }
+
+    private static Order order(String number, int i) {
+        String name = FIRST[i % FIRST.length] + " " + LAST[i / 7 % LAST.length];
+        return new Order("bench", number, PLACED.minusSeconds(i % 2_000_000), new Order.Customer(name, "c" + i + "@customer.example", String.format("+4670174%05d", i % 100_000), "en"), new Order.ShipTo(name, null, "Lund", null, "SE"), Payment.PREPAID, "SEK", new BigDecimal("60.50"),
+                List.of(new Order.Item("BK", "Box kite", 1, new BigDecimal("60.50"), null)), new Order.Consent(true, true, true), List.of());
+    }
+
+    private void sheet() throws Exception {
+        StringBuilder csv = new StringBuilder("order number,name,e-mail,country,carrier,tracking number\n");
+        for (int i = 0; i < ROWS; i++) csv.append("S-").append(i).append(',').append(FIRST[i % FIRST.length]).append(" Sheet,s").append(i).append("@customer.example,SE,hopgate,HOPS ").append(i).append('\n');
+        long start = System.nanoTime();
+        String id = upload(csv.toString().getBytes(StandardCharsets.UTF_8)).path("id").asString();
+        await(id);
+        double check = (System.nanoTime() - start) / 1e9;
+        Floors.SameRows rows = Floors.SameRows.before(data.resolve("herald.db"), "shop_order", "parcel", "scan", "stage_reached", "message");
+        start = System.nanoTime();
+        send("POST", "/ui/sheets/" + id, "");
+        await(id);
+        double load = (System.nanoTime() - start) / 1e9;
+        double floor = rows.insertAgain(data.resolve("floor-sheet.db"), 1_000);
+        print("a sheet of %d rows: looked at in %.1f s, loaded in %.1f s; floor, bare JDBC inserts of the same %d rows: %.1f s; %.1f times the floor", ROWS, check, load, rows.count(), floor, load / floor);
+    }
+
+    private void await(String id) throws Exception {
+        while (send("GET", "/ui/sheets/" + id, null).path("state").asString().matches("checking|doing")) LockSupport.parkNanos(100_000_000);
+    }
+
+    private void search() throws Exception {
+        long start = System.nanoTime();
+        int have = parcels + ROWS;
+        for (int at = have; at < ORDERS; at += 5_000) {
+            int from = at;
+            int end = Math.min(ORDERS, at + 5_000);
+            writer.write(db -> {
+                for (int i = from; i < end; i++) Floors.orderRow(db, order("M-" + i, i));
+                return null;
+            });
+        }
+        print("(%d orders made in %.0f s)", ORDERS, (System.nanoTime() - start) / 1e9);
+        Random random = new Random(11);
+        List<String> words = new ArrayList<>();
+        for (int i = 0; i < 300; i++) {
+            int n = have + random.nextInt(ORDERS - have);
+            words.add(switch (i % 6) {
+                case 0 -> "M-" + n;
+                case 1 -> "c" + n + "@customer.example";
+                case 2 -> FIRST[n % FIRST.length] + " " + LAST[n / 7 % LAST.length];
+                case 3 -> LAST[n % LAST.length].substring(0, 3).toLowerCase(Locale.ROOT);
+                case 4 -> String.format("070174%05d", n % 100_000);
+                default -> "HOPB " + random.nextInt(parcels);
+            });
+        }
+        for (String w : words.subList(0, 60)) find(w);
+        double[] took = new double[words.size()];
+        for (int i = 0; i < took.length; i++) {
+            long from = System.nanoTime();
+            find(words.get(i));
+            took[i] = (System.nanoTime() - from) / 1e6;
+        }
+        double[] bare = new double[words.size()];
+        try (Floors.BareSearch floor = new Floors.BareSearch(data.resolve("herald.db"))) {
+            for (int i = 0; i < bare.length; i++) bare[i] = floor.millis(words.get(i));
+        }
+        Arrays.sort(took);
+        Arrays.sort(bare);
+        print("search over %d orders through HTTP: median %.1f ms, p95 %.1f ms (goal: p95 under 100 ms); floor, the bare index query: median %.1f ms, p95 %.1f ms", ORDERS, took[took.length / 2], took[took.length * 95 / 100], bare[bare.length / 2], bare[bare.length * 95 / 100]);
+    }
+
+    private void find(String words) throws Exception {
+        if (send("GET", "/ui/orders?search=" + URLEncoder.encode(words, StandardCharsets.UTF_8), null).path("rows").isEmpty()) throw new IllegalStateException("nothing found for " + words);
+    }
+
+    private void signIn() throws Exception {
+        send("GET", "/ui/session", null);
+        send("POST", "/ui/session", "{\"name\":\"coordinator\",\"password\":\"for-local-use-only\"}");
+        send("GET", "/ui/session", null);
+    }
+
+    private JsonNode upload(byte[] file) throws Exception {
+        String edge = "x-edge-x";
+        byte[] head = ("--" + edge + "\r\nContent-Disposition: form-data; name=\"shop\"\r\n\r\nbench\r\n--" + edge + "\r\nContent-Disposition: form-data; name=\"file\"; filename=\"s.csv\"\r\n\r\n").getBytes(StandardCharsets.UTF_8);
+        byte[] tail = ("\r\n--" + edge + "--\r\n").getBytes(StandardCharsets.UTF_8);
+        HttpRequest request = HttpRequest.newBuilder(URI.create(url + "/ui/sheets")).header("Content-Type", "multipart/form-data; boundary=" + edge).header("X-XSRF-TOKEN", token)
+                .POST(HttpRequest.BodyPublishers.concat(HttpRequest.BodyPublishers.ofByteArray(head), HttpRequest.BodyPublishers.ofByteArray(file), HttpRequest.BodyPublishers.ofByteArray(tail))).build();
+        return answer(request);
+    }
+
+    private JsonNode send(String method, String path, String body) throws Exception {
+        HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(url + path)).header("Content-Type", "application/json").header("X-XSRF-TOKEN", token).method(method, body == null ? HttpRequest.BodyPublishers.noBody() : HttpRequest.BodyPublishers.ofString(body));
+        if (path.startsWith("/api/")) request.header("Authorization", "Bearer " + Bench.KEY);
+        return answer(request.build());
+    }
+
+    private JsonNode answer(HttpRequest request) throws Exception {
+        HttpResponse<String> answer = client.send(request, HttpResponse.BodyHandlers.ofString());
+        answer.headers().allValues("Set-Cookie").stream().filter(c -> c.startsWith("XSRF-TOKEN=") && !c.startsWith("XSRF-TOKEN=;")).forEach(c -> token = c.substring("XSRF-TOKEN=".length(), c.indexOf(';')));
+        if (answer.statusCode() >= 300) throw new IllegalStateException(request.uri() + ": " + answer.statusCode() + " " + answer.body());
+        return answer.body().isEmpty() ? JsonMapper.shared().createObjectNode() : JsonMapper.shared().readTree(answer.body());
+    }
+
+    private static void print(String text, Object... values) {
+        System.out.println(String.format(Locale.ROOT, text, values));
+    }
+}

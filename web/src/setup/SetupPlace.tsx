@@ -1,0 +1,36 @@
+import { useQuery } from '@tanstack/react-query';
+import { NavLink, Navigate, Route, Routes } from 'react-router';
+import { api, keys } from '../api/client';
+import { CarriersPage } from './CarriersPage';
+import { FeedsPage } from './FeedsPage';
+import { ShopsPage } from './ShopsPage';
+import { UnreadPage } from './UnreadPage';
+
+/** The place Setup: what is connected once and looked at when something new turns up. */
+export function SetupPlace({ now }: { now: string }) {
+  const unread = useQuery({ queryKey: keys.unread, queryFn: api.unreadCodes });
+  const shops = useQuery({ queryKey: keys.shops, queryFn: api.shops });
+  const waiting = shops.data?.reduce((n, s) => n + s.waiting, 0) ?? 0;
+  return (
+    <>
+      <header className="subbar">
+        <h1>Setup</h1>
+        <nav aria-label="Setup">
+          <NavLink to="/setup/shops">Shops{waiting > 0 && <span className="mark bad">{waiting}</span>}</NavLink>
+          <NavLink to="/setup/carriers">Carriers</NavLink>
+          <NavLink to="/setup/unread">Unread codes{(unread.data?.length ?? 0) > 0 && <span className="mark bad">{unread.data!.length}</span>}</NavLink>
+          <NavLink to="/setup/feeds">Feeds</NavLink>
+        </nav>
+      </header>
+      <Routes>
+        <Route path="shops" element={<ShopsPage now={now} />} />
+        <Route path="shops/:key" element={<ShopsPage now={now} />} />
+        <Route path="carriers" element={<CarriersPage />} />
+        <Route path="carriers/:key" element={<CarriersPage />} />
+        <Route path="unread" element={<UnreadPage now={now} />} />
+        <Route path="feeds" element={<FeedsPage now={now} />} />
+        <Route path="*" element={<Navigate to="/setup/shops" replace />} />
+      </Routes>
+    </>
+  );
+}
