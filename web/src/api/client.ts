@@ -97,6 +97,9 @@ export const api = {
   stopSheet: (id: string) => call<Schemas['SheetResult']>('POST', `/ui/sheets/${id}/stop`),
   refusedRows: (id: string) => `/ui/sheets/${id}/refused.csv`,
 
+  lookScans: (file: File) => call<Schemas['Looked']>('POST', '/ui/scans/look', form({ file })),
+  takeScans: (file: File, carrier?: string) => call<Schemas['ScansTaken']>('POST', '/ui/scans', form({ file, carrier: carrier ?? '' })),
+
   shops: () => get<Schemas['ShopLine'][]>('/ui/shops'),
   shop: (key: string) => get<Schemas['ShopView']>(`/ui/shops/${key}`),
   shopKit: () => get<Schemas['Kit']>('/ui/shops/kit'),

@@ -2,9 +2,11 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { Alert, Button, Input, Progress, Segmented, Select } from 'antd';
 import { type DragEvent, useEffect, useRef, useState } from 'react';
 import { api, keys, type Schemas } from '../api/client';
+import { ScanFile } from './ScanFile';
 
 const VERDICT: Record<string, string> = { new: 'ok', changed: 'gold', unchanged: 'v', 'left out': 'v', refused: 'bad' };
-const KINDS = [{ value: 'orders', label: 'Orders' }, { value: 'tracking', label: 'Tracking numbers' }, { value: 'stages', label: 'Stages' }];
+const KINDS = [{ value: 'orders', label: 'Orders' }, { value: 'tracking', label: 'Tracking numbers' }, { value: 'stages', label: 'Stages' }, { value: 'scans', label: 'Scans' }];
+const LARGEST = 20 * 1024 * 1024;
 
 /** Loads a sheet: matches its columns, shows row by row what it would do, then does it, with progress and a stop. */
 export function SheetPanel({ onClose }: { onClose: () => void }) {
@@ -15,6 +17,7 @@ export function SheetPanel({ onClose }: { onClose: () => void }) {
   const [kind, setKind] = useState('orders');
   const shop = typed ?? choices.data?.shops[0] ?? 'sheet';
   const [id, setId] = useState<string>();
+  const [scanFile, setScanFile] = useState<File>();
   const [wrong, setWrong] = useState<string>();
   const [busy, setBusy] = useState(false);
   const sheet = useQuery({ queryKey: keys.sheet(id ?? ''), queryFn: () => api.sheet(id!), enabled: !!id, refetchInterval: (q) => (['checking', 'doing'].includes(q.state.data?.state ?? '') ? 500 : false) });
@@ -37,7 +40,15 @@ export function SheetPanel({ onClose }: { onClose: () => void }) {
       if (file.current) file.current.value = '';
     }
   };
-  const take = (f: File | undefined) => f && run(() => api.checkSheet(f, shop, kind));
+  const take = (f: File | undefined) => {
+    if (!f) return;
+    setWrong(undefined);
+    setScanFile(undefined);
+    if (f.size > LARGEST) setWrong('The file is larger than 20 MB. Split it and load the parts one by one.');
+    else if (kind === 'scans') setScanFile(f);
+    else run(() => api.checkSheet(f, shop, kind));
+    if (file.current) file.current.value = '';
+  };
   const drop = (e: DragEvent) => {
     e.preventDefault();
     take(e.dataTransfer.files[0]);
@@ -47,15 +58,16 @@ export function SheetPanel({ onClose }: { onClose: () => void }) {
   return (
     <aside className="panel" style={{ width: 640 }} aria-label="Load a sheet">
       <h2><span>Load a sheet</span><button type="button" className="plain" aria-label="Close" onClick={onClose}>✕</button></h2>
-      <p className="under">CSV or XLSX. Nothing is kept or sent before you say so.</p>
+      <p className="under">{kind === 'scans' ? 'UN/EDIFACT IFTSTA or GS1 EPCIS 2.0' : 'CSV or XLSX'}. Nothing is kept or sent before you say so.</p>
       <div className="form" style={{ display: 'flex', gap: 10, alignItems: 'end', flexWrap: 'wrap' }} onDragOver={(e) => e.preventDefault()} onDrop={drop}>
         <div><label style={{ marginTop: 0 }}>It holds</label><Segmented aria-label="It holds" value={kind} onChange={setKind} options={KINDS} /></div>
-        <div><label htmlFor="shop" style={{ marginTop: 0 }}>Shop</label><Input id="shop" value={shop} style={{ width: 110 }} onChange={(e) => setTyped(e.target.value)} /></div>
-        <Button onClick={() => file.current?.click()} loading={busy}>Choose a file, or drop it here</Button>
-        <input ref={file} type="file" accept=".csv,.txt,.xlsx,text/csv" className="visually-hidden" aria-label="Sheet file" tabIndex={-1} onChange={(e) => take(e.target.files?.[0])} />
+        {kind !== 'scans' && <div><label htmlFor="shop" style={{ marginTop: 0 }}>Shop</label><Input id="shop" value={shop} style={{ width: 90 }} onChange={(e) => setTyped(e.target.value)} /></div>}
+        <Button onClick={() => file.current?.click()} loading={busy}>Choose or drop a file</Button>
+        <input ref={file} type="file" accept=".csv,.txt,.xlsx,.edi,.json,text/csv" className="visually-hidden" aria-label="Sheet file" tabIndex={-1} onChange={(e) => take(e.target.files?.[0])} />
       </div>
       {wrong && <Alert style={{ marginTop: 12 }} type="error" title={wrong} />}
-      {result && (
+      {scanFile && kind === 'scans' && <ScanFile key={scanFile.name + scanFile.lastModified} file={scanFile} choices={choices.data} onWrong={(m) => { setWrong(m); setScanFile(undefined); }} />}
+      {result && kind !== 'scans' && (
         <>
           <div className="box">
             <b>{result.fileName}</b>{result.state === 'ready' || result.state === 'done' || result.handled > 0 ? <>: {result.created} new, {result.changed} changed, {result.unchanged} unchanged, {result.refused} refused{result.leftOutRows > 0 ? `, ${result.leftOutRows} left out` : ''}; {result.messages} message{result.messages === 1 ? '' : 's'} {result.applied || result.state === 'doing' ? 'planned' : 'would be planned'}.</> : null}

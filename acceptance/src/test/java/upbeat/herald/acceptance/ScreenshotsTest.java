@@ -45,6 +45,18 @@ class ScreenshotsTest {
             page.locator(".orow").nth(8).click();
             page.locator(".story .t").first().waitFor();
             shot(page, "orders");
+            page.navigate(app.url + "/orders");
+            page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("narrow rows")).click();
+            page.locator(".dense .orow").nth(30).click();
+            page.locator(".story .t").first().waitFor();
+            shot(page, "orders-narrow");
+            page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("wide rows")).click();
+            page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Load a sheet")).click();
+            byte[] sheet = "order number;name;e-mail;country;tracking number;status\nW-1;Zoë Quill;zoe@customer.example;SE;HOP 0041 7738 2;dispatched\nW-2;Nobody;not an address;SE;;\nW-3;Ann Tern;ann@customer.example;DE;RX473124828XS;\n".getBytes(java.nio.charset.StandardCharsets.UTF_8);
+            page.getByLabel("Sheet file").setInputFiles(new com.microsoft.playwright.options.FilePayload("orders.csv", "text/csv", sheet));
+            page.getByText("1 refused").first().waitFor();
+            shot(page, "orders-sheet");
+            setup(app, world, page);
             page.navigate(app.url + "/plan/is-it-yours");
             page.locator(".preview .text").first().waitFor();
             shot(page, "plan");
@@ -70,6 +82,38 @@ class ScreenshotsTest {
         } finally {
             world.close();
         }
+    }
+
+    private static void setup(RunningApp app, World world, Page page) throws IOException {
+        String control = world.settings().get("herald.bench.url");
+        app.bare("POST", control + "/shop", "{\"door\":\"" + app.url + "/doors/shops/kites-local-use-only\",\"secret\":\"whsec_a2l0ZXMtbG9jYWwtdXNlLW9ubHktc2VjcmV0\"}", Map.of());
+        String order = "{\"order_no\":\"%s\",\"created\":\"2026-11-24 13:00:00\",\"state\":\"%s\",\"pay_by\":\"COD\",\"currency\":\"SEK\",\"total_cents\":8450,\"buyer\":{\"first_name\":\"Ottoline\",\"last_name\":\"Brack\",\"mail\":\"ottoline.brack@customer.example\",\"mobile\":\"070-174 06 05\",\"locale\":\"en\"},"
+                + "\"ship_to\":{\"recipient\":\"Ottoline Brack\",\"line1\":\"7 Lantern Lane\",\"town\":\"Lund\",\"zip\":\"22100\",\"country\":\"SE\"},\"lines\":[{\"article\":\"BK-1\",\"title\":\"Box kite\",\"qty\":1,\"price_cents\":6050},{\"article\":\"RT-4\",\"title\":\"Ribbon tail\",\"qty\":2,\"price_cents\":1200}],\"shipments\":[],\"chat_ok\":\"yes\"}";
+        app.bare("POST", "/bench/shop-call", order.formatted("QK-20950", "in the loft"), Map.of());
+        app.bare("POST", "/bench/shop-call", order.formatted("QK-20951", "paid"), Map.of());
+        page.navigate(app.url + "/setup/shops/kites");
+        page.locator(".tree").waitFor();
+        shot(page, "setup-shops");
+        page.navigate(app.url + "/setup/carriers/hopgate");
+        page.getByLabel("Try a number").fill("HOP 0041 7738 3");
+        page.getByText("check digit should be 2").waitFor();
+        shot(page, "setup-carriers");
+        page.navigate(app.url + "/setup/unread");
+        page.locator("tbody button").first().click();
+        page.getByLabel("It means the parcel is").click();
+        page.getByTitle("In transit").last().click();
+        page.getByText("What that moves").waitFor();
+        shot(page, "setup-unread");
+        world.storefront.feed("orders.csv", "order number,name,e-mail,country\nQK-20960,Wren Tern,wren.tern@customer.example,AU\n");
+        RunningApp.Person person = app.signedIn();
+        String feed = "{\"name\":\"%s\",\"kind\":\"%s\",\"shop\":\"kites\",\"holds\":\"%s\",\"place\":\"%s\",\"schedule\":\"%s\",\"atTime\":\"06:30\",\"zone\":\"Europe/Stockholm\",\"interval\":\"PT5M\",\"mostTries\":12,\"limit\":\"PT1H\",\"live\":true}";
+        long id = person.call("POST", "/ui/feeds", feed.formatted("Orders of the day", "address", "orders", "http://" + world.settings().get("herald.feeds.allowed") + "/feed/orders.csv", "daily")).json().path("id").asLong();
+        person.call("POST", "/ui/feeds", feed.formatted("Scans of the freight line", "folder", "iftsta", "freight", "off"));
+        person.call("POST", "/ui/feeds/" + id + "/ask", "");
+        page.navigate(app.url + "/setup/feeds");
+        page.getByText("1 new").waitFor();
+        page.getByText("Orders of the day").click();
+        shot(page, "setup-feeds");
     }
 
     private static void shot(Page page, String name) throws IOException {

@@ -40,14 +40,18 @@ public final class Bench {
         settings.putAll(Map.of("herald.demo", "true", "herald.data", data.toString(), "server.port", "0", "logging.level.upbeat.herald", "WARN"));
         try (ConfigurableApplicationContext app = new SpringApplicationBuilder(HeraldApplication.class).properties(settings).run()) {
             String url = "http://127.0.0.1:" + ((WebServerApplicationContext) app).getWebServer().getPort();
+            if (args.length > 0) {
+                new IntakeBench(app, url, data).run(java.util.Set.of(args));
+                return;
+            }
             double inserts = Floors.insertsPerSecond(data.resolve("floor.db"));
             double mails = Floors.mailsPerSecond(world.mail.port());
             new Bench().run(world, url, inserts, mails);
-            new IntakeBench(app, url, data).run();
+            new IntakeBench(app, url, data).run(IntakeBench.ALL);
         } finally {
             world.close();
+            System.exit(0);
         }
-        System.exit(0);
     }
 
     private final HttpClient client = HttpClient.newBuilder().version(HttpClient.Version.HTTP_1_1).build();

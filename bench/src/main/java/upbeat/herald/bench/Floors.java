@@ -149,6 +149,7 @@ final class Floors {
         SQLiteConfig config = new SQLiteConfig();
         config.setJournalMode(SQLiteConfig.JournalMode.WAL);
         config.setSynchronous(SQLiteConfig.SynchronousMode.FULL);
+        config.setCacheSize(-(32 << 10)); // as the product has it
         SQLiteDataSource source = new SQLiteDataSource(config);
         source.setUrl("jdbc:sqlite:" + file);
         return source.getConnection();

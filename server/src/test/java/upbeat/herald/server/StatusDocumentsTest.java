@@ -97,6 +97,22 @@ class StatusDocumentsTest {
     }
 
     @Test
+    void aPersonLooksIntoADocumentBeforeItIsTaken() throws IOException {
+        String edi = "UNB+UNOC:3+A:14+B:14+261124:0930+R'UNH+1+IFTSTA:D:01B:UN'BGM+23+D+9'CNI+1+HOP 5600 0001 2'STS+1+24'DTM+334:202611241010:203'CNI+2+P9'STS+1+21'UNT+8+1'UNZ+1+R'";
+        String number = app.order("prepaid", null, null, "{}");
+        app.parcel(number, "hopgate", "HOP 5600 0001 2");
+        RunningApp.Person person = app.signedIn();
+        JsonNode looked = person.upload("/ui/scans/look", "-", edi.getBytes(StandardCharsets.ISO_8859_1)).json();
+        assertThat(looked.path("kind").asString()).isEqualTo("iftsta");
+        assertThat(looked.path("known").asInt()).isEqualTo(1);
+        assertThat(looked.path("wrong")).hasSize(1);
+        assertThat(app.read(number).path("stage").asString()).isEqualTo("packed");
+        assertThat(counts(person.upload("/ui/scans", "-", edi.getBytes(StandardCharsets.ISO_8859_1)).json())).isEqualTo("1 0 0 0 1");
+        assertThat(app.read(number).path("stage").asString()).isEqualTo("in-transit");
+        assertThat(person.upload("/ui/scans/look", "-", "nonsense".getBytes(StandardCharsets.ISO_8859_1)).status()).isEqualTo(422);
+    }
+
+    @Test
     void aYearThatCantBeIsRefused() {
         JsonNode taken = app.scan("hopgate", "HOP 1", "30", app.now().minus(800, ChronoUnit.DAYS)).json();
         assertThat(taken.path("rejected").get(0).path("reason").asString()).contains("Check the year");

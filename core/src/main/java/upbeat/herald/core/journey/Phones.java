@@ -26,10 +26,10 @@ public final class Phones {
         }
     }
 
-    /** The number as it is dialled within its country, digits only. */
+    /** The number without its country code, digits only; within most countries it is dialled with a zero in front. */
     public static Optional<String> national(String e164) {
         try {
-            return Optional.of(UTIL.format(UTIL.parse(e164, null), PhoneNumberUtil.PhoneNumberFormat.NATIONAL).replaceAll("\\D", ""));
+            return Optional.of(UTIL.getNationalSignificantNumber(UTIL.parse(e164, null)));
         } catch (NumberParseException e) {
             return Optional.empty();
         }

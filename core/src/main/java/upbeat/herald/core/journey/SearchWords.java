@@ -29,7 +29,10 @@ public final class SearchWords {
             if (order.customer().phone() != null) {
                 String digits = order.customer().phone().replaceAll("\\D", "");
                 words.add(digits);
-                Phones.national(order.customer().phone()).ifPresent(words::add);
+                Phones.national(order.customer().phone()).ifPresent(n -> {
+                    words.add(n);
+                    words.add("0" + n);
+                });
                 ends(words, digits);
             }
         }

@@ -159,7 +159,7 @@ class DemoHistory {
             Instant moving = gone.plusSeconds(3600L * (8 + random.nextInt(30)));
             scan(i, carrier, tracking, Stage.IN_TRANSIT, moving, "Main depot", fate == 1 ? 60 * 40 : 6);
             if (fate == 2) scan(i, carrier, tracking, Stage.DELAYED, moving.plusSeconds(3600L * 20), "Main depot", 5);
-            if (fate == 3) at(moving.plusSeconds(3600L * 9), i, () -> takeIn.scan(db(), carrier, tracking, "Q7", "Held for sorting", clock.instant(), day(clock.instant()), "Main depot", clock.instant()));
+            if (fate == 3) at(moving.plusSeconds(3600L * 9), i, () -> takeIn.scan(db(), carrier, tracking, "Q7", "Held for sorting", clock.instant(), day(clock.instant()), "Main depot", takeIn.notices(db()), clock.instant()));
             Instant out = working(moving.plusSeconds(3600L * (20 + random.nextInt(70)))).plusSeconds(random.nextInt(5400));
             scan(i, carrier, tracking, Stage.OUT_FOR_DELIVERY, out, "Delivery base", 3);
             if (fate == 4 || fate == 5) {
@@ -181,7 +181,7 @@ class DemoHistory {
         /** @param minutesLate how long after the event it is told of */
         private void scan(int i, Carrier carrier, String tracking, Stage stage, Instant happened, String place, int minutesLate) {
             String[] says = DemoCarriers.says(carrier, stage);
-            at(happened.plusSeconds(60L * minutesLate), i, () -> takeIn.scan(db(), carrier, tracking, says[0], says[1], happened, day(happened), place, clock.instant()));
+            at(happened.plusSeconds(60L * minutesLate), i, () -> takeIn.scan(db(), carrier, tracking, says[0], says[1], happened, day(happened), place, takeIn.notices(db()), clock.instant()));
         }
 
         private void answer(String number, String button) {

@@ -25,6 +25,7 @@ import upbeat.herald.core.journey.Report;
 import upbeat.herald.core.journey.Stage;
 import upbeat.herald.core.journey.StageReached;
 import upbeat.herald.core.plan.Moment;
+import upbeat.herald.core.plan.Notice;
 import upbeat.herald.core.timing.CustomerZone;
 import upbeat.herald.server.carriers.CarrierStore;
 import upbeat.herald.server.carriers.CarrierWatchStore;
@@ -192,19 +193,26 @@ public class TakeIn {
         again(db, parcel);
     }
 
+    /** The plan, to be shared by the scans of one transaction. */
+    public List<Notice> notices(JdbcClient db) {
+        return plan.notices(db);
+    }
+
     public enum ScanOutcome { ACCEPTED, DUPLICATE, UNKNOWN_PARCEL, UNREAD_CODE }
 
-    /** Takes one scan. @param carrier null where nobody could tell whose it is; {@code day} calendar day of {@code at} where it happened */
-    public ScanOutcome scan(JdbcClient db, Carrier carrier, String trackingNumber, String code, String text, Instant at, String day, String place, Instant now) {
+    /** Takes one scan. @param carrier null where nobody could tell whose it is; {@code day} calendar day of {@code at} where it happened; {@code notices} the plan, see {@link #notices} */
+    public ScanOutcome scan(JdbcClient db, Carrier carrier, String trackingNumber, String code, String text, Instant at, String day, String place, List<Notice> notices, Instant now) {
         String key = carrier == null ? "" : carrier.key();
         Optional<Stage> stage = carrier == null ? Optional.empty() : ReadScan.stage(carrier, code, text);
         Optional<ParcelRow> parcel = parcels.findAny(db, key, trackingNumber);
         Optional<Long> id = scans.insert(db, new ScanStore.ScanRow(0, key, Texts.compact(trackingNumber), parcel.map(ParcelRow::id).orElse(null), code, text, at, day, place, stage.orElse(null), false, ScanStore.BY_CARRIER, now));
         if (id.isEmpty()) return ScanOutcome.DUPLICATE;
         if (parcel.isEmpty()) return ScanOutcome.UNKNOWN_PARCEL;
-        parcels.scanned(db, parcel.get().id(), at);
-        if (stage.isEmpty()) return ScanOutcome.UNREAD_CODE;
-        report(db, parcel.get(), new Report(id.get().toString(), stage.get(), at, day), now, false);
+        if (stage.isEmpty()) {
+            parcels.scanned(db, parcel.get().id(), at);
+            return ScanOutcome.UNREAD_CODE;
+        }
+        report(db, notices, parcel.get(), new Report(id.get().toString(), stage.get(), at, day), at, now, false);
         return ScanOutcome.ACCEPTED;
     }
 
@@ -235,25 +243,29 @@ public class TakeIn {
         return new Reread(read, planned, moved);
     }
 
-    /** Works a parcel's way out again with the new report, and plans for what is news. @return messages planned */
     private int report(JdbcClient db, ParcelRow parcel, Report arrived, Instant now, boolean quiet) {
+        return report(db, plan.notices(db), parcel, arrived, null, now, quiet);
+    }
+
+    /** Works a parcel's way out again with the new report, and plans for what is news. @param scannedAt of a carrier's scan, or null. @return messages planned */
+    private int report(JdbcClient db, List<Notice> notices, ParcelRow parcel, Report arrived, Instant scannedAt, Instant now, boolean quiet) {
         List<Report> known = scans.ofParcel(db, parcel.id()).stream().filter(s -> s.stage() != null && !Long.toString(s.id()).equals(arrived.key())).map(ScanStore.ScanRow::report).toList();
-        Arrival arrival = Arrival.of(known, arrived, reached.keys(db, parcel.id()));
+        Set<String> told = reached.keys(db, parcel.id());
+        Arrival arrival = Arrival.of(known, arrived, told);
         if (arrival.late()) scans.late(db, Long.parseLong(arrived.key()));
-        arrival.journey().reached().forEach(v -> reached.insert(db, parcel.orderId(), parcel.id(), v, now));
-        if (parcel.stage() != arrival.journey().stage()) {
-            parcels.stage(db, parcel.id(), arrival.journey().stage(), arrived.at());
-            if (over(arrival.journey().stage())) watches.arrived(db, parcel.id(), now);
-        }
-        OrderRow order = standing(db, parcel.orderId());
+        for (StageReached v : arrival.journey().reached()) if (!told.contains(v.key())) reached.insert(db, parcel.orderId(), parcel.id(), v, now);
+        Stage stands = arrival.journey().stage();
+        if (parcel.stage() != stands) {
+            parcels.moved(db, parcel.id(), stands, arrived.at(), scannedAt);
+            if (over(stands)) watches.arrived(db, parcel.id(), now);
+        } else if (scannedAt != null) parcels.scanned(db, parcel.id(), scannedAt);
+        if (parcel.stage() == stands && arrival.news().isEmpty()) return 0;
+        List<ParcelRow> all = parcels.of(db, parcel.orderId());
+        OrderRow order = standing(db, orders.get(db, parcel.orderId()), all);
         if (arrival.news().isEmpty()) return 0;
-        ParcelRow moved = parcels.get(db, parcel.id());
         Stage furthest = arrival.news().stream().map(StageReached::stage).max(Comparator.comparing(Stage::onLine)).orElseThrow();
-        int planned = 0;
-        for (StageReached v : arrival.news()) {
-            planned += plan.forMoment(db, order, moved, new Moment(v.stage(), v.occasion(), v.at(), v.stage() == furthest ? null : furthest), now, quiet);
-        }
-        return planned;
+        List<Moment> moments = arrival.news().stream().map(v -> new Moment(v.stage(), v.occasion(), v.at(), v.stage() == furthest ? null : furthest)).toList();
+        return plan.forMoments(db, notices, order, parcel.at(stands), all, moments, now, quiet);
     }
 
     /** Works a parcel's way out from the reports that are left. */
@@ -268,12 +280,14 @@ public class TakeIn {
 
     /** Brings the order's stage in line with its parcels. */
     private OrderRow standing(JdbcClient db, long orderId) {
-        OrderRow order = orders.get(db, orderId);
-        List<ParcelRow> all = parcels.of(db, orderId);
+        return standing(db, orders.get(db, orderId), parcels.of(db, orderId));
+    }
+
+    private OrderRow standing(JdbcClient db, OrderRow order, List<ParcelRow> all) {
         String stage = OrderStage.of(order.ended(), all.stream().map(ParcelRow::stage).toList(), covered(order.order(), all));
         if (stage.equals(order.stage())) return order;
-        orders.stage(db, orderId, stage, order.ended());
-        return orders.get(db, orderId);
+        orders.stage(db, order.id(), stage, order.ended());
+        return order.at(stage);
     }
 
     /** True where the parcels hold every piece of the order; a parcel of unknown content may hold all. */

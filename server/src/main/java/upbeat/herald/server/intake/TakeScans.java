@@ -22,6 +22,7 @@ import upbeat.herald.core.Texts;
 import upbeat.herald.core.carrier.Carrier;
 import upbeat.herald.core.exchange.StatusDocument;
 import upbeat.herald.core.exchange.StatusScan;
+import upbeat.herald.core.plan.Notice;
 import upbeat.herald.server.carriers.CarrierOf;
 import upbeat.herald.server.carriers.CarrierStore;
 import upbeat.herald.server.orders.ParcelStore;
@@ -129,7 +130,8 @@ public class TakeScans {
             Map<TakeIn.ScanOutcome, Integer> taken = writer.write(db -> {
                 Map<TakeIn.ScanOutcome, Integer> outcomes = new EnumMap<>(TakeIn.ScanOutcome.class);
                 if (keepFact) facts.keep(db, "scans", source, Json.of(part.stream().map(g -> new ScanBody(g.carrier().key(), g.trackingNumber(), g.code(), g.text(), g.at().toString(), g.place())).toList()), now);
-                for (Good s : part) outcomes.merge(takeIn.scan(db, s.carrier(), s.trackingNumber(), s.code(), s.text(), s.at(), s.day(), s.place(), now), 1, Integer::sum);
+                List<Notice> notices = takeIn.notices(db);
+                for (Good s : part) outcomes.merge(takeIn.scan(db, s.carrier(), s.trackingNumber(), s.code(), s.text(), s.at(), s.day(), s.place(), notices, now), 1, Integer::sum);
                 return outcomes;
             });
             taken.forEach((k, n) -> counts.merge(k, n, Integer::sum));

@@ -3,7 +3,10 @@ package upbeat.herald.server.orders;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
+import java.util.Collections;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
@@ -73,7 +76,19 @@ public class OrderStore {
     public record Note(Instant at, String text) {}
 
     static OrderRow row(ResultSet rs, int i) throws SQLException {
-        return new OrderRow(rs.getLong("id"), Json.read(rs.getString("body"), Order.class), rs.getString("stage"), Stage.of(rs.getString("ended")).orElse(null), rs.getString("source"), Instant.ofEpochMilli(rs.getLong("updated_at")));
+        return new OrderRow(rs.getLong("id"), read(rs.getString("body")), rs.getString("stage"), Stage.of(rs.getString("ended")).orElse(null), rs.getString("source"), Instant.ofEpochMilli(rs.getLong("updated_at")));
+    }
+
+    /** What was read last, by its text: one scan asks for its order several times. */
+    private static final Map<String, Order> LATELY = Collections.synchronizedMap(new LinkedHashMap<>(256, 0.75f, true) {
+        @Override
+        protected boolean removeEldestEntry(Map.Entry<String, Order> eldest) {
+            return size() > 500;
+        }
+    });
+
+    private static Order read(String body) {
+        return LATELY.computeIfAbsent(body, b -> Json.read(b, Order.class));
     }
 
     private static String name(Order o) {

@@ -57,6 +57,12 @@ public class ParcelStore {
         db.sql("update parcel set last_scan_at = max(coalesce(last_scan_at, 0), ?) where id = ?").params(at.toEpochMilli(), id).update();
     }
 
+    /** A report moved it. @param scannedAt of a carrier's scan, or null */
+    public void moved(JdbcClient db, long id, Stage stage, Instant at, Instant scannedAt) {
+        db.sql("update parcel set stage = ?, stage_at = ?, last_scan_at = case when ? is null then last_scan_at else max(coalesce(last_scan_at, 0), ?) end where id = ?")
+                .params(stage.code(), at.toEpochMilli(), scannedAt == null ? null : scannedAt.toEpochMilli(), scannedAt == null ? null : scannedAt.toEpochMilli(), id).update();
+    }
+
     public void renumber(JdbcClient db, long id, String carrier, String trackingNumber) {
         db.sql("update parcel set carrier = ?, tracking_number = ?, compact = ? where id = ?").params(carrier, trackingNumber, Texts.compact(trackingNumber), id).update();
     }

@@ -28,7 +28,11 @@ public class CaseBook {
 
     /** @param parcel the parcel in question, or null for the order as a whole */
     public Case of(JdbcClient db, OrderRow order, ParcelRow parcel) {
-        List<ParcelRow> all = parcels.of(db, order.id());
+        return of(order, parcel, parcels.of(db, order.id()));
+    }
+
+    /** The same, where its parcels are at hand. */
+    Case of(OrderRow order, ParcelRow parcel, List<ParcelRow> all) {
         return new Case(order.order(), parcel == null ? null : parcel.parcel(), parcel == null ? null : parcel.stage(), all.stream().map(ParcelRow::stage).toList(), order.ended());
     }
 

@@ -5,10 +5,13 @@ import java.util.List;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.journey.StageReached;
+import upbeat.herald.core.plan.Case;
 import upbeat.herald.core.plan.Channel;
 import upbeat.herald.core.plan.Decide;
 import upbeat.herald.core.plan.Decision;
+import upbeat.herald.core.plan.History;
 import upbeat.herald.core.plan.Moment;
+import upbeat.herald.core.plan.Notice;
 import upbeat.herald.core.plan.PlannedMessage;
 import upbeat.herald.core.plan.Reason;
 import upbeat.herald.server.dispatch.MessageStatus;
@@ -45,19 +48,34 @@ public class PlanMessages {
 
     /** Plans for one stage reached. @param parcel null for a stage of the order. @return how many messages were planned */
     public int forMoment(JdbcClient db, OrderRow order, ParcelRow parcel, Moment moment, Instant now) {
-        return forMoment(db, order, parcel, moment, now, false);
+        return forMoments(db, notices.all(db), order, parcel, parcels.of(db, order.id()), List.of(moment), now, false);
     }
 
-    /** @param quiet true where somebody decided that nothing goes out for it: each message is kept as held back, with that reason */
-    public int forMoment(JdbcClient db, OrderRow order, ParcelRow parcel, Moment moment, Instant now, boolean quiet) {
-        Decision decision = Decide.decide(notices.all(db), cases.of(db, order, parcel), moment, cases.history(db, order), now);
+    /**
+     * Plans for the stages that one report brought.
+     *
+     * @param notices the plan, see {@link #notices}
+     * @param all     the order's parcels
+     * @param quiet   true where somebody decided that nothing goes out for it: each message is kept as held back, with that reason
+     */
+    public int forMoments(JdbcClient db, List<Notice> notices, OrderRow order, ParcelRow parcel, List<ParcelRow> all, List<Moment> moments, Instant now, boolean quiet) {
+        Case c = cases.of(order, parcel, all);
+        History history = cases.history(db, order);
         int planned = 0;
-        for (PlannedMessage m : decision.messages()) {
-            if (quiet) withhold(db, order, parcel, new Decision.NotSent(m.notice(), m.parcel(), m.occasion(), m.channel(), QUIET), now);
-            else if (plan(db, order, parcel, m, now)) planned++;
+        for (Moment moment : moments) {
+            Decision decision = Decide.decide(notices, c, moment, history, now);
+            for (PlannedMessage m : decision.messages()) {
+                if (quiet) withhold(db, order, parcel, new Decision.NotSent(m.notice(), m.parcel(), m.occasion(), m.channel(), QUIET), now);
+                else if (plan(db, order, parcel, m, now)) planned++;
+            }
+            for (Decision.NotSent n : decision.notSent()) if (n.reason().code().meant()) withhold(db, order, parcel, n, now);
         }
-        for (Decision.NotSent n : decision.notSent()) if (n.reason().code().meant()) withhold(db, order, parcel, n, now);
         return planned;
+    }
+
+    /** The plan as it stands; within one transaction it does not change, so that many reports can share it. */
+    public List<Notice> notices(JdbcClient db) {
+        return notices.all(db);
     }
 
     /** Keeps a planned message; false where it was planned before. */

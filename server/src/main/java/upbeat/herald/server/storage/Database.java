@@ -25,6 +25,8 @@ import upbeat.herald.server.Settings;
  */
 @Configuration
 class Database {
+    private static final int CACHE_KIB = 32 << 10;
+
 
     @Bean
     SQLiteDataSource file(Settings settings, @Value("${herald.seed:false}") boolean seeding) throws IOException {
@@ -34,12 +36,20 @@ class Database {
         // A past that is made up can be made up again: there the flush is left out.
         config.setSynchronous(seeding ? SQLiteConfig.SynchronousMode.OFF : SQLiteConfig.SynchronousMode.FULL);
         config.setBusyTimeout(5000);
+        roomy(config);
         config.enforceForeignKeys(true);
         config.setTransactionMode(SQLiteConfig.TransactionMode.IMMEDIATE);
         SQLiteDataSource file = new SQLiteDataSource(config);
         file.setUrl("jdbc:sqlite:" + settings.data().resolve("herald.db").toAbsolutePath());
         Flyway.configure().dataSource(file).loggers("slf4j").load().migrate();
         return file;
+    }
+
+    /** Room to work in: SQLite's own 2 MB of cache and a checkpoint every 4 MB keep the disk busy with pages that are needed again at once. */
+    private static void roomy(SQLiteConfig config) {
+        config.setCacheSize(-CACHE_KIB);
+        config.setPragma(SQLiteConfig.Pragma.MMAP_SIZE, Long.toString(256L << 20));
+        config.setTempStore(SQLiteConfig.TempStore.MEMORY);
     }
 
     @Bean(destroyMethod = "close")
@@ -52,6 +62,7 @@ class Database {
         SQLiteConfig config = new SQLiteConfig();
         config.setReadOnly(true);
         config.setBusyTimeout(5000);
+        roomy(config);
         SQLiteDataSource readOnly = new SQLiteDataSource(config);
         readOnly.setUrl(file.getUrl());
         HikariConfig pool = new HikariConfig();

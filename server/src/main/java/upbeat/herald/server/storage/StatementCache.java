@@ -63,6 +63,7 @@ final class StatementCache {
                     return null;
                 }
                 try {
+                    method.setAccessible(true); // spares a check of the caller at every call
                     return method.invoke(real, args);
                 } catch (InvocationTargetException e) {
                     throw e.getCause();
