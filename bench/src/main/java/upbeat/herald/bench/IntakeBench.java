@@ -58,9 +58,9 @@ final class IntakeBench {
     /** @param parts which of {@link #ALL} */
     void run(Set<String> parts) throws Exception {
         if (parts.contains("inference")) inference();
-        if (parts.contains("one")) scans(1, 1_000);
-        if (parts.contains("hundred")) scans(100, 5_000);
-        if (parts.contains("many")) scans(TOGETHER, 2 * TOGETHER);
+        if (parts.contains("one")) scans(1, 500, 1_000);
+        if (parts.contains("hundred")) scans(100, 2_000, 5_000);
+        if (parts.contains("many")) scans(TOGETHER, TOGETHER, 2 * TOGETHER);
         signIn();
         if (parts.contains("sheet")) sheet();
         if (parts.contains("search")) search();
@@ -90,18 +90,19 @@ final class IntakeBench {
     }
 
     /** Scans of parcels that stand packed: each brings two stages and plans one message for later. */
-    private void scans(int together, int count) throws Exception {
+    private void scans(int together, int warmUp, int count) throws Exception {
         int first = parcels;
-        parcels(count);
+        parcels(warmUp + count);
         List<String> calls = new ArrayList<>();
-        for (int from = first; from < first + count; from += together) {
+        for (int from = first; from < first + warmUp + count; from += together) {
             StringJoiner scans = new StringJoiner(",", "[", "]");
             for (int i = from; i < from + together; i++) scans.add("{\"carrier\":\"hopgate\",\"trackingNumber\":\"HOPB " + i + "\",\"code\":\"30\",\"at\":\"2026-11-24T13:00:00Z\",\"place\":\"Lund\"}");
             calls.add(scans.toString());
         }
+        for (String call : calls.subList(0, warmUp / together)) send("POST", "/api/v1/scans", call);
         Floors.SameRows rows = Floors.SameRows.before(data.resolve("herald.db"), "fact", "scan", "stage_reached", "message");
         long start = System.nanoTime();
-        for (String call : calls) send("POST", "/api/v1/scans", call);
+        for (String call : calls.subList(warmUp / together, calls.size())) send("POST", "/api/v1/scans", call);
         double rate = count / ((System.nanoTime() - start) / 1e9);
         double floor = count / rows.insertAgain(data.resolve("floor-scans-" + together + ".db"), together);
         print("scans through HTTP, %d a call: %.0f a second; floor, bare JDBC inserts of the same %.1f rows a scan: %.0f a second; %.2f of the floor%s", together, rate, rows.count() / (double) count, floor, rate / floor, together == TOGETHER ? " (goal: 0.5)" : "");

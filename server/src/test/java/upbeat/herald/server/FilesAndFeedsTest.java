@@ -15,14 +15,33 @@ import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import org.dhatim.fastexcel.Workbook;
 import org.dhatim.fastexcel.Worksheet;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import tools.jackson.databind.JsonNode;
 
 class FilesAndFeedsTest {
-    private final RunningApp app = RunningApp.shared();
-    private final RunningApp.Person person = app.signedIn();
+    /** Its own, because it moves the clock to the next morning. */
+    private static RunningApp app;
+    private RunningApp.Person person;
+
+    @BeforeAll
+    static void open() {
+        app = RunningApp.start();
+    }
+
+    @AfterAll
+    static void close() {
+        app.close();
+    }
+
+    @BeforeEach
+    void signIn() {
+        person = app.signedIn();
+    }
 
     private static byte[] bytes(String text) {
         return text.getBytes(StandardCharsets.UTF_8);
@@ -189,7 +208,7 @@ class FilesAndFeedsTest {
     void aFolderIsWatchedAtATimeOfDay() throws IOException {
         JsonNode made = feed("\"name\":\"Folder\",\"kind\":\"folder\",\"place\":\"morning\",\"schedule\":\"daily\",\"atTime\":\"06:00\",\"zone\":\"UTC\",\"live\":true");
         long id = made.path("id").asLong();
-        Path folder = Path.of(made.path("where").asString());
+        Path folder = app.data.resolve("inbox/morning");
         Files.createDirectories(folder);
         Files.writeString(folder.resolve("a.csv"), "order,name\nFOLDER-1,Ann\n");
         Files.writeString(folder.resolve("b.csv"), "name\nnobody\n");

@@ -41,7 +41,6 @@ class FeedsDoor {
     private static final Set<String> HOLDS = Set.of("orders", "tracking", "stages", "iftsta", "epcis");
     private static final int RUNS = 20;
     private final FeedStore feeds;
-    private final TryFeed tryFeed;
     private final Fetch fetch;
     private final CarrierStore carriers;
     private final JdbcClient reader;
@@ -49,9 +48,8 @@ class FeedsDoor {
     private final InstantSource clock;
     private final Bell bell;
 
-    FeedsDoor(FeedStore feeds, TryFeed tryFeed, Fetch fetch, CarrierStore carriers, JdbcClient reader, Writer writer, InstantSource clock, Bell bell) {
+    FeedsDoor(FeedStore feeds, Fetch fetch, CarrierStore carriers, JdbcClient reader, Writer writer, InstantSource clock, Bell bell) {
         this.feeds = feeds;
-        this.tryFeed = tryFeed;
         this.fetch = fetch;
         this.carriers = carriers;
         this.reader = reader;
@@ -67,7 +65,7 @@ class FeedsDoor {
     /** @param endedBy word of what ended it, {@code endedWords} the same for a person; null while it goes on */
     record RunView(Instant beganAt, int tries, @Nullable Instant nextAt, @Nullable Instant endedAt, @Nullable String endedBy, @Nullable String endedWords, @Nullable String summary) {}
 
-    /** @param where the folder in full, or the address; {@code worstEnd} when a run that finds nothing ends, and by what */
+    /** @param where the folder, or the address; {@code worstEnd} when a run that finds nothing ends, and by what */
     record FeedView(long id, FeedBody feed, String where, @Nullable Instant nextAt, Duration worst, String worstEnd, List<RunView> runs) {}
 
     @GetMapping
@@ -184,7 +182,7 @@ class FeedsDoor {
     private FeedView view(FeedStore.Feed f) {
         Watch.Next worst = f.watch().worst(Instant.EPOCH);
         return new FeedView(f.id(), new FeedBody(f.name(), f.kind(), f.shop(), f.holds(), f.carrier(), f.place(), f.schedule(), f.atTime(), f.zone(), f.watch().interval().toString(), f.watch().mostTries(), f.watch().limit().toString(), f.live()),
-                f.kind().equals("folder") ? tryFeed.folder(f.place()).toAbsolutePath().toString() : f.place(), f.nextAt(), Duration.between(Instant.EPOCH, worst.at()), worst.end().words(),
+                f.kind().equals("folder") ? "inbox/" + f.place() + ", in the data folder" : f.place(), f.nextAt(), Duration.between(Instant.EPOCH, worst.at()), worst.end().words(),
                 feeds.latest(reader, f.id(), RUNS).stream().map(r -> new RunView(r.beganAt(), r.tries(), r.nextAt(), r.endedAt(), r.endedBy(), r.endedBy() == null ? null : Watch.End.valueOf(r.endedBy().toUpperCase(java.util.Locale.ROOT).replace('-', '_')).words(), r.summary())).toList());
     }
 }

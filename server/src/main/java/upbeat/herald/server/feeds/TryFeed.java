@@ -52,7 +52,7 @@ class TryFeed {
     /** @param arrived true where something new was there; {@code hash} of it, or null */
     record Outcome(boolean arrived, String summary, String hash) {}
 
-    Path folder(String place) {
+    private Path folder(String place) {
         return inbox.resolve(place);
     }
 
