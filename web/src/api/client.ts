@@ -123,6 +123,13 @@ export const api = {
   lookMeaning: (carrier: string, meaning: Schemas['Meaning']) => call<Schemas['Means']>('POST', `/ui/carriers/${carrier}/meaning/look`, meaning),
   sayMeaning: (carrier: string, meaning: Schemas['Meaning']) => call<Schemas['Means']>('POST', `/ui/carriers/${carrier}/meaning`, meaning),
 
+  brand: () => get<Schemas['BrandView']>('/ui/brand'),
+  changeBrand: (brand: Schemas['BrandBody']) => call<Schemas['BrandView']>('PUT', '/ui/brand', brand),
+  previewBrand: (brand: Schemas['BrandBody']) => call<Schemas['BrandShown']>('POST', '/ui/brand/preview', brand),
+  brandLogo: (file: File) => call<Schemas['BrandLogo']>('POST', '/ui/brand/logo', form({ file })),
+  proveSender: () => call<Schemas['BrandView']>('POST', '/ui/brand/prove'),
+  answerProof: (code: string) => call<Schemas['BrandView']>('POST', '/ui/brand/proof', { code }),
+
   feeds: () => get<Schemas['FeedView'][]>('/ui/feeds'),
   addFeed: (feed: Schemas['FeedBody']) => call<Schemas['FeedView']>('POST', '/ui/feeds', feed),
   changeFeed: (id: number, feed: Schemas['FeedBody']) => call<Schemas['FeedView']>('PUT', `/ui/feeds/${id}`, feed),
@@ -162,6 +169,8 @@ export const keys = {
   unread: ['unread'] as const,
   meaning: (carrier: string, meaning: unknown) => ['meaning', carrier, meaning] as const,
   feeds: ['feeds'] as const,
+  brand: ['brand'] as const,
+  brandPreview: (brand: Schemas['BrandBody']) => ['brand-preview', brand] as const,
   recognise: (number: string) => ['recognise', number] as const,
   order: (shop: string, number: string) => ['order', shop, number] as const,
   verdicts: (shop: string, number: string) => ['verdicts', shop, number] as const,

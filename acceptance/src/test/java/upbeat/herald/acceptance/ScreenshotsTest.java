@@ -104,6 +104,10 @@ class ScreenshotsTest {
         page.getByTitle("In transit").last().click();
         page.getByText("What that moves").waitFor();
         shot(page, "setup-unread");
+        page.navigate(app.url + "/setup/brand");
+        page.locator("iframe").waitFor();
+        page.frameLocator("iframe").getByText("Hello Ottoline").waitFor();
+        shot(page, "setup-brand");
         world.storefront.feed("orders.csv", "order number,name,e-mail,country\nQK-20960,Wren Tern,wren.tern@customer.example,AU\n");
         RunningApp.Person person = app.signedIn();
         String feed = "{\"name\":\"%s\",\"kind\":\"%s\",\"shop\":\"kites\",\"holds\":\"%s\",\"place\":\"%s\",\"schedule\":\"%s\",\"atTime\":\"06:30\",\"zone\":\"Europe/Stockholm\",\"interval\":\"PT5M\",\"mostTries\":12,\"limit\":\"PT1H\",\"live\":true}";

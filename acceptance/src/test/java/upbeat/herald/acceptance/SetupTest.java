@@ -153,6 +153,26 @@ class SetupTest {
     }
 
     @Test
+    void theBrandIsSetAndItsSenderProven() {
+        page.navigate(app.url + "/setup/brand");
+        page.getByText("hello@quillfeather.example answered").waitFor();
+        accessible("the brand");
+        page.getByLabel("Name, as customers know it").fill("Upper Kites");
+        page.getByLabel("Sender’s address of every e-mail").fill("upper@quillfeather.example");
+        button("Add a link").click();
+        page.getByLabel("Link 1 says").fill("Returns");
+        page.getByLabel("Link 1 leads to").fill("https://quillfeather.example/returns");
+        assertThat(page.frameLocator("iframe").getByText("Upper Kites").first()).isVisible();
+        assertThat(page.frameLocator("iframe").getByText("Returns")).isVisible();
+        button("Save").click();
+        button("Send the code").click();
+        org.awaitility.Awaitility.await().until(() -> !app.world.mailbox.to("upper@quillfeather.example").isEmpty());
+        page.getByLabel("The code").fill(app.world.mailbox.to("upper@quillfeather.example").get(0).subject().replaceAll("\\D", ""));
+        button("It says this").click();
+        page.getByText("upper@quillfeather.example answered").waitFor();
+    }
+
+    @Test
     void aTrackingNumberByHandAndManyOrdersAtOnce() {
         String first = app.order("prepaid", null, null, "{}");
         String second = app.order("prepaid", null, null, "{}");

@@ -1,7 +1,55 @@
 package upbeat.herald.core.wording;
 
+import java.util.List;
+
 /**
- * Who is speaking. @param smsSender up to 11 letters and digits, or a number; {@code colour} of the buttons as #rrggbb;
- * {@code postalAddress} one line, shown in the footer of every e-mail
+ * Who is speaking: set once, and used by every mail, text and page.
+ *
+ * @param name          of the shop, as customers know it
+ * @param senderAddress of every e-mail; {@code senderName} beside it, the shop's name where it is null
+ * @param smsSender     up to 11 letters and digits, or a number of up to 15 digits
+ * @param postalAddress one line, shown in the footer of every e-mail
+ * @param colour        of the buttons, {@code #rrggbb}; {@code ground} that behind the mail
+ * @param font          {@code plain} (sans serif), {@code book} (serif) or {@code wide}
+ * @param corner        radius of the buttons' corners in pixels, 0 to 24
+ * @param logoUrl       address of its picture, or null where there is none; {@code logoWidth} in pixels, up to 600
+ * @param links         shown in the footer: help, returns, social pages
  */
-public record Brand(String name, String senderAddress, String smsSender, String phone, String postalAddress, String colour, String helpUrl) {}
+public record Brand(String name, String senderAddress, String smsSender, String phone, String postalAddress, String colour, String helpUrl, String senderName, String ground, String font, Integer corner, String logoUrl, Integer logoWidth, List<Link> links) {
+    /** A logo in an e-mail is about this wide at the most (common practice, no source). */
+    public static final int USUAL_LOGO_WIDTH = 350;
+    private static final String PAPER = "#fbf8f1";
+    private static final int USUAL_CORNER = 6;
+
+    public record Link(String label, String url) {}
+
+    public Brand {
+        senderName = senderName == null ? name : senderName;
+        ground = ground == null ? PAPER : ground;
+        font = font == null ? "plain" : font;
+        corner = corner == null ? Integer.valueOf(USUAL_CORNER) : corner;
+        links = links == null ? List.of() : List.copyOf(links);
+    }
+
+    public Brand(String name, String senderAddress, String smsSender, String phone, String postalAddress, String colour, String helpUrl) {
+        this(name, senderAddress, smsSender, phone, postalAddress, colour, helpUrl, null, null, null, null, null, null, null);
+    }
+
+    public Brand withLogoUrl(String url) {
+        return new Brand(name, senderAddress, smsSender, phone, postalAddress, colour, helpUrl, senderName, ground, font, corner, url, logoWidth, links);
+    }
+
+    /** The font as a style sheet names it; every family ends in one that is everywhere. */
+    public String fontFamily() {
+        return switch (font) {
+            case "book" -> "Georgia,serif";
+            case "wide" -> "Verdana,Geneva,sans-serif";
+            default -> "Helvetica,Arial,sans-serif";
+        };
+    }
+
+    /** Colour of the buttons' words. */
+    public String buttonText() {
+        return Contrast.textOn(colour);
+    }
+}

@@ -4,6 +4,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.plan.Wording;
 
@@ -55,20 +57,28 @@ final class EmailBody {
 
     private void items() {
         html.append("<table role=\"presentation\" width=\"100%\" cellpadding=\"0\" cellspacing=\"0\" style=\"margin:0 0 16px\">\n");
-        for (Order.Item item : FieldValues.contents(s.order(), s.parcel())) {
+        List<Order.Item> contents = FieldValues.contents(s.order(), s.parcel());
+        boolean pictures = contents.stream().anyMatch(EmailBody::shown);
+        for (Order.Item item : contents) {
             String price = FieldValues.money(item.price(), s.order().currency());
             String name = item.name() == null ? item.sku() : item.name().replaceAll("[\\p{Cntrl}\\s]+", " ").strip();
             String cell = "padding:8px 0;border-bottom:1px solid #e4dccb;font-size:15px;color:#2d2142";
-            html.append("<tr><td width=\"64\" style=\"").append(cell).append("\">");
-            if (item.imageUrl() != null && item.imageUrl().matches("https?://\\S+")) {
+            html.append("<tr>");
+            if (pictures) html.append("<td width=\"64\" style=\"").append(cell).append("\">");
+            if (shown(item)) {
                 html.append("<img src=\"").append(escape(item.imageUrl())).append("\" width=\"52\" height=\"52\" alt=\"").append(escape(name)).append("\" style=\"display:block;border:0\">");
             }
-            html.append("</td><td style=\"").append(cell).append("\">").append(item.quantity()).append(" &times; ").append(escape(name))
+            if (pictures) html.append("</td>");
+            html.append("<td style=\"").append(cell).append("\">").append(item.quantity()).append(" &times; ").append(escape(name))
                     .append("</td><td align=\"right\" style=\"").append(cell).append("\">").append(price == null ? "" : escape(price)).append("</td></tr>\n");
             text.append("  ").append(item.quantity()).append(" x ").append(name).append(price == null ? "" : "  " + price).append('\n');
         }
         html.append("</table>\n");
         text.append('\n');
+    }
+
+    private static boolean shown(Order.Item item) {
+        return item.imageUrl() != null && item.imageUrl().matches("https?://\\S+");
     }
 
     private void parcel() {
@@ -103,22 +113,35 @@ final class EmailBody {
 
     private void button(String href, String label) {
         html.append("<table role=\"presentation\" cellpadding=\"0\" cellspacing=\"0\" style=\"margin:0 0 12px\"><tr><td bgcolor=\"").append(escape(s.brand().colour()))
-                .append("\" style=\"border-radius:6px\"><a href=\"").append(escape(href)).append("\" style=\"display:inline-block;padding:12px 22px;font-size:16px;font-weight:bold;color:#ffffff;text-decoration:none\">")
+                .append("\" style=\"border-radius:").append(s.brand().corner()).append("px\"><a href=\"").append(escape(href)).append("\" style=\"display:inline-block;padding:12px 22px;font-size:16px;font-weight:bold;color:").append(s.brand().buttonText()).append(";text-decoration:none\">")
                 .append(escape(label)).append("</a></td></tr></table>\n");
     }
 
     private void footer() {
-        String lines = String.join("\n", java.util.stream.Stream.of(s.brand().name(), s.brand().postalAddress(), s.brand().phone(), s.brand().helpUrl()).filter(l -> l != null && !l.isBlank()).toList());
+        String lines = String.join("\n", Stream.of(s.brand().name(), s.brand().postalAddress(), s.brand().phone(), s.brand().helpUrl()).filter(l -> l != null && !l.isBlank()).toList());
         text.append("-- \n").append(lines);
-        html.append("<p style=\"margin:24px 0 0;padding:16px 0 0;border-top:1px solid #e4dccb;font-size:13px;line-height:1.5;color:#5d5272\">").append(linked(escape(lines)).replace("\n", "<br>")).append("</p>\n");
+        html.append("<p style=\"margin:24px 0 0;padding:16px 0 0;border-top:1px solid #e4dccb;font-size:13px;line-height:1.5;color:#5d5272\">").append(linked(escape(lines)).replace("\n", "<br>"));
+        if (!s.brand().links().isEmpty()) {
+            html.append("<br>").append(s.brand().links().stream().map(l -> "<a href=\"" + escape(l.url()) + "\" style=\"color:#5d5272\">" + escape(l.label()) + "</a>").collect(Collectors.joining(" &middot; ")));
+            s.brand().links().forEach(l -> text.append('\n').append(l.label()).append(": ").append(l.url()));
+        }
+        html.append("</p>\n");
+    }
+
+    /** The logo where there is one, with the name as its text for those who don't load pictures; else the name. */
+    private String head() {
+        if (s.brand().logoUrl() == null) return "<p style=\"margin:0 0 20px;font-size:18px;font-weight:bold;color:#2d2142\">" + escape(s.brand().name()) + "</p>\n";
+        int width = s.brand().logoWidth() == null ? Brand.USUAL_LOGO_WIDTH : s.brand().logoWidth();
+        return "<p style=\"margin:0 0 20px\"><img src=\"" + escape(s.brand().logoUrl()) + "\" width=\"" + width + "\" alt=\"" + escape(s.brand().name()) + "\" style=\"display:block;border:0;max-width:100%;height:auto;font-size:18px;font-weight:bold;color:#2d2142\"></p>\n";
     }
 
     private String page(String subject) {
+        String ground = escape(s.brand().ground());
         return "<!DOCTYPE html>\n<html lang=\"" + s.locale().toLanguageTag() + "\"><head><meta charset=\"utf-8\"><meta name=\"viewport\" content=\"width=device-width, initial-scale=1\"><title>"
-                + escape(subject) + "</title></head>\n<body style=\"margin:0;padding:0;background:#fbf8f1\">\n"
-                + "<table role=\"presentation\" width=\"100%\" cellpadding=\"0\" cellspacing=\"0\" bgcolor=\"#fbf8f1\"><tr><td align=\"center\" style=\"padding:24px 12px\">\n"
-                + "<table role=\"presentation\" width=\"100%\" cellpadding=\"0\" cellspacing=\"0\" bgcolor=\"#ffffff\" style=\"max-width:560px;border:1px solid #e4dccb\"><tr><td style=\"padding:28px 28px 24px;font-family:Verdana,Geneva,sans-serif\">\n"
-                + "<p style=\"margin:0 0 20px;font-size:18px;font-weight:bold;color:#2d2142\">" + escape(s.brand().name()) + "</p>\n" + html + "</td></tr></table>\n</td></tr></table>\n</body></html>\n";
+                + escape(subject) + "</title></head>\n<body style=\"margin:0;padding:0;background:" + ground + "\">\n"
+                + "<table role=\"presentation\" width=\"100%\" cellpadding=\"0\" cellspacing=\"0\" bgcolor=\"" + ground + "\"><tr><td align=\"center\" style=\"padding:24px 12px\">\n"
+                + "<table role=\"presentation\" width=\"100%\" cellpadding=\"0\" cellspacing=\"0\" bgcolor=\"#ffffff\" style=\"max-width:560px;border:1px solid #e4dccb\"><tr><td style=\"padding:28px 28px 24px;font-family:" + s.brand().fontFamily() + "\">\n"
+                + head() + html + "</td></tr></table>\n</td></tr></table>\n</body></html>\n";
     }
 
     private static String escape(String value) {

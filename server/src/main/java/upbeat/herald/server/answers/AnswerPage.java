@@ -25,7 +25,7 @@ import upbeat.herald.server.dispatch.MessageRow;
 import upbeat.herald.server.dispatch.MessageStore;
 import upbeat.herald.server.orders.OrderRow;
 import upbeat.herald.server.orders.OrderStore;
-import upbeat.herald.server.plan.BrandStore;
+import upbeat.herald.server.brand.BrandStore;
 
 /** The customer's page under an answer link. Looking at it answers nothing, so that a mail scanner that follows links says nothing for anybody; only its form does. */
 @RestController

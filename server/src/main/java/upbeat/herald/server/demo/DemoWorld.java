@@ -10,7 +10,7 @@ import upbeat.herald.core.wording.Brand;
 import upbeat.herald.server.carriers.CarrierStore;
 import upbeat.herald.server.people.AccountStore;
 import upbeat.herald.server.people.ApiKeys;
-import upbeat.herald.server.plan.BrandStore;
+import upbeat.herald.server.brand.BrandStore;
 import upbeat.herald.server.plan.NoticeStore;
 import upbeat.herald.server.storage.SettingStore;
 import upbeat.herald.server.storage.Writer;
@@ -58,6 +58,7 @@ public class DemoWorld implements InitializingBean {
         writer.write(db -> {
             accounts.insert(db, ACCOUNT, hash, clock.instant());
             brands.put(db, BRAND);
+            brands.proven(db, BRAND.senderAddress());
             DemoCarriers.ALL.forEach(c -> carriers.put(db, c));
             DemoCarriers.others().forEach(c -> carriers.put(db, c));
             carriers.prefer(db, DemoCarriers.POST.key());

@@ -26,7 +26,7 @@ final class MailMessage {
             }
         };
         try {
-            mail.setFrom(new InternetAddress(m.brand().senderAddress(), m.brand().name(), "UTF-8"));
+            mail.setFrom(new InternetAddress(m.brand().senderAddress(), m.brand().senderName(), "UTF-8"));
         } catch (UnsupportedEncodingException e) {
             throw new IllegalStateException("UTF-8 is part of every Java platform", e);
         }

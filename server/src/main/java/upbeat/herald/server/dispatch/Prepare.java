@@ -28,7 +28,7 @@ import upbeat.herald.server.orders.OrderRow;
 import upbeat.herald.server.orders.OrderStore;
 import upbeat.herald.server.orders.ParcelRow;
 import upbeat.herald.server.orders.ParcelStore;
-import upbeat.herald.server.plan.BrandStore;
+import upbeat.herald.server.brand.BrandStore;
 import upbeat.herald.server.plan.CaseBook;
 import upbeat.herald.server.plan.NoticeStore;
 

@@ -23,10 +23,13 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import upbeat.herald.core.carrier.Carrier;
+import upbeat.herald.core.HeraldException;
+import upbeat.herald.core.plan.Channel;
 import upbeat.herald.core.plan.Notice;
 import upbeat.herald.core.wording.Field;
 import upbeat.herald.core.wording.Fields;
 import upbeat.herald.server.dispatch.Bell;
+import upbeat.herald.server.brand.BrandStore;
 import upbeat.herald.server.carriers.CarrierStore;
 import upbeat.herald.server.storage.Writer;
 import upbeat.herald.server.web.NotFound;
@@ -41,15 +44,17 @@ class PlanDoor {
 
     private final NoticeStore notices;
     private final CarrierStore carriers;
+    private final BrandStore brands;
     private final Preview preview;
     private final JdbcClient reader;
     private final Writer writer;
     private final InstantSource clock;
     private final Bell bell;
 
-    PlanDoor(NoticeStore notices, CarrierStore carriers, Preview preview, JdbcClient reader, Writer writer, InstantSource clock, Bell bell) {
+    PlanDoor(NoticeStore notices, CarrierStore carriers, BrandStore brands, Preview preview, JdbcClient reader, Writer writer, InstantSource clock, Bell bell) {
         this.notices = notices;
         this.carriers = carriers;
+        this.brands = brands;
         this.preview = preview;
         this.reader = reader;
         this.writer = writer;
@@ -85,7 +90,7 @@ class PlanDoor {
     @PostMapping("/notices")
     @ResponseStatus(HttpStatus.CREATED)
     NoticeView add(@RequestBody NoticeBody body) {
-        Notice checked = body.toNotice("new", known(), true);
+        Notice checked = fit(body.toNotice("new", known(), true));
         Notice kept = writer.write(db -> {
             Notice named = with(checked, free(db, checked.name()));
             notices.put(db, named, clock.instant());
@@ -97,7 +102,7 @@ class PlanDoor {
 
     @PutMapping("/notices/{id}")
     NoticeView change(@PathVariable String id, @RequestBody NoticeBody body) {
-        Notice notice = body.toNotice(id, known(), true);
+        Notice notice = fit(body.toNotice(id, known(), true));
         writer.write(db -> {
             if (notices.find(db, id).isEmpty()) throw new NotFound("There is no notice " + id);
             notices.put(db, notice, clock.instant());
@@ -127,6 +132,14 @@ class PlanDoor {
     Preview.Reached reach(@RequestBody NoticeBody body) {
         Instant now = clock.instant();
         return preview.reach(body.toNotice("new", known(), false).withState(Notice.State.LIVE), now.minus(MONTH), now);
+    }
+
+    /** Nothing goes live in the name of an address that nobody has proven. */
+    private Notice fit(Notice notice) {
+        if (notice.state() == Notice.State.LIVE && notice.channels().contains(Channel.EMAIL) && !brands.senderProven(reader)) {
+            throw new HeraldException("state", "The sender's address is not proven yet. Go to Setup, Brand, and have the code sent; then switch the notice on");
+        }
+        return notice;
     }
 
     private NoticeView view(Notice n) {

@@ -27,6 +27,7 @@ import org.springframework.context.annotation.Configuration;
 @Configuration
 class ApiDescription {
     private final Map<String, Set<String>> mayBeNull = new ConcurrentHashMap<>();
+    private final Map<String, Class<?>> named = new ConcurrentHashMap<>();
 
     @Bean
     OpenAPI herald() {
@@ -41,7 +42,7 @@ class ApiDescription {
             @Override
             public Schema<?> resolve(AnnotatedType type, ModelConverterContext context, Iterator<ModelConverter> chain) {
                 JavaType java = Json.mapper().constructType(type.getType());
-                if (java != null && java.getRawClass().isRecord()) mayBeNull.put(java.getRawClass().getSimpleName(), nullable(java.getRawClass()));
+                if (java != null && java.getRawClass().isRecord()) note(java.getRawClass());
                 return chain.hasNext() ? chain.next().resolve(type, context, chain) : null;
             }
         };
@@ -55,6 +56,13 @@ class ApiDescription {
             api.getComponents().getSchemas().forEach(this::require);
             api.setPaths(sorted(api.getPaths()));
         };
+    }
+
+    /** Schemas go by simple names: two records of one name would silently become one. */
+    private void note(Class<?> record) {
+        Class<?> other = named.putIfAbsent(record.getSimpleName(), record);
+        if (other != null && other != record) throw new IllegalStateException("The description can't hold both " + other.getName() + " and " + record.getName() + ". Give one another name");
+        mayBeNull.put(record.getSimpleName(), nullable(record));
     }
 
     private static Set<String> nullable(Class<?> record) {
