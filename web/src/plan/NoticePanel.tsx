@@ -80,7 +80,7 @@ export function NoticePanel({ id, notice, audience, plan, onClose }: Props) {
           {reach.data.reasons.slice(0, 3).map((r) => <div key={r.reason} className="soft">{r.count} not: {r.reason}</div>)}
         </div>
       )}
-      <Preview id={id} notice={draft} />
+      <Preview id={id} notice={draft} onReplace={editing ? (channel, found, use) => setDraft({ ...draft, wordings: { ...draft.wordings, [channel]: { ...(draft.wordings?.[channel] ?? { subject: '', text: '' }), text: (draft.wordings?.[channel]?.text ?? '').replaceAll(found, use) } } }) : undefined} />
     </aside>
   );
 }

@@ -1,12 +1,12 @@
 import { useQuery } from '@tanstack/react-query';
-import { Segmented } from 'antd';
+import { Button, Segmented } from 'antd';
 import { useDeferredValue, useState } from 'react';
 import { api, keys, type Schemas } from '../api/client';
 import { MailFrame } from '../shell/MailFrame';
 import { CHANNEL_WORDS } from '../words';
 
 /** What the notice says to a real order, made by the code that sends. */
-export function Preview({ id, notice }: { id?: string; notice: Schemas['NoticeBody'] }) {
+export function Preview({ id, notice, onReplace }: { id?: string; notice: Schemas['NoticeBody']; onReplace?: (channel: string, found: string, use: string) => void }) {
   const channels = notice.channels ?? [];
   const [wanted, setWanted] = useState<string>();
   const [plain, setPlain] = useState(false);
@@ -26,6 +26,7 @@ export function Preview({ id, notice }: { id?: string; notice: Schemas['NoticeBo
         <>
           {s.faults.map((f) => <div key={`${f.line}-${f.column}-${f.message}`} className="box"><span className="mark bad">line {f.line}, column {f.column}</span> {f.message}</div>)}
           {s.held && <div className="box"><span className="mark bad">held</span> {s.held}</div>}
+          {s.sms && <SmsNotes sms={s.sms} onReplace={onReplace && ((found, use) => onReplace('sms', found, use))} />}
           {s.text != null && (
             <div className="preview">
               <div className="head"><span>{s.subject ?? `To order ${s.number}`}</span><span className="mono">{s.subject ? s.number : ''}{s.sms ? `${s.sms.encoding}, ${s.sms.segments} segment${s.sms.segments === 1 ? '' : 's'}, ${s.sms.unitsLeft} left` : ''}</span></div>
@@ -35,6 +36,21 @@ export function Preview({ id, notice }: { id?: string; notice: Schemas['NoticeBo
           )}
         </>
       )}
+    </div>
+  );
+}
+
+/** What makes a text longer or dearer than it need be, with the way out beside it. */
+function SmsNotes({ sms, onReplace }: { sms: Schemas['Sms']; onReplace?: (found: string, use: string) => void }) {
+  const mend = sms.forces.filter((f) => f.inWording && f.use != null);
+  return (
+    <div className="box">
+      <h3>As SMS</h3>
+      <div>{sms.encoding}, {sms.segments} segment{sms.segments === 1 ? '' : 's'}, {sms.cost} {sms.currency} each; {sms.unitsLeft} unit{sms.unitsLeft === 1 ? '' : 's'} left.</div>
+      {sms.longest && <div><span className="mark gold">longer</span> With the longest values of the last orders ({sms.longest.number}) it takes {sms.longest.segments} segments, {sms.longest.cost} {sms.currency}.</div>}
+      {!sms.saysWho && <div><span className="mark bad">!</span> It does not say who it is from. Put brand.name at its beginning.</div>}
+      {sms.forces.length > 0 && <div><span className="mark bad">long encoding</span> because of {sms.forces.map((f) => <span key={f.found} className="mono"> {f.found} </span>)}{mend.length < sms.forces.length && <span className="soft"> (some come from an order’s own values)</span>}</div>}
+      {onReplace && mend.length > 0 && <div className="actions" style={{ marginTop: 6 }}>{mend.map((f) => <Button key={f.found} size="small" onClick={() => onReplace(f.found, f.use!)}>{f.found} → {f.use === '' ? 'nothing' : f.use}</Button>)}</div>}
     </div>
   );
 }

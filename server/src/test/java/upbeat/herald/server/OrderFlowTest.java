@@ -128,4 +128,23 @@ class OrderFlowTest {
         assertThat(app.api("GET", "/api/v1/messages?status=nonsense", null).status()).isEqualTo(422);
         assertThat(List.of(app.api("GET", "/api/v1/messages?limit=0", null).status(), app.api("GET", "/api/v1/messages?after=x", null).status())).containsOnly(422);
     }
+
+    /** Lengths by 3GPP TS 23.038: one character outside the GSM alphabet leaves 70 units for the text instead of 160. */
+    @Test
+    void aTextIsMeasuredBeforeItIsSent() {
+        app.order("prepaid", "long@customer.example", "+46701740605", ALL);
+        RunningApp.Person person = app.signedIn();
+        String body = """
+                {"notice":{"name":"x","stage":"ordered","channels":["sms"],"rule":"all","state":"paused","buttons":[],"wordings":{"sms":{"text":"%s"}}},"channel":"sms"}""";
+        JsonNode sms = person.call("POST", "/ui/plan/preview", body.formatted("{{brand.name}}: “{{order.number}}” is here…")).json().path("sms");
+        assertThat(sms.path("encoding").asString()).isEqualTo("UCS-2");
+        assertThat(sms.path("forces")).extracting(f -> f.path("found").asString() + f.path("use").asString()).containsExactly("“\"", "”\"", "…...");
+        assertThat(sms.path("forces").get(0).path("inWording").asBoolean()).isTrue();
+        assertThat(sms.path("saysWho").asBoolean()).isTrue();
+        JsonNode plain = person.call("POST", "/ui/plan/preview", body.formatted("It is here. " + "x".repeat(150))).json().path("sms");
+        assertThat(plain.path("encoding").asString()).isEqualTo("GSM-7");
+        assertThat(plain.path("segments").asInt()).isEqualTo(2);
+        assertThat(plain.path("cost").asString()).isEqualTo("0.30");
+        assertThat(plain.path("saysWho").asBoolean()).isFalse();
+    }
 }

@@ -1,5 +1,6 @@
 package upbeat.herald.server.plan;
 
+import java.math.BigDecimal;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -22,10 +23,13 @@ import upbeat.herald.core.plan.History;
 import upbeat.herald.core.plan.Moment;
 import upbeat.herald.core.plan.Notice;
 import upbeat.herald.core.plan.Wording;
+import upbeat.herald.core.wording.Brand;
 import upbeat.herald.core.wording.CheckWording;
 import upbeat.herald.core.wording.FieldEmpty;
 import upbeat.herald.core.wording.Rendered;
 import upbeat.herald.core.wording.WordingFault;
+import upbeat.herald.server.Settings;
+import upbeat.herald.server.brand.BrandStore;
 import upbeat.herald.server.dispatch.Prepare;
 import upbeat.herald.server.orders.OrderRow;
 import upbeat.herald.server.orders.OrderStore;
@@ -37,19 +41,24 @@ import upbeat.herald.core.journey.Stage;
 @Component
 class Preview {
     private static final int LOOKED_AT = 200;
+    private static final int MEASURED = 100;
     private static final int MOST_MOMENTS = 5_000;
     private static final String MOMENTS = "select order_id, parcel_id, occasion, at from stage_reached where stage = ? and at >= ? order by at desc limit " + MOST_MOMENTS;
 
     private final OrderStore orders;
     private final ParcelStore parcels;
     private final Prepare prepare;
+    private final BrandStore brands;
+    private final Settings settings;
     private final JdbcClient reader;
     private final InstantSource clock;
 
-    Preview(OrderStore orders, ParcelStore parcels, Prepare prepare, JdbcClient reader, InstantSource clock) {
+    Preview(OrderStore orders, ParcelStore parcels, Prepare prepare, BrandStore brands, Settings settings, JdbcClient reader, InstantSource clock) {
         this.orders = orders;
         this.parcels = parcels;
         this.prepare = prepare;
+        this.brands = brands;
+        this.settings = settings;
         this.reader = reader;
         this.clock = clock;
     }
@@ -60,7 +69,21 @@ class Preview {
      */
     record Shown(@Nullable String shop, @Nullable String number, @Nullable String subject, @Nullable String text, @Nullable String html, @Nullable Sms sms, List<WordingFault> faults, @Nullable String held) {}
 
-    record Sms(String encoding, int segments, int units, int unitsLeft) {}
+    /**
+     * What the text takes as SMS.
+     *
+     * @param cost     of one message to this order
+     * @param forces   characters that force the long encoding, each once
+     * @param longest  the same wording with the longest values among the last orders, or null where this is it
+     * @param saysWho  false where nothing in it says who is speaking
+     */
+    record Sms(String encoding, int segments, int units, int unitsLeft, String cost, String currency, List<Forces> forces, @Nullable Longest longest, boolean saysWho) {}
+
+    /** @param inWording true where it stands in the wording itself, so that it can be changed there; {@code use} what says the same in the short encoding, or null */
+    record Forces(String found, @Nullable String use, boolean inWording) {}
+
+    record Longest(String number, int segments, String cost) {}
+
 
     /** Over the last 30 days. @param moments how often the stage was reached; {@code moved} how many the send window put off; {@code reasons} of the others, most frequent first */
     record Reached(int moments, int reached, Map<String, Integer> byChannel, int moved, List<Counted> reasons) {}
@@ -78,11 +101,34 @@ class Preview {
         ParcelRow parcel = notice.stage().ofOrder() ? null : parcels.of(reader, row.id()).stream().findFirst().orElse(null);
         try {
             Rendered r = prepare.render(reader, notice, wording, channel, row, parcel, 0, clock.instant());
-            Sms sms = r.sms() == null ? null : new Sms(r.sms().encoding().code(), r.sms().segments(), r.sms().units(), r.sms().unitsLeft());
+            Sms sms = r.sms() == null ? null : sms(notice, wording, r);
             return new Shown(row.order().shop(), row.order().number(), r.subject(), r.text(), r.html(), sms, faults, null);
         } catch (FieldEmpty e) {
             return new Shown(row.order().shop(), row.order().number(), null, null, null, null, faults, e.getMessage());
         }
+    }
+
+    private Sms sms(Notice notice, Wording wording, Rendered r) {
+        List<Forces> forces = r.sms().replacements().stream().map(x -> new Forces(x.found(), x.use(), wording.text().contains(x.found()))).distinct().toList();
+        Longest longest = null;
+        for (OrderRow o : orders.latest(reader, MEASURED)) {
+            ParcelRow parcel = notice.stage().ofOrder() ? null : parcels.of(reader, o.id()).stream().findFirst().orElse(null);
+            if (!suits(notice.audience(), o) || !notice.stage().ofOrder() && parcel == null) continue;
+            try {
+                int segments = prepare.render(reader, notice, wording, Channel.SMS, o, parcel, 0, clock.instant()).sms().segments();
+                if (segments > (longest == null ? r.sms().segments() : longest.segments())) longest = new Longest(o.order().number(), segments, cost(segments));
+            } catch (FieldEmpty e) {
+                // It would be held; it has no length.
+            }
+        }
+        Brand brand = brands.get(reader);
+        String said = r.text().toLowerCase(java.util.Locale.ROOT);
+        boolean saysWho = said.contains(brand.name().toLowerCase(java.util.Locale.ROOT));
+        return new Sms(r.sms().encoding().code(), r.sms().segments(), r.sms().units(), r.sms().unitsLeft(), cost(r.sms().segments()), settings.sms().currency(), forces, longest, saysWho);
+    }
+
+    private String cost(int segments) {
+        return new BigDecimal(settings.sms().price()).multiply(BigDecimal.valueOf(segments)).toPlainString();
     }
 
     /** The newest order the notice is for that has what the stage needs. */
