@@ -9,6 +9,7 @@ import java.util.Base64;
 import javax.crypto.Cipher;
 import javax.crypto.spec.GCMParameterSpec;
 import javax.crypto.spec.SecretKeySpec;
+import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.stereotype.Component;
 import upbeat.herald.server.Settings;
 import upbeat.herald.server.time.RandomIds;
@@ -21,9 +22,13 @@ public class Vault {
     private final byte[] key;
     private final RandomIds ids;
 
+    @Autowired
     Vault(Settings settings, RandomIds ids) throws IOException {
-        Path file = settings.data().resolve("vault.key");
-        this.key = KeyFile.open(file, ids, "secrets sealed with it can't be opened any more and have to be entered again");
+        this(settings.data(), ids);
+    }
+
+    Vault(Path folder, RandomIds ids) throws IOException {
+        this.key = KeyFile.open(folder.resolve("vault.key"), ids, "secrets sealed with it can't be opened any more and have to be entered again");
         this.ids = ids;
     }
 
