@@ -7,53 +7,12 @@ import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import java.util.Map;
-import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.AfterEach;
-import org.junit.jupiter.api.BeforeAll;
-import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
-import upbeat.herald.server.RunningApp;
 
 /** Setup as a coordinator goes through it: a shop, a carrier, a code nobody knew, a feed; and orders by hand. */
-class SetupTest {
-    private static RunningApp app;
-    private static Browser browser;
-    private Page page;
-
-    @BeforeAll
-    static void open() {
-        app = RunningApp.start();
-        browser = new Browser();
-        browser.signIn(app.url);
-    }
-
-    @AfterAll
-    static void close() {
-        browser.close();
-        app.close();
-    }
-
-    @BeforeEach
-    void begin() {
-        page = browser.page;
-        browser.complaints.clear();
-    }
-
-    @AfterEach
-    void thePageComplainedOfNothing() {
-        assertThat(browser.complaints).isEmpty();
-    }
-
-    private Locator button(String name) {
-        return page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name).setExact(true));
-    }
-
+class SetupTest extends InBrowser {
     private Locator panel() {
         return page.locator("aside.panel");
-    }
-
-    private void accessible(String place) {
-        assertThat(browser.seriousFindings()).as("axe in %s", place).isEmpty();
     }
 
     @Test

@@ -8,50 +8,15 @@ import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.FilePayload;
 import java.nio.charset.StandardCharsets;
-import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
-import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import upbeat.herald.server.RunningApp;
 
 /** The interface as a coordinator drives it. */
-class WholeStoryTest {
-    private static RunningApp app;
-    private static Browser browser;
-    private Page page;
-
+class WholeStoryTest extends InBrowser {
     @BeforeAll
-    static void open() {
-        app = RunningApp.start();
+    static void linkTheTestBench() {
         app.bare("POST", app.world.settings().get("herald.bench.url") + "/app", "{\"url\":\"" + app.url + "\",\"key\":\"" + RunningApp.KEY + "\"}", java.util.Map.of());
-        browser = new Browser();
-        browser.signIn(app.url);
-    }
-
-    @AfterAll
-    static void close() {
-        browser.close();
-        app.close();
-    }
-
-    @BeforeEach
-    void begin() {
-        page = browser.page;
-        browser.complaints.clear();
-    }
-
-    @AfterEach
-    void thePageComplainedOfNothing() {
-        assertThat(browser.complaints).isEmpty();
-    }
-
-    private Locator button(String name) {
-        return page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name).setExact(true));
-    }
-
-    private void accessible(String place) {
-        assertThat(browser.seriousFindings()).as("axe in %s", place).isEmpty();
     }
 
     @Test
