@@ -60,7 +60,7 @@ final class IntakeBench {
         if (parts.contains("inference")) inference();
         if (parts.contains("one")) scans(1, 500, 1_000);
         if (parts.contains("hundred")) scans(100, 2_000, 5_000);
-        if (parts.contains("many")) scans(TOGETHER, TOGETHER, 2 * TOGETHER);
+        if (parts.contains("many")) scans(TOGETHER, 3 * TOGETHER, 3 * TOGETHER);
         signIn();
         if (parts.contains("sheet")) sheet();
         if (parts.contains("search")) search();

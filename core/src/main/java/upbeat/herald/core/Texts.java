@@ -1,9 +1,12 @@
 package upbeat.herald.core;
 
 import java.util.Locale;
+import java.util.regex.Pattern;
 
 /** The few text rules that many packages share. */
 public final class Texts {
+    private static final Pattern SEPARATORS = Pattern.compile("[\\s\\u00a0.\\-/]+");
+
     private Texts() {}
 
     /** True where the text is null or holds nothing but white space. */
@@ -18,6 +21,6 @@ public final class Texts {
 
     /** Upper case without white space and separators, as numbers are compared: {@code "hop 0041-7738 2"} is {@code HOP004177382}. */
     public static String compact(String number) {
-        return number == null ? "" : number.replaceAll("[\\s\\u00a0.\\-/]", "").toUpperCase(Locale.ROOT);
+        return number == null ? "" : SEPARATORS.matcher(number).replaceAll("").toUpperCase(Locale.ROOT);
     }
 }

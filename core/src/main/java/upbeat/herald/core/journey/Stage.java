@@ -2,7 +2,9 @@ package upbeat.herald.core.journey;
 
 import java.util.Arrays;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 
 /**
  * Where a parcel stands, or what became of an order. The line runs from {@link #ORDERED} to {@link #DELIVERED}; the other stages stand
@@ -33,6 +35,8 @@ public enum Stage {
         return side;
     }
 
+    private static final Map<String, Stage> BY_CODE = Arrays.stream(values()).collect(Collectors.toUnmodifiableMap(Stage::code, s -> s));
+
     /** The word used in the API and the database: {@code out-for-delivery}. */
     public String code() {
         return code;
@@ -41,8 +45,8 @@ public enum Stage {
     /** The stage for its word, in any case, with spaces or underscores for the hyphens. */
     public static Optional<Stage> of(String word) {
         if (word == null) return Optional.empty();
-        String wanted = word.strip().toLowerCase(Locale.ROOT).replace('_', '-').replace(' ', '-');
-        return Arrays.stream(values()).filter(s -> s.code.equals(wanted)).findFirst();
+        Stage known = BY_CODE.get(word);
+        return Optional.ofNullable(known != null ? known : BY_CODE.get(word.strip().toLowerCase(Locale.ROOT).replace('_', '-').replace(' ', '-')));
     }
 
     /** True for what happens to an order as a whole, never to one of its parcels. */

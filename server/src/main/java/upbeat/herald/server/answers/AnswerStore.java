@@ -3,10 +3,14 @@ package upbeat.herald.server.answers;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
+import java.util.Collection;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
+import upbeat.herald.server.storage.Json;
 
 @Repository
 public class AnswerStore {
@@ -23,6 +27,11 @@ public class AnswerStore {
 
     public List<AnswerRow> of(JdbcClient db, long orderId) {
         return db.sql(SELECT + "where order_id = ? order by at, id").param(orderId).query(AnswerStore::row).list();
+    }
+
+    /** The answers of each of these orders, by its id. */
+    public Map<Long, List<AnswerRow>> of(JdbcClient db, Collection<Long> orders) {
+        return db.sql(SELECT + "where order_id in (select value from json_each(?))").param(Json.of(orders)).query(AnswerStore::row).list().stream().collect(Collectors.groupingBy(AnswerRow::orderId));
     }
 
     public Optional<AnswerRow> find(JdbcClient db, long orderId, String noticeId) {

@@ -3,10 +3,12 @@ package upbeat.herald.server.carriers;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
+import java.util.Collection;
 import java.util.List;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 import upbeat.herald.core.timing.Watch;
+import upbeat.herald.server.storage.Json;
 
 /** Parcels whose carriers are asked, and what ended the asking. */
 @Repository
@@ -35,17 +37,17 @@ public class CarrierWatchStore {
                 .params(tries, next.at() == null ? null : next.at().toEpochMilli(), next.end() == null ? null : now.toEpochMilli(), next.end() == null ? null : next.end().code(), said, w.parcelId(), w.carrier()).update();
     }
 
-    /** The parcel came to its end: nobody needs to be asked any more. */
-    public void arrived(JdbcClient db, long parcelId, Instant now) {
-        end(db, parcelId, Watch.End.ARRIVED, now);
+    /** These parcels came to their end: nobody needs to be asked any more. */
+    public void arrived(JdbcClient db, Collection<Long> parcels, Instant now) {
+        if (!parcels.isEmpty()) end(db, parcels, Watch.End.ARRIVED, now);
     }
 
     public void stop(JdbcClient db, long parcelId, Instant now) {
-        end(db, parcelId, Watch.End.STOPPED, now);
+        end(db, List.of(parcelId), Watch.End.STOPPED, now);
     }
 
-    private static void end(JdbcClient db, long parcelId, Watch.End end, Instant now) {
-        db.sql("update carrier_watch set ended_at = ?, ended_by = ?, next_at = null where parcel_id = ? and ended_at is null").params(now.toEpochMilli(), end.code(), parcelId).update();
+    private static void end(JdbcClient db, Collection<Long> parcels, Watch.End end, Instant now) {
+        db.sql("update carrier_watch set ended_at = ?, ended_by = ?, next_at = null where parcel_id in (select value from json_each(?)) and ended_at is null").params(now.toEpochMilli(), end.code(), Json.of(parcels)).update();
     }
 
     public void remove(JdbcClient db, long parcelId) {

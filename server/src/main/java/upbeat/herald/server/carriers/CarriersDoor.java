@@ -32,7 +32,7 @@ import upbeat.herald.core.carrier.CodeRule;
 import upbeat.herald.core.carrier.StandardCodes;
 import upbeat.herald.core.journey.Stage;
 import upbeat.herald.server.dispatch.Bell;
-import upbeat.herald.server.intake.TakeIn;
+import upbeat.herald.server.intake.TakeReports;
 import upbeat.herald.server.storage.Writer;
 import upbeat.herald.server.web.NotFound;
 
@@ -46,16 +46,16 @@ class CarriersDoor {
             from scan where stage is null and carrier <> '' group by carrier, code, case when code is null then text end order by n desc, carrier, code limit 200""";
     private static final String PARCELS = "select carrier, count(*) as n from parcel group by carrier";
     private final CarrierStore carriers;
-    private final TakeIn takeIn;
+    private final TakeReports reports;
     private final Logos logos;
     private final JdbcClient reader;
     private final Writer writer;
     private final InstantSource clock;
     private final Bell bell;
 
-    CarriersDoor(CarrierStore carriers, TakeIn takeIn, Logos logos, JdbcClient reader, Writer writer, InstantSource clock, Bell bell) {
+    CarriersDoor(CarrierStore carriers, TakeReports reports, Logos logos, JdbcClient reader, Writer writer, InstantSource clock, Bell bell) {
         this.carriers = carriers;
-        this.takeIn = takeIn;
+        this.reports = reports;
         this.logos = logos;
         this.reader = reader;
         this.writer = writer;
@@ -178,22 +178,22 @@ class CarriersDoor {
     @PostMapping("/{key}/meaning/look")
     Means look(@PathVariable String key, @RequestBody Meaning meaning) {
         Carrier carrier = meant(find(key), meaning);
-        return means(writer.rehearse(db -> takeIn.reread(db, carrier, clock.instant(), Boolean.FALSE.equals(meaning.send()))));
+        return means(writer.rehearse(db -> reports.reread(db, carrier, clock.instant(), Boolean.FALSE.equals(meaning.send()))));
     }
 
     /** Gives a code its meaning from now on, and reads with it what came before. */
     @PostMapping("/{key}/meaning")
     Means say(@PathVariable String key, @RequestBody Meaning meaning) {
         Carrier carrier = meant(find(key), meaning);
-        TakeIn.Reread reread = writer.write(db -> {
+        TakeReports.Reread reread = writer.write(db -> {
             carriers.put(db, carrier);
-            return takeIn.reread(db, carrier, clock.instant(), Boolean.FALSE.equals(meaning.send()));
+            return reports.reread(db, carrier, clock.instant(), Boolean.FALSE.equals(meaning.send()));
         });
         bell.ring();
         return means(reread);
     }
 
-    private static Means means(TakeIn.Reread r) {
+    private static Means means(TakeReports.Reread r) {
         return new Means(r.read(), r.messages(), r.moved().stream().limit(200).toList());
     }
 
@@ -209,7 +209,7 @@ class CarriersDoor {
     private void keep(Carrier carrier) {
         writer.write(db -> {
             carriers.put(db, carrier);
-            return takeIn.reread(db, carrier, clock.instant(), true);
+            return reports.reread(db, carrier, clock.instant(), true);
         });
     }
 

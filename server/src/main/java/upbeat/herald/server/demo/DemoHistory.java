@@ -8,8 +8,8 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Random;
-import org.springframework.boot.ApplicationRunner;
 import org.springframework.boot.ApplicationArguments;
+import org.springframework.boot.ApplicationRunner;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
@@ -25,7 +25,9 @@ import upbeat.herald.server.dispatch.Dispatcher;
 import upbeat.herald.server.dispatch.GatewayList;
 import upbeat.herald.server.dispatch.MessageStore;
 import upbeat.herald.server.dispatch.ReceiptBook;
+import upbeat.herald.server.intake.NewScan;
 import upbeat.herald.server.intake.TakeIn;
+import upbeat.herald.server.intake.TakeReports;
 import upbeat.herald.server.orders.OrderStore;
 import upbeat.herald.server.storage.Writer;
 import upbeat.herald.server.testbench.BenchClock;
@@ -66,13 +68,14 @@ class DemoHistory {
     }
 
     @Bean
-    Life life(TakeIn takeIn, OrderStore orders, MessageStore messages, AnswerBook answers, ReceiptBook receipts, Dispatcher dispatcher, GatewayList gateways, Writer writer, JdbcClient reader, BenchClock clock) {
-        return new Life(takeIn, orders, messages, answers, receipts, dispatcher, gateways, writer, reader, clock);
+    Life life(TakeIn takeIn, TakeReports reports, OrderStore orders, MessageStore messages, AnswerBook answers, ReceiptBook receipts, Dispatcher dispatcher, GatewayList gateways, Writer writer, JdbcClient reader, BenchClock clock) {
+        return new Life(takeIn, reports, orders, messages, answers, receipts, dispatcher, gateways, writer, reader, clock);
     }
 
     /** Lays out the events, then lives them in order. */
     static final class Life {
         private final TakeIn takeIn;
+        private final TakeReports reports;
         private final OrderStore orders;
         private final MessageStore messages;
         private final AnswerBook answers;
@@ -86,8 +89,9 @@ class DemoHistory {
         private final List<Event> events = new ArrayList<>();
         private JdbcClient writing;
 
-        Life(TakeIn takeIn, OrderStore orders, MessageStore messages, AnswerBook answers, ReceiptBook receipts, Dispatcher dispatcher, GatewayList gateways, Writer writer, JdbcClient reader, BenchClock clock) {
+        Life(TakeIn takeIn, TakeReports reports, OrderStore orders, MessageStore messages, AnswerBook answers, ReceiptBook receipts, Dispatcher dispatcher, GatewayList gateways, Writer writer, JdbcClient reader, BenchClock clock) {
             this.takeIn = takeIn;
+            this.reports = reports;
             this.orders = orders;
             this.messages = messages;
             this.answers = answers;
@@ -159,7 +163,7 @@ class DemoHistory {
             Instant moving = gone.plusSeconds(3600L * (8 + random.nextInt(30)));
             scan(i, carrier, tracking, Stage.IN_TRANSIT, moving, "Main depot", fate == 1 ? 60 * 40 : 6);
             if (fate == 2) scan(i, carrier, tracking, Stage.DELAYED, moving.plusSeconds(3600L * 20), "Main depot", 5);
-            if (fate == 3) at(moving.plusSeconds(3600L * 9), i, () -> takeIn.scan(db(), carrier, tracking, "Q7", "Held for sorting", clock.instant(), day(clock.instant()), "Main depot", takeIn.notices(db()), clock.instant()));
+            if (fate == 3) at(moving.plusSeconds(3600L * 9), i, () -> reports.scans(db(), List.of(new NewScan(carrier, tracking, "Q7", "Held for sorting", clock.instant(), day(clock.instant()), "Main depot")), clock.instant()));
             Instant out = working(moving.plusSeconds(3600L * (20 + random.nextInt(70)))).plusSeconds(random.nextInt(5400));
             scan(i, carrier, tracking, Stage.OUT_FOR_DELIVERY, out, "Delivery base", 3);
             if (fate == 4 || fate == 5) {
@@ -181,7 +185,7 @@ class DemoHistory {
         /** @param minutesLate how long after the event it is told of */
         private void scan(int i, Carrier carrier, String tracking, Stage stage, Instant happened, String place, int minutesLate) {
             String[] says = DemoCarriers.says(carrier, stage);
-            at(happened.plusSeconds(60L * minutesLate), i, () -> takeIn.scan(db(), carrier, tracking, says[0], says[1], happened, day(happened), place, takeIn.notices(db()), clock.instant()));
+            at(happened.plusSeconds(60L * minutesLate), i, () -> reports.scans(db(), List.of(new NewScan(carrier, tracking, says[0], says[1], happened, day(happened), place)), clock.instant()));
         }
 
         private void answer(String number, String button) {

@@ -3,8 +3,11 @@ package upbeat.herald.server.dispatch;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
+import java.util.Collection;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -13,10 +16,12 @@ import org.springframework.stereotype.Repository;
 import tools.jackson.core.type.TypeReference;
 import upbeat.herald.core.journey.Stage;
 import upbeat.herald.core.plan.Channel;
+import upbeat.herald.core.plan.History;
 import upbeat.herald.core.plan.Question;
 import upbeat.herald.core.plan.Reason;
 import upbeat.herald.core.wording.Rendered;
 import upbeat.herald.server.storage.Json;
+import upbeat.herald.server.storage.Rows;
 
 /** Messages. Every change of a status names the states it may come from and reads how many rows it changed: 1 is mine, 0 is someone else's. */
 @Repository
@@ -33,15 +38,19 @@ public class MessageStore {
             update message set status = 'sending', claimed_at = ?, attempt = attempt + 1, address = ?, subject = ?, text = ?, html = ?, question = ?, segments = ?, cost = ?, cost_currency = ?,
             reason_code = null, reason = null, next_try_at = null where seq = ? and status in (""" + from(MessageStatus.SENDING) + ")";
     private static final String ACCEPTED = "update message set status = 'accepted', sent_at = ?, gateway_ref = ?, reason_code = null, reason = null where seq = ? and status in (" + from(MessageStatus.ACCEPTED) + ")";
-    private static final String SAID = "select notice_id || '|' || parcel || '|' || occasion from message where order_id = ?";
+    private static final String SAID = "select order_id, notice_id, parcel, occasion from message where order_id in (select value from json_each(?))";
 
     /** A message to be kept for the first time. @param status planned, or withheld with a reason */
     public record New(String id, String noticeId, long orderId, String parcel, Long parcelId, String occasion, Stage stage, Channel channel, String to, String language, MessageStatus status, Reason reason, List<Channel> standBy, Instant plannedAt, Instant dueAt) {}
 
-    /** True where the message is new; false where the same was planned before. */
-    public boolean insert(JdbcClient db, New m) {
-        return db.sql(INSERT).params(m.id(), m.noticeId(), m.orderId(), m.parcel() == null ? "" : m.parcel(), m.parcelId(), m.occasion(), m.stage().code(), m.channel().code(), m.to(), m.language(), m.status().code(),
-                m.reason() == null ? null : m.reason().code().name(), m.reason() == null ? null : m.reason().text(), Json.of(m.standBy()), m.plannedAt().toEpochMilli(), m.dueAt().toEpochMilli()).update() == 1;
+    /** Keeps messages; those planned before are left alone. @return how many are new */
+    public int insert(JdbcClient db, List<New> messages) {
+        return Rows.write(db, INSERT, messages.stream().map(MessageStore::values).toList());
+    }
+
+    private static Object[] values(New m) {
+        return new Object[] {m.id(), m.noticeId(), m.orderId(), m.parcel() == null ? "" : m.parcel(), m.parcelId(), m.occasion(), m.stage().code(), m.channel().code(), m.to(), m.language(), m.status().code(),
+            m.reason() == null ? null : m.reason().code().name(), m.reason() == null ? null : m.reason().text(), m.standBy().isEmpty() ? "[]" : Json.of(m.standBy()), m.plannedAt().toEpochMilli(), m.dueAt().toEpochMilli()};
     }
 
     public List<Long> due(JdbcClient db, Channel channel, Instant now, int most) {
@@ -69,9 +78,14 @@ public class MessageStore {
         return db.sql(SELECT + "where order_id = ? order by planned_at, seq").param(orderId).query(MessageStore::row).list();
     }
 
-    /** Keys of everything planned or said before, see {@link upbeat.herald.core.plan.History}. */
-    public Set<String> said(JdbcClient db, long orderId) {
-        return new HashSet<>(db.sql(SAID).param(orderId).query(String.class).list());
+    /** Keys of everything planned or said before to these orders, see {@link History}. */
+    public Map<Long, Set<String>> said(JdbcClient db, Collection<Long> orders) {
+        Map<Long, Set<String>> said = new HashMap<>();
+        db.sql(SAID).param(Json.of(orders)).query((ResultSet rs) -> {
+            String parcel = rs.getString(3);
+            said.computeIfAbsent(rs.getLong(1), id -> new HashSet<>()).add(History.key(rs.getString(2), parcel.isEmpty() ? null : parcel, rs.getString(4)));
+        });
+        return said;
     }
 
     /** Takes a message for handing over, with its text as it leaves. */

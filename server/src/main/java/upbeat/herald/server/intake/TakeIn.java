@@ -1,11 +1,8 @@
 package upbeat.herald.server.intake;
 
 import java.time.Instant;
-import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
@@ -15,17 +12,12 @@ import org.springframework.stereotype.Component;
 import upbeat.herald.core.HeraldException;
 import upbeat.herald.core.Texts;
 import upbeat.herald.core.carrier.Carrier;
-import upbeat.herald.core.carrier.ReadScan;
-import upbeat.herald.core.journey.Arrival;
 import upbeat.herald.core.journey.Journey;
 import upbeat.herald.core.journey.Order;
-import upbeat.herald.core.journey.OrderStage;
 import upbeat.herald.core.journey.Parcel;
-import upbeat.herald.core.journey.Report;
 import upbeat.herald.core.journey.Stage;
 import upbeat.herald.core.journey.StageReached;
 import upbeat.herald.core.plan.Moment;
-import upbeat.herald.core.plan.Notice;
 import upbeat.herald.core.timing.CustomerZone;
 import upbeat.herald.server.carriers.CarrierStore;
 import upbeat.herald.server.carriers.CarrierWatchStore;
@@ -50,17 +42,19 @@ public class TakeIn {
     private final ScanStore scans;
     private final ReachedStore reached;
     private final CarrierStore carriers;
+    private final TakeReports reports;
     private final CarrierWatchStore watches;
     private final MessageStore messages;
     private final SearchIndex search;
     private final PlanMessages plan;
 
-    TakeIn(OrderStore orders, ParcelStore parcels, ScanStore scans, ReachedStore reached, CarrierStore carriers, CarrierWatchStore watches, MessageStore messages, SearchIndex search, PlanMessages plan) {
+    TakeIn(OrderStore orders, ParcelStore parcels, ScanStore scans, ReachedStore reached, CarrierStore carriers, TakeReports reports, CarrierWatchStore watches, MessageStore messages, SearchIndex search, PlanMessages plan) {
         this.orders = orders;
         this.parcels = parcels;
         this.scans = scans;
         this.reached = reached;
         this.carriers = carriers;
+        this.reports = reports;
         this.watches = watches;
         this.messages = messages;
         this.search = search;
@@ -100,7 +94,7 @@ public class TakeIn {
 
     private int orderReaches(JdbcClient db, OrderRow row, Stage stage, Instant at, Instant now) {
         StageReached visit = new StageReached(stage, StageReached.ONCE, at, false);
-        if (!reached.insert(db, row.id(), null, visit, now)) return 0;
+        if (reached.insert(db, List.of(new ReachedStore.Visit(row.id(), null, visit)), now) == 0) return 0;
         return plan.forMoment(db, row, null, new Moment(stage, visit.occasion(), at, null), now);
     }
 
@@ -119,7 +113,7 @@ public class TakeIn {
         ParcelRow row = parcels.insert(db, order.id(), parcel, source, now);
         search.put(db, order.id(), order.order());
         int planned = mark(db, row, Stage.PACKED, now, source, now).messages();
-        planned += early(db, row, parcel.carrier(), parcel.trackingNumber(), now);
+        planned += reports.early(db, row.id(), parcel.carrier(), Texts.compact(parcel.trackingNumber()), now);
         watch(db, row, parcel.carrier(), parcel.trackingNumber(), now);
         return new Taken<>(parcels.get(db, row.id()), Change.NEW, planned);
     }
@@ -131,29 +125,14 @@ public class TakeIn {
         if (known.isPresent()) throw new HeraldException("trackingNumber", "The number " + trackingNumber + " is a parcel of order " + orders.get(db, known.get().orderId()).order().number() + " already");
         parcels.addLeg(db, parcel.id(), carrier, trackingNumber, now);
         search.put(db, parcel.orderId(), orders.get(db, parcel.orderId()).order());
-        int planned = early(db, parcel, carrier, trackingNumber, now);
+        int planned = reports.early(db, parcel.id(), carrier, Texts.compact(trackingNumber), now);
         watch(db, parcel, carrier, trackingNumber, now);
         return new Taken<>(parcels.get(db, parcel.id()), Change.CHANGED, planned);
     }
 
-    private int early(JdbcClient db, ParcelRow row, String carrierKey, String trackingNumber, Instant now) {
-        int planned = 0;
-        for (ScanStore.ScanRow early : scans.waiting(db, carrierKey, Texts.compact(trackingNumber))) {
-            Stage stage = early.stage() != null ? early.stage() : carriers.find(db, carrierKey).flatMap(c -> ReadScan.stage(c, early.code(), early.text())).orElse(null);
-            scans.belongsTo(db, early.id(), row.id(), carrierKey, stage);
-            parcels.scanned(db, row.id(), early.at());
-            if (stage != null) planned += report(db, parcels.get(db, row.id()), new Report(Long.toString(early.id()), stage, early.at(), early.day()), now, false);
-        }
-        return planned;
-    }
-
     private void watch(JdbcClient db, ParcelRow row, String carrierKey, String trackingNumber, Instant now) {
         Carrier carrier = carriers.find(db, carrierKey).orElse(null);
-        if (carrier != null && carrier.scans() == Carrier.ScansArrive.ASKED && carrier.ask() != null && !over(row.stage())) watches.begin(db, row.id(), carrierKey, trackingNumber, now);
-    }
-
-    private static boolean over(Stage stage) {
-        return stage == Stage.DELIVERED || stage == Stage.RETURNED;
+        if (carrier != null && carrier.scans() == Carrier.ScansArrive.ASKED && carrier.ask() != null && !OpenParcels.over(row.stage())) watches.begin(db, row.id(), carrierKey, trackingNumber, now);
     }
 
     /** Puts another number on a parcel, as if the wrong one had never been there; what was sent stays sent. */
@@ -175,14 +154,8 @@ public class TakeIn {
 
     /** A stage that somebody says a parcel reached. */
     public Taken<ParcelRow> mark(JdbcClient db, ParcelRow parcel, Stage stage, Instant at, String source, Instant now) {
-        boolean there = reached.keys(db, parcel.id()).contains(stage.code() + "/" + StageReached.ONCE);
-        if (there) return new Taken<>(parcel, Change.UNCHANGED, 0);
         String day = at.atZone(CustomerZone.of(null)).toLocalDate().toString();
-        var scan = new ScanStore.ScanRow(0, parcel.parcel().carrier(), Texts.compact(parcel.parcel().trackingNumber()), parcel.id(), null, "Marked " + stage.words(), at, day, null, stage, false, source, now);
-        Optional<Long> id = scans.insert(db, scan);
-        if (id.isEmpty()) return new Taken<>(parcel, Change.UNCHANGED, 0);
-        int planned = report(db, parcel, new Report(id.get().toString(), stage, at, day), now, false);
-        return new Taken<>(parcels.get(db, parcel.id()), Change.CHANGED, planned);
+        return reports.mark(db, parcel, stage, at, day, source, now).map(planned -> new Taken<>(parcels.get(db, parcel.id()), Change.CHANGED, planned)).orElse(new Taken<>(parcel, Change.UNCHANGED, 0));
     }
 
     /** Takes back the last mark of a stage made by hand. @throws HeraldException where a message about it went out */
@@ -193,86 +166,11 @@ public class TakeIn {
         again(db, parcel);
     }
 
-    /** The plan, to be shared by the scans of one transaction. */
-    public List<Notice> notices(JdbcClient db) {
-        return plan.notices(db);
-    }
-
-    public enum ScanOutcome { ACCEPTED, DUPLICATE, UNKNOWN_PARCEL, UNREAD_CODE }
-
-    /** Takes one scan. @param carrier null where nobody could tell whose it is; {@code day} calendar day of {@code at} where it happened; {@code notices} the plan, see {@link #notices} */
-    public ScanOutcome scan(JdbcClient db, Carrier carrier, String trackingNumber, String code, String text, Instant at, String day, String place, List<Notice> notices, Instant now) {
-        String key = carrier == null ? "" : carrier.key();
-        Optional<Stage> stage = carrier == null ? Optional.empty() : ReadScan.stage(carrier, code, text);
-        Optional<ParcelRow> parcel = parcels.findAny(db, key, trackingNumber);
-        Optional<Long> id = scans.insert(db, new ScanStore.ScanRow(0, key, Texts.compact(trackingNumber), parcel.map(ParcelRow::id).orElse(null), code, text, at, day, place, stage.orElse(null), false, ScanStore.BY_CARRIER, now));
-        if (id.isEmpty()) return ScanOutcome.DUPLICATE;
-        if (parcel.isEmpty()) return ScanOutcome.UNKNOWN_PARCEL;
-        if (stage.isEmpty()) {
-            parcels.scanned(db, parcel.get().id(), at);
-            return ScanOutcome.UNREAD_CODE;
-        }
-        report(db, notices, parcel.get(), new Report(id.get().toString(), stage.get(), at, day), at, now, false);
-        return ScanOutcome.ACCEPTED;
-    }
-
-    /**
-     * What reading the unread brought.
-     *
-     * @param read   scans that are read now
-     * @param moved  parcels that stand elsewhere by it: "QK-1, RX1: dispatched -> delivered"
-     */
-    public record Reread(int read, int messages, List<String> moved) {}
-
-    /** Reads a carrier's unread scans once more, after its code table grew. @param quiet true where nothing is to go out for what they bring */
-    public Reread reread(JdbcClient db, Carrier carrier, Instant now, boolean quiet) {
-        int read = 0;
-        int planned = 0;
-        List<String> moved = new ArrayList<>();
-        for (ScanStore.ScanRow s : scans.unread(db, carrier.key())) {
-            Stage stage = ReadScan.stage(carrier, s.code(), s.text()).orElse(null);
-            if (stage == null) continue;
-            read++;
-            scans.reads(db, s.id(), stage);
-            if (s.parcelId() == null) continue;
-            ParcelRow before = parcels.get(db, s.parcelId());
-            planned += report(db, before, new Report(Long.toString(s.id()), stage, s.at(), s.day()), now, quiet);
-            ParcelRow after = parcels.get(db, s.parcelId());
-            if (after.stage() != before.stage()) moved.add(orders.get(db, after.orderId()).order().number() + ", " + after.parcel().trackingNumber() + ": " + before.stage().words() + " → " + after.stage().words());
-        }
-        return new Reread(read, planned, moved);
-    }
-
-    private int report(JdbcClient db, ParcelRow parcel, Report arrived, Instant now, boolean quiet) {
-        return report(db, plan.notices(db), parcel, arrived, null, now, quiet);
-    }
-
-    /** Works a parcel's way out again with the new report, and plans for what is news. @param scannedAt of a carrier's scan, or null. @return messages planned */
-    private int report(JdbcClient db, List<Notice> notices, ParcelRow parcel, Report arrived, Instant scannedAt, Instant now, boolean quiet) {
-        List<Report> known = scans.ofParcel(db, parcel.id()).stream().filter(s -> s.stage() != null && !Long.toString(s.id()).equals(arrived.key())).map(ScanStore.ScanRow::report).toList();
-        Set<String> told = reached.keys(db, parcel.id());
-        Arrival arrival = Arrival.of(known, arrived, told);
-        if (arrival.late()) scans.late(db, Long.parseLong(arrived.key()));
-        for (StageReached v : arrival.journey().reached()) if (!told.contains(v.key())) reached.insert(db, parcel.orderId(), parcel.id(), v, now);
-        Stage stands = arrival.journey().stage();
-        if (parcel.stage() != stands) {
-            parcels.moved(db, parcel.id(), stands, arrived.at(), scannedAt);
-            if (over(stands)) watches.arrived(db, parcel.id(), now);
-        } else if (scannedAt != null) parcels.scanned(db, parcel.id(), scannedAt);
-        if (parcel.stage() == stands && arrival.news().isEmpty()) return 0;
-        List<ParcelRow> all = parcels.of(db, parcel.orderId());
-        OrderRow order = standing(db, orders.get(db, parcel.orderId()), all);
-        if (arrival.news().isEmpty()) return 0;
-        Stage furthest = arrival.news().stream().map(StageReached::stage).max(Comparator.comparing(Stage::onLine)).orElseThrow();
-        List<Moment> moments = arrival.news().stream().map(v -> new Moment(v.stage(), v.occasion(), v.at(), v.stage() == furthest ? null : furthest)).toList();
-        return plan.forMoments(db, notices, order, parcel.at(stands), all, moments, now, quiet);
-    }
-
     /** Works a parcel's way out from the reports that are left. */
     private void again(JdbcClient db, ParcelRow parcel) {
         Journey journey = Journey.of(scans.ofParcel(db, parcel.id()).stream().filter(s -> s.stage() != null).map(ScanStore.ScanRow::report).toList());
         Set<String> left = journey.reached().stream().map(StageReached::key).collect(Collectors.toCollection(HashSet::new));
-        reached.keys(db, parcel.id()).stream().filter(k -> !left.contains(k)).forEach(k -> reached.remove(db, parcel.id(), k));
+        reached.keys(db, List.of(parcel.id())).getOrDefault(parcel.id(), Set.of()).stream().filter(k -> !left.contains(k)).forEach(k -> reached.remove(db, parcel.id(), k));
         Instant since = journey.reached().isEmpty() ? parcel.createdAt() : journey.reached().get(journey.reached().size() - 1).at();
         parcels.stage(db, parcel.id(), journey.stage(), since);
         standing(db, parcel.orderId());
@@ -284,16 +182,9 @@ public class TakeIn {
     }
 
     private OrderRow standing(JdbcClient db, OrderRow order, List<ParcelRow> all) {
-        String stage = OrderStage.of(order.ended(), all.stream().map(ParcelRow::stage).toList(), covered(order.order(), all));
+        String stage = OpenOrder.stage(order, all);
         if (stage.equals(order.stage())) return order;
         orders.stage(db, order.id(), stage, order.ended());
         return order.at(stage);
-    }
-
-    /** True where the parcels hold every piece of the order; a parcel of unknown content may hold all. */
-    private static boolean covered(Order order, List<ParcelRow> all) {
-        if (all.stream().anyMatch(p -> p.parcel().items().isEmpty())) return true;
-        Map<String, Integer> inside = all.stream().flatMap(p -> p.parcel().items().stream()).collect(Collectors.toMap(Parcel.Content::sku, Parcel.Content::quantity, Integer::sum));
-        return order.items().stream().allMatch(i -> i.sku() == null || inside.getOrDefault(i.sku(), 0) >= i.quantity());
     }
 }

@@ -14,6 +14,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.CompletableFuture;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
@@ -22,9 +23,9 @@ import upbeat.herald.core.Texts;
 import upbeat.herald.core.carrier.Carrier;
 import upbeat.herald.core.exchange.StatusDocument;
 import upbeat.herald.core.exchange.StatusScan;
-import upbeat.herald.core.plan.Notice;
 import upbeat.herald.server.carriers.CarrierOf;
 import upbeat.herald.server.carriers.CarrierStore;
+import upbeat.herald.server.intake.TakeReports.ScanOutcome;
 import upbeat.herald.server.orders.ParcelStore;
 import upbeat.herald.server.storage.Json;
 import upbeat.herald.server.storage.Writer;
@@ -38,7 +39,7 @@ public class TakeScans {
     private static final Duration BEHIND = Duration.ofDays(400);
     private static final int LONGEST = 500;
 
-    private final TakeIn takeIn;
+    private final TakeReports reports;
     private final FactStore facts;
     private final CarrierStore carriers;
     private final CarrierOf carrierOf;
@@ -46,8 +47,8 @@ public class TakeScans {
     private final JdbcClient reader;
     private final Writer writer;
 
-    TakeScans(TakeIn takeIn, FactStore facts, CarrierStore carriers, CarrierOf carrierOf, ParcelStore parcels, JdbcClient reader, Writer writer) {
-        this.takeIn = takeIn;
+    TakeScans(TakeReports reports, FactStore facts, CarrierStore carriers, CarrierOf carrierOf, ParcelStore parcels, JdbcClient reader, Writer writer) {
+        this.reports = reports;
         this.facts = facts;
         this.carriers = carriers;
         this.carrierOf = carrierOf;
@@ -66,12 +67,9 @@ public class TakeScans {
     /** @param index in the list sent, from 0 */
     public record Rejected(int index, String reason) {}
 
-    /** A scan that passed. @param carrier null where nobody could tell whose it is */
-    private record Good(Carrier carrier, String trackingNumber, String code, String text, Instant at, String day, String place) {}
-
     public ScansTaken all(List<ScanBody> scans, String source, Instant now) {
         List<Rejected> rejected = new ArrayList<>();
-        List<Good> good = new ArrayList<>(scans.size());
+        List<NewScan> good = new ArrayList<>(scans.size());
         Map<String, Optional<Carrier>> known = new HashMap<>();
         for (int i = 0; i < scans.size(); i++) {
             try {
@@ -93,7 +91,7 @@ public class TakeScans {
         Carrier given = carrierKey == null ? null : carriers.find(reader, carrierKey).orElseThrow(() -> new HeraldException("carrier", "There is no carrier " + carrierKey));
         List<Rejected> rejected = new ArrayList<>();
         document.bad().forEach(b -> rejected.add(new Rejected(b.index(), b.reason())));
-        List<Good> good = new ArrayList<>();
+        List<NewScan> good = new ArrayList<>();
         for (StatusDocument.Entry entry : document.scans()) {
             StatusScan s = entry.scan();
             try {
@@ -102,7 +100,7 @@ public class TakeScans {
                 ZoneId zone = carrier == null ? ZoneOffset.UTC : carrier.zone();
                 OffsetDateTime at = s.at() == null ? LocalDateTime.parse(s.local()).atZone(zone).toOffsetDateTime() : s.at().atOffset(ZoneOffset.UTC);
                 time(at.toInstant(), String.valueOf(at), now);
-                good.add(new Good(carrier, s.trackingNumber(), s.code(), Texts.orNull(s.text()), at.toInstant(), s.day() == null ? at.toLocalDate().toString() : s.day(), Texts.orNull(s.place())));
+                good.add(new NewScan(carrier, s.trackingNumber(), s.code(), Texts.orNull(s.text()), at.toInstant(), s.day() == null ? at.toLocalDate().toString() : s.day(), Texts.orNull(s.place())));
             } catch (HeraldException e) {
                 rejected.add(new Rejected(entry.index(), e.getMessage()));
             }
@@ -122,24 +120,28 @@ public class TakeScans {
         return named.or(() -> carrierOf.byNumber(reader, s.trackingNumber())).orElse(null);
     }
 
-    private ScansTaken take(List<Good> good, List<Rejected> rejected, String source, Instant now, boolean keepFact) {
-        good.sort(Comparator.comparing(Good::at));
-        Map<TakeIn.ScanOutcome, Integer> counts = new EnumMap<>(TakeIn.ScanOutcome.class);
+    private ScansTaken take(List<NewScan> good, List<Rejected> rejected, String source, Instant now, boolean keepFact) {
+        good.sort(Comparator.comparing(NewScan::at));
+        Map<ScanOutcome, Integer> counts = new EnumMap<>(ScanOutcome.class);
+        CompletableFuture<Map<ScanOutcome, Integer>> before = CompletableFuture.completedFuture(Map.of());
         for (int from = 0; from < good.size(); from += TOGETHER) {
-            List<Good> part = good.subList(from, Math.min(good.size(), from + TOGETHER));
-            Map<TakeIn.ScanOutcome, Integer> taken = writer.write(db -> {
-                Map<TakeIn.ScanOutcome, Integer> outcomes = new EnumMap<>(TakeIn.ScanOutcome.class);
-                if (keepFact) facts.keep(db, "scans", source, Json.of(part.stream().map(g -> new ScanBody(g.carrier().key(), g.trackingNumber(), g.code(), g.text(), g.at().toString(), g.place())).toList()), now);
-                List<Notice> notices = takeIn.notices(db);
-                for (Good s : part) outcomes.merge(takeIn.scan(db, s.carrier(), s.trackingNumber(), s.code(), s.text(), s.at(), s.day(), s.place(), notices, now), 1, Integer::sum);
-                return outcomes;
+            List<NewScan> part = good.subList(from, Math.min(good.size(), from + TOGETHER));
+            String fact = keepFact ? Json.of(part.stream().map(g -> new ScanBody(g.carrier().key(), g.trackingNumber(), g.code(), g.text(), g.at().toString(), g.place())).toList()) : null;
+            count(before, counts); // one part is written while the next is made ready; never more, so that others get between
+            before = writer.begin(db -> {
+                if (fact != null) facts.keep(db, "scans", source, fact, now);
+                return reports.scans(db, part, now);
             });
-            taken.forEach((k, n) -> counts.merge(k, n, Integer::sum));
         }
-        return new ScansTaken(counts.getOrDefault(TakeIn.ScanOutcome.ACCEPTED, 0), counts.getOrDefault(TakeIn.ScanOutcome.DUPLICATE, 0), counts.getOrDefault(TakeIn.ScanOutcome.UNKNOWN_PARCEL, 0), counts.getOrDefault(TakeIn.ScanOutcome.UNREAD_CODE, 0), rejected);
+        count(before, counts);
+        return new ScansTaken(counts.getOrDefault(ScanOutcome.ACCEPTED, 0), counts.getOrDefault(ScanOutcome.DUPLICATE, 0), counts.getOrDefault(ScanOutcome.UNKNOWN_PARCEL, 0), counts.getOrDefault(ScanOutcome.UNREAD_CODE, 0), rejected);
     }
 
-    private Good checked(ScanBody s, Map<String, Optional<Carrier>> known, Instant now) {
+    private static void count(CompletableFuture<Map<ScanOutcome, Integer>> part, Map<ScanOutcome, Integer> counts) {
+        Writer.result(part).forEach((outcome, n) -> counts.merge(outcome, n, Integer::sum));
+    }
+
+    private NewScan checked(ScanBody s, Map<String, Optional<Carrier>> known, Instant now) {
         if (s == null) throw new HeraldException("", "The scan is null");
         if (Texts.blank(s.carrier())) throw new HeraldException("carrier", "carrier is missing");
         Carrier carrier = known.computeIfAbsent(s.carrier(), k -> carriers.find(reader, k)).orElseThrow(() -> new HeraldException("carrier", "carrier: there is no carrier " + s.carrier()));
@@ -148,7 +150,7 @@ public class TakeScans {
         if (tooLong(s.code()) || tooLong(s.text()) || tooLong(s.place())) throw new HeraldException("text", "code, text and place have up to " + LONGEST + " characters");
         OffsetDateTime at = at(s.at(), carrier.zone());
         time(at.toInstant(), s.at(), now);
-        return new Good(carrier, s.trackingNumber(), Texts.orNull(s.code()), Texts.orNull(s.text()), at.toInstant(), at.toLocalDate().toString(), Texts.orNull(s.place()));
+        return new NewScan(carrier, s.trackingNumber(), Texts.orNull(s.code()), Texts.orNull(s.text()), at.toInstant(), at.toLocalDate().toString(), Texts.orNull(s.place()));
     }
 
     private static void number(String trackingNumber) {

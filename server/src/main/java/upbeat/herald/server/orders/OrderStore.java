@@ -3,6 +3,7 @@ package upbeat.herald.server.orders;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
+import java.util.Collection;
 import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -13,12 +14,15 @@ import org.springframework.stereotype.Repository;
 import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.journey.Stage;
 import upbeat.herald.server.storage.Json;
+import upbeat.herald.server.storage.Rows;
 
 @Repository
 public class OrderStore {
     private static final String COLUMNS = "o.id, o.stage, o.ended, o.body, o.source, o.updated_at";
     private static final String BY_NUMBER = "select " + COLUMNS + " from shop_order o where o.shop = ? and o.number = ?";
     private static final String BY_ID = "select " + COLUMNS + " from shop_order o where o.id = ?";
+    private static final String BY_IDS = "select " + COLUMNS + " from shop_order o where o.id in (select value from json_each(?))";
+    private static final String STAGES = "update shop_order set stage = ? where id = ?";
     private static final String LATEST = "select " + COLUMNS + " from shop_order o order by o.placed_at desc, o.id desc limit ?";
     private static final String INSERT = """
             insert into shop_order (shop, number, placed_at, name, email, phone, country, payment, stage, body, source, updated_at)
@@ -32,6 +36,10 @@ public class OrderStore {
 
     public OrderRow get(JdbcClient db, long id) {
         return db.sql(BY_ID).param(id).query(OrderStore::row).single();
+    }
+
+    public List<OrderRow> get(JdbcClient db, Collection<Long> ids) {
+        return db.sql(BY_IDS).param(Json.of(ids)).query(OrderStore::row).list();
     }
 
     public List<OrderRow> latest(JdbcClient db, int most) {
@@ -49,6 +57,11 @@ public class OrderStore {
 
     public void stage(JdbcClient db, long id, String stage, Stage ended) {
         db.sql("update shop_order set stage = ?, ended = ? where id = ?").params(stage, ended == null ? null : ended.code(), id).update();
+    }
+
+    /** Brings the stages of these orders up to date. */
+    public void stages(JdbcClient db, Collection<OrderRow> rows) {
+        Rows.write(db, STAGES, rows.stream().map(r -> new Object[] {r.stage(), r.id()}).toList());
     }
 
     public List<String> tags(JdbcClient db, long id) {

@@ -3,7 +3,10 @@ package upbeat.herald.server.orders;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
+import java.util.Collection;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
@@ -12,6 +15,7 @@ import upbeat.herald.core.Texts;
 import upbeat.herald.core.journey.Parcel;
 import upbeat.herald.core.journey.Stage;
 import upbeat.herald.server.storage.Json;
+import upbeat.herald.server.storage.Rows;
 
 @Repository
 public class ParcelStore {
@@ -19,6 +23,11 @@ public class ParcelStore {
     private static final String COLUMNS = "select id, order_id, carrier, tracking_number, items, stage, source, created_at from parcel ";
     private static final String BY_LEG = COLUMNS + "where id = (select parcel_id from parcel_leg where carrier = ? and compact = ?)";
     private static final String KNOWN_BY = "select carrier from parcel where compact = :compact union select carrier from parcel_leg where compact = :compact";
+
+    private static final String IDS = "select p.carrier, p.compact, p.id from json_each(?) n cross join parcel p on p.carrier = n.value->>0 and p.compact = n.value->>1";
+    private static final String IDS_OF_LEGS = "select l.carrier, l.compact, l.parcel_id from json_each(?) n cross join parcel_leg l on l.carrier = n.value->>0 and l.compact = n.value->>1";
+    private static final String TOUCH = """
+            update parcel set stage = coalesce(?, stage), stage_at = coalesce(?, stage_at), last_scan_at = nullif(max(coalesce(last_scan_at, 0), coalesce(?, 0)), 0) where id = ?""";
 
     public Optional<ParcelRow> find(JdbcClient db, String carrier, String trackingNumber) {
         return db.sql(COLUMNS + "where carrier = ? and compact = ?").params(carrier, Texts.compact(trackingNumber)).query(ParcelStore::row).optional();
@@ -53,14 +62,38 @@ public class ParcelStore {
         return new Parcel(last.carrier(), last.trackingNumber(), row.parcel().items());
     }
 
-    public void scanned(JdbcClient db, long id, Instant at) {
-        db.sql("update parcel set last_scan_at = max(coalesce(last_scan_at, 0), ?) where id = ?").params(at.toEpochMilli(), id).update();
+    /** A parcel's number as it is compared. */
+    public record Number(String carrier, String compact) {
+        public static Number of(String carrier, String trackingNumber) {
+            return new Number(carrier, Texts.compact(trackingNumber));
+        }
+
+        static String json(Collection<Number> numbers) {
+            return Json.of(numbers.stream().map(n -> new String[] {n.carrier(), n.compact()}).toList());
+        }
     }
 
-    /** A report moved it. @param scannedAt of a carrier's scan, or null */
-    public void moved(JdbcClient db, long id, Stage stage, Instant at, Instant scannedAt) {
-        db.sql("update parcel set stage = ?, stage_at = ?, last_scan_at = case when ? is null then last_scan_at else max(coalesce(last_scan_at, 0), ?) end where id = ?")
-                .params(stage.code(), at.toEpochMilli(), scannedAt == null ? null : scannedAt.toEpochMilli(), scannedAt == null ? null : scannedAt.toEpochMilli(), id).update();
+    /** Ids of the parcels known by these numbers, also by those under which they went on. */
+    public Map<Number, Long> ids(JdbcClient db, Collection<Number> numbers) {
+        Map<Number, Long> ids = new HashMap<>();
+        for (String sql : List.of(IDS_OF_LEGS, IDS)) db.sql(sql).param(Number.json(numbers)).query((ResultSet rs) -> { ids.put(new Number(rs.getString(1), rs.getString(2)), rs.getLong(3)); });
+        return ids;
+    }
+
+    /** All parcels of the orders that these parcels belong to. */
+    public List<ParcelRow> besides(JdbcClient db, Collection<Long> ids) {
+        return db.sql(COLUMNS + "where order_id in (select order_id from parcel where id in (select value from json_each(?))) order by id").param(Json.of(ids)).query(ParcelStore::row).list();
+    }
+
+    /** What a transaction did to a parcel. @param movedAt null where it stands as before; {@code scannedAt} its latest scan, or null */
+    public record Touch(long id, Stage stage, Instant movedAt, Instant scannedAt) {}
+
+    public void touch(JdbcClient db, Collection<Touch> touches) {
+        Rows.write(db, TOUCH, touches.stream().map(t -> new Object[] {t.movedAt() == null ? null : t.stage().code(), millis(t.movedAt()), millis(t.scannedAt()), t.id()}).toList());
+    }
+
+    private static Long millis(Instant at) {
+        return at == null ? null : at.toEpochMilli();
     }
 
     public void renumber(JdbcClient db, long id, String carrier, String trackingNumber) {

@@ -3,20 +3,39 @@ package upbeat.herald.server.orders;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 import upbeat.herald.core.journey.Report;
 import upbeat.herald.core.journey.Stage;
+import upbeat.herald.server.storage.Json;
+import upbeat.herald.server.storage.Rows;
 
 @Repository
 public class ScanStore {
     public static final String BY_CARRIER = "carrier";
     private static final String COLUMNS = "select id, carrier, compact, parcel_id, code, text, at, day, place, stage, late, source, received_at from scan ";
     private static final String INSERT = """
-            insert into scan (carrier, compact, parcel_id, code, text, at, day, place, stage, source, received_at)
-            values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?) on conflict do nothing returning id""";
+            insert into scan (id, carrier, compact, parcel_id, code, text, at, day, place, stage, late, source, received_at)
+            values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)""";
+    private static final String SAME_NUMBER = """
+            select s.carrier, s.compact, s.at, s.code, s.text, s.place from json_each(?) n cross join scan s on s.carrier = n.value->>0 and s.compact = n.value->>1""";
+
+    /** What makes two scans the same. */
+    public record Same(String carrier, String compact, Instant at, String code, String text, String place) {
+        public Same {
+            code = code == null ? "" : code;
+            text = text == null ? "" : text;
+            place = place == null ? "" : place;
+        }
+    }
 
     /**
      * One report of a parcel as it is kept.
@@ -26,15 +45,39 @@ public class ScanStore {
      * @param source   {@value #BY_CARRIER}, or who said so
      */
     public record ScanRow(long id, String carrier, String compact, Long parcelId, String code, String text, Instant at, String day, String place, Stage stage, boolean late, String source, Instant receivedAt) {
+        /** The same under the id it is kept by. */
+        public ScanRow kept(long as, boolean tooLate) {
+            return new ScanRow(as, carrier, compact, parcelId, code, text, at, day, place, stage, tooLate, source, receivedAt);
+        }
+
         public Report report() {
             return new Report(Long.toString(id), stage, at, day);
         }
     }
 
-    /** Keeps a scan; empty where the same one was kept before. */
-    public Optional<Long> insert(JdbcClient db, ScanRow s) {
-        return db.sql(INSERT).params(s.carrier(), s.compact(), s.parcelId(), s.code(), s.text(), s.at().toEpochMilli(), s.day(), s.place(), s.stage() == null ? null : s.stage().code(), s.source(), s.receivedAt().toEpochMilli())
-                .query(Long.class).optional();
+    /** Keeps scans under their ids. None may be there already, see {@link #known}. */
+    public void insert(JdbcClient db, List<ScanRow> scans) {
+        Rows.write(db, INSERT, scans.stream().map(s -> new Object[] {s.id(), s.carrier(), s.compact(), s.parcelId(), s.code(), s.text(), s.at().toEpochMilli(), s.day(), s.place(), s.stage() == null ? null : s.stage().code(), s.late() ? 1 : 0, s.source(), s.receivedAt().toEpochMilli()}).toList());
+    }
+
+    /** The highest id there is; only the writer's transaction may count on from it. */
+    public long lastId(JdbcClient db) {
+        return db.sql("select coalesce(max(id), 0) from scan").query(Long.class).single();
+    }
+
+    /** The scans of these numbers. @param numbers pairs of carrier and compact number */
+    public Set<Same> known(JdbcClient db, Collection<ParcelStore.Number> numbers) {
+        Set<Same> known = new HashSet<>();
+        db.sql(SAME_NUMBER).param(ParcelStore.Number.json(numbers)).query((ResultSet rs) -> { known.add(new Same(rs.getString(1), rs.getString(2), Instant.ofEpochMilli(rs.getLong(3)), rs.getString(4), rs.getString(5), rs.getString(6))); });
+        return known;
+    }
+
+    /** What was reported of each of these parcels. */
+    public Map<Long, List<Report>> reports(JdbcClient db, Collection<Long> parcels) {
+        Map<Long, List<Report>> reports = new HashMap<>();
+        db.sql("select parcel_id, id, stage, at, day from scan where parcel_id in (select value from json_each(?)) and stage is not null").param(Json.of(parcels))
+                .query((ResultSet rs) -> { reports.computeIfAbsent(rs.getLong(1), id -> new ArrayList<>()).add(new Report(rs.getString(2), Stage.of(rs.getString(3)).orElseThrow(), Instant.ofEpochMilli(rs.getLong(4)), rs.getString(5))); });
+        return reports;
     }
 
     public List<ScanRow> ofParcel(JdbcClient db, long parcelId) {
@@ -68,8 +111,8 @@ public class ScanStore {
         return db.sql(COLUMNS + "where carrier = ? and stage is null order by at, id").param(carrier).query(ScanStore::row).list();
     }
 
-    public void late(JdbcClient db, long scanId) {
-        db.sql("update scan set late = 1 where id = ?").param(scanId).update();
+    public void late(JdbcClient db, Collection<Long> scans) {
+        if (!scans.isEmpty()) db.sql("update scan set late = 1 where id in (select value from json_each(?))").param(Json.of(scans)).update();
     }
 
     private static ScanRow row(ResultSet rs, int i) throws SQLException {

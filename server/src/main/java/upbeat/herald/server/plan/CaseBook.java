@@ -1,6 +1,8 @@
 package upbeat.herald.server.plan;
 
+import java.util.Collection;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -37,8 +39,17 @@ public class CaseBook {
     }
 
     public History history(JdbcClient db, OrderRow order) {
-        List<AnswerStore.AnswerRow> given = answers.of(db, order.id());
-        Set<String> answered = given.stream().map(AnswerStore.AnswerRow::noticeId).collect(Collectors.toSet());
-        return new History(messages.said(db, order.id()), answered, given.stream().anyMatch(AnswerStore.AnswerRow::refuses));
+        return open(db, order).history();
+    }
+
+    OpenHistory open(JdbcClient db, OrderRow order) {
+        return open(db, List.of(order.id())).get(order.id());
+    }
+
+    /** The history of each of these orders, by its id. */
+    public Map<Long, OpenHistory> open(JdbcClient db, Collection<Long> orders) {
+        Map<Long, Set<String>> said = messages.said(db, orders);
+        Map<Long, List<AnswerStore.AnswerRow>> given = answers.of(db, orders);
+        return orders.stream().distinct().collect(Collectors.toMap(id -> id, id -> new OpenHistory(said.getOrDefault(id, Set.of()), given.getOrDefault(id, List.of()))));
     }
 }

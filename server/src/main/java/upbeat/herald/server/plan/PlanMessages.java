@@ -1,6 +1,7 @@
 package upbeat.herald.server.plan;
 
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.List;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
@@ -48,29 +49,36 @@ public class PlanMessages {
 
     /** Plans for one stage reached. @param parcel null for a stage of the order. @return how many messages were planned */
     public int forMoment(JdbcClient db, OrderRow order, ParcelRow parcel, Moment moment, Instant now) {
-        return forMoments(db, notices.all(db), order, parcel, parcels.of(db, order.id()), List.of(moment), now, false);
+        return keep(db, decide(notices.all(db), order, parcel, parcels.of(db, order.id()), cases.open(db, order), List.of(moment), now, false));
     }
 
     /**
-     * Plans for the stages that one report brought.
+     * What to keep for the stages that one report brought: messages to send, and those held back for a reason somebody should see.
      *
      * @param notices the plan, see {@link #notices}
      * @param all     the order's parcels
-     * @param quiet   true where somebody decided that nothing goes out for it: each message is kept as held back, with that reason
+     * @param history of the order; it learns what is decided here
+     * @param quiet   true where somebody decided that nothing goes out for it: each message is held back, with that reason
      */
-    public int forMoments(JdbcClient db, List<Notice> notices, OrderRow order, ParcelRow parcel, List<ParcelRow> all, List<Moment> moments, Instant now, boolean quiet) {
+    public List<MessageStore.New> decide(List<Notice> notices, OrderRow order, ParcelRow parcel, List<ParcelRow> all, OpenHistory history, List<Moment> moments, Instant now, boolean quiet) {
         Case c = cases.of(order, parcel, all);
-        History history = cases.history(db, order);
-        int planned = 0;
+        List<MessageStore.New> decided = new ArrayList<>();
         for (Moment moment : moments) {
-            Decision decision = Decide.decide(notices, c, moment, history, now);
+            Decision decision = Decide.decide(notices, c, moment, history.history(), now);
             for (PlannedMessage m : decision.messages()) {
-                if (quiet) withhold(db, order, parcel, new Decision.NotSent(m.notice(), m.parcel(), m.occasion(), m.channel(), QUIET), now);
-                else if (plan(db, order, parcel, m, now)) planned++;
+                if (quiet) decided.addAll(withheld(order, parcel, new Decision.NotSent(m.notice(), m.parcel(), m.occasion(), m.channel(), QUIET), now));
+                else decided.add(planned(order, parcel, m, now));
             }
-            for (Decision.NotSent n : decision.notSent()) if (n.reason().code().meant()) withhold(db, order, parcel, n, now);
+            for (Decision.NotSent n : decision.notSent()) if (n.reason().code().meant()) decided.addAll(withheld(order, parcel, n, now));
         }
-        return planned;
+        decided.forEach(m -> history.say(History.key(m.noticeId(), m.parcel(), m.occasion())));
+        return decided;
+    }
+
+    /** Keeps what was decided; what was kept before is left alone. @return how many messages were planned */
+    public int keep(JdbcClient db, List<MessageStore.New> decided) {
+        messages.insert(db, decided.stream().filter(m -> m.status() != MessageStatus.PLANNED).toList());
+        return messages.insert(db, decided.stream().filter(m -> m.status() == MessageStatus.PLANNED).toList());
     }
 
     /** The plan as it stands; within one transaction it does not change, so that many reports can share it. */
@@ -80,16 +88,16 @@ public class PlanMessages {
 
     /** Keeps a planned message; false where it was planned before. */
     public boolean plan(JdbcClient db, OrderRow order, ParcelRow parcel, PlannedMessage m, Instant now) {
-        return messages.insert(db, new MessageStore.New(ids.id("msg_"), m.notice().id(), order.id(), m.parcel(), parcelId(parcel, m.parcel()), m.occasion(), m.notice().stage(), m.channel(), m.to(), language(order),
-                MessageStatus.PLANNED, null, m.standBy(), now, m.dueAt()));
+        return keep(db, List.of(planned(order, parcel, m, now))) == 1;
     }
 
-    private void withhold(JdbcClient db, OrderRow order, ParcelRow parcel, Decision.NotSent n, Instant now) {
+    private MessageStore.New planned(OrderRow order, ParcelRow parcel, PlannedMessage m, Instant now) {
+        return new MessageStore.New(ids.id("msg_"), m.notice().id(), order.id(), m.parcel(), parcelId(parcel, m.parcel()), m.occasion(), m.notice().stage(), m.channel(), m.to(), language(order), MessageStatus.PLANNED, null, m.standBy(), now, m.dueAt());
+    }
+
+    private List<MessageStore.New> withheld(OrderRow order, ParcelRow parcel, Decision.NotSent n, Instant now) {
         List<Channel> channels = n.channel() == null ? n.notice().channels().subList(0, Math.min(1, n.notice().channels().size())) : List.of(n.channel());
-        for (Channel channel : channels) {
-            messages.insert(db, new MessageStore.New(ids.id("msg_"), n.notice().id(), order.id(), n.parcel(), parcelId(parcel, n.parcel()), n.occasion(), n.notice().stage(), channel, null, language(order),
-                    MessageStatus.WITHHELD, new Reason(n.reason().code(), n.reason().text()), List.of(), now, now));
-        }
+        return channels.stream().map(channel -> new MessageStore.New(ids.id("msg_"), n.notice().id(), order.id(), n.parcel(), parcelId(parcel, n.parcel()), n.occasion(), n.notice().stage(), channel, null, language(order), MessageStatus.WITHHELD, n.reason(), List.of(), now, now)).toList();
     }
 
     /** The customer's addresses changed: what is planned goes to the new one, and what found none is decided again. */

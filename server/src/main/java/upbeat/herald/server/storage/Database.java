@@ -88,6 +88,6 @@ class Database {
     private static JdbcClient client(DataSource source) {
         JdbcTemplate template = new JdbcTemplate(source);
         template.setExceptionTranslator(new SqliteErrors());
-        return JdbcClient.create(template);
+        return new Rows.Client(JdbcClient.create(template), template);
     }
 }

@@ -59,6 +59,7 @@ final class StatementCache {
             shown = (PreparedStatement) Proxy.newProxyInstance(StatementCache.class.getClassLoader(), new Class<?>[] {PreparedStatement.class}, (proxy, method, args) -> {
                 if (method.getName().equals("close")) {
                     real.clearParameters();
+                    real.clearBatch();
                     inUse = false;
                     return null;
                 }

@@ -56,17 +56,30 @@ public final class Writer implements AutoCloseable {
         return submit(work, false);
     }
 
-    private <T> T submit(Function<JdbcClient, T> work, boolean keep) {
-        if (Thread.currentThread() == thread) return work.apply(db);
-        if (closed) throw new IllegalStateException("The database is closed");
-        Piece<T> piece = new Piece<>(work, keep, new CompletableFuture<>());
-        queue.add(piece);
+    /** Puts work in line; the answer comes when it is on disk. For one piece at a time made ready while another is written, see {@link #result}. */
+    public <T> CompletableFuture<T> begin(Function<JdbcClient, T> work) {
+        return queued(work, true);
+    }
+
+    /** What work that was begun came to; waits for it. */
+    public static <T> T result(CompletableFuture<T> begun) {
         try {
-            return piece.done().join();
+            return begun.join();
         } catch (CompletionException e) {
             if (e.getCause() instanceof RuntimeException cause) throw cause;
             throw e;
         }
+    }
+
+    private <T> T submit(Function<JdbcClient, T> work, boolean keep) {
+        return Thread.currentThread() == thread ? work.apply(db) : result(queued(work, keep));
+    }
+
+    private <T> CompletableFuture<T> queued(Function<JdbcClient, T> work, boolean keep) {
+        if (closed) throw new IllegalStateException("The database is closed");
+        Piece<T> piece = new Piece<>(work, keep, new CompletableFuture<>());
+        queue.add(piece);
+        return piece.done();
     }
 
     private void run() {

@@ -1,0 +1,17 @@
+package upbeat.herald.server.intake;
+
+import java.time.Instant;
+import upbeat.herald.core.carrier.Carrier;
+import upbeat.herald.server.orders.ParcelStore;
+
+/**
+ * A carrier's scan that passed every check and is about to be taken.
+ *
+ * @param carrier null where nobody could tell whose it is
+ * @param day     calendar day of {@code at} where it happened, ISO 8601
+ */
+public record NewScan(Carrier carrier, String trackingNumber, String code, String text, Instant at, String day, String place) {
+    ParcelStore.Number number() {
+        return ParcelStore.Number.of(carrier == null ? "" : carrier.key(), trackingNumber);
+    }
+}
