@@ -14,7 +14,7 @@ import upbeat.herald.core.Texts;
  */
 public final class SearchWords {
     /** Raised when the words change, so that an older index is made anew. */
-    public static final String VERSION = "1";
+    public static final String VERSION = "2";
     private static final int[] ENDS = {4, 5, 6, 8};
 
     private SearchWords() {}
@@ -25,7 +25,10 @@ public final class SearchWords {
         number(words, order.number());
         if (order.customer() != null) {
             if (order.customer().name() != null) words.add(order.customer().name());
-            if (order.customer().email() != null) words.add(order.customer().email());
+            if (order.customer().email() != null) {
+                words.add(order.customer().email());
+                words.add(joined(order.customer().email()));
+            }
             if (order.customer().phone() != null) {
                 String digits = order.customer().phone().replaceAll("\\D", "");
                 words.add(digits);
@@ -47,6 +50,10 @@ public final class SearchWords {
         List<String> words = new ArrayList<>();
         for (String word : search.strip().split("\\s+")) {
             if (!word.matches("(?s).*[\\p{L}\\p{N}].*")) continue;
+            if (word.indexOf('@') > 0) {
+                words.add(quoted(joined(word)));
+                continue;
+            }
             String compact = Texts.compact(word).replaceAll("^\\+", "");
             words.add(compact.equalsIgnoreCase(word) || !compact.matches("[A-Z0-9]+") ? quoted(word) : "(" + quoted(word) + " OR " + quoted(compact) + ")");
         }
@@ -54,6 +61,11 @@ public final class SearchWords {
         String all = words.stream().collect(Collectors.joining(" AND "));
         String together = Texts.compact(search).replaceAll("^\\+", "");
         return words.size() > 1 && together.matches("[A-Z0-9]+") && together.matches(".*\\d.*") ? "(" + all + ") OR " + quoted(together) : all;
+    }
+
+    /** An address as one word. As a phrase it would end in a word that a million addresses share, and take that long to look through. */
+    private static String joined(String address) {
+        return address.replaceAll("[^\\p{L}\\p{N}]+", "");
     }
 
     private static String quoted(String word) {
