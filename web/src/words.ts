@@ -13,6 +13,17 @@ export function stageWords(stage: string): string {
   return STAGE_WORDS[stage] ?? stage;
 }
 
+const LANGUAGES = new Intl.DisplayNames(['en'], { type: 'language' });
+
+/** "German" for de, "Austrian German" for de-AT. */
+export function languageWords(tag: string): string {
+  try {
+    return LANGUAGES.of(tag) ?? tag;
+  } catch {
+    return tag;
+  }
+}
+
 /** An ISO 8601 duration of days, hours and minutes as minutes; 0 where it is none. */
 export function minutes(duration: string | undefined): number {
   const m = /^P(?:(\d+)D)?(?:T(?:(\d+)H)?(?:(\d+)M)?(?:\d+S)?)?$/.exec(duration ?? '');

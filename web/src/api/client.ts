@@ -1,3 +1,4 @@
+import type { Place } from '../wording/place';
 import type { components } from './schema';
 
 export type Schemas = components['schemas'];
@@ -55,6 +56,8 @@ export type OrderFilter = Partial<Record<'stage' | 'search' | 'shop' | 'carrier'
 /** Where each value of an order stands in a shop's document. */
 export type Mapping = { each?: string | null; fields: Record<string, Pointer>; lists: Record<string, { path: string; fields: Record<string, Pointer> }>; stages: Record<string, string> };
 export type Pointer = { path: string; steps: { kind: string; argument?: string | null }[] };
+
+const wordingAt = (p: Place, more = '') => `/ui/wording/${at(p.notice, p.channel)}${more}${query({ language: p.language, shop: p.shop, carrier: p.carrier, country: p.country })}`;
 
 /** The only door to the server. */
 export const api = {
@@ -123,12 +126,34 @@ export const api = {
   lookMeaning: (carrier: string, meaning: Schemas['Meaning']) => call<Schemas['Means']>('POST', `/ui/carriers/${carrier}/meaning/look`, meaning),
   sayMeaning: (carrier: string, meaning: Schemas['Meaning']) => call<Schemas['Means']>('POST', `/ui/carriers/${carrier}/meaning`, meaning),
 
-  brand: () => get<Schemas['BrandView']>('/ui/brand'),
-  changeBrand: (brand: Schemas['BrandBody']) => call<Schemas['BrandView']>('PUT', '/ui/brand', brand),
+  brand: (shop?: string) => get<Schemas['BrandView']>(`/ui/brand${query({ shop })}`),
+  changeBrand: (brand: Schemas['BrandBody'], shop?: string) => call<Schemas['BrandView']>('PUT', `/ui/brand${query({ shop })}`, brand),
+  dropBrand: (shop: string) => call<Schemas['BrandView']>('DELETE', `/ui/brand${query({ shop })}`),
   previewBrand: (brand: Schemas['BrandBody']) => call<Schemas['BrandShown']>('POST', '/ui/brand/preview', brand),
   brandLogo: (file: File) => call<Schemas['BrandLogo']>('POST', '/ui/brand/logo', form({ file })),
-  proveSender: () => call<Schemas['BrandView']>('POST', '/ui/brand/prove'),
-  answerProof: (code: string) => call<Schemas['BrandView']>('POST', '/ui/brand/proof', { code }),
+  proveSender: (shop?: string) => call<Schemas['BrandView']>('POST', `/ui/brand/prove${query({ shop })}`),
+  answerProof: (code: string, shop?: string) => call<Schemas['BrandView']>('POST', `/ui/brand/proof${query({ shop })}`, { code }),
+
+  wordings: () => get<Schemas['WordingLine'][]>('/ui/wording'),
+  wording: (p: Place) => get<Schemas['WordingView']>(wordingAt(p)),
+  changeWording: (p: Place, wording: Schemas['Wording']) => call<Schemas['WordingView']>('PUT', wordingAt(p), wording),
+  removeWording: (p: Place) => call<Schemas['WordingView']>('DELETE', wordingAt(p)),
+  wordingHistory: (p: Place) => get<Schemas['Version'][]>(wordingAt(p, '/history')),
+  copyWording: (copy: Schemas['CopyTo']) => call<Schemas['WordingView']>('POST', '/ui/wording/copy', copy),
+  wordingSource: (wording: Schemas['Wording']) => call<Schemas['SourceText']>('POST', '/ui/wording/source', { wording }),
+  previewWording: (ask: Schemas['PreviewAsk']) => call<Schemas['Shown']>('POST', '/ui/wording/preview', ask),
+  sendTrial: (trial: Schemas['TrialAsk']) => call<Schemas['TrialSent']>('POST', '/ui/wording/trial', trial),
+  lookReplace: (ask: Schemas['ReplaceAsk']) => call<Schemas['Found'][]>('POST', '/ui/wording/replace/look', ask),
+  replace: (ask: Schemas['ReplaceAsk']) => call<Schemas['Found'][]>('POST', '/ui/wording/replace', ask),
+  pieces: () => get<Schemas['Pieces']>('/ui/wording-pieces'),
+  keepBlock: (name: string, block: Schemas['Block']) => call<Schemas['SavedBlock']>('POST', '/ui/wording-pieces/blocks', { name, block }),
+  dropBlock: (id: string) => call<void>('DELETE', `/ui/wording-pieces/blocks/${id}`),
+  wordingPicture: (file: File) => call<Schemas['Picture']>('POST', '/ui/wording-pieces/pictures', form({ file })),
+
+  gateways: () => get<Schemas['GatewayView'][]>('/ui/gateways'),
+  tryGateway: (channel: string, body: Schemas['GatewayBody']) => call<Schemas['Connection']>('POST', `/ui/gateways/${channel}/test`, body),
+  changeGateway: (channel: string, body: Schemas['GatewayBody']) => call<Schemas['GatewayView']>('PUT', `/ui/gateways/${channel}`, body),
+  removeGateway: (channel: string) => call<Schemas['GatewayView']>('DELETE', `/ui/gateways/${channel}`),
 
   feeds: () => get<Schemas['FeedView'][]>('/ui/feeds'),
   addFeed: (feed: Schemas['FeedBody']) => call<Schemas['FeedView']>('POST', '/ui/feeds', feed),
@@ -169,7 +194,14 @@ export const keys = {
   unread: ['unread'] as const,
   meaning: (carrier: string, meaning: unknown) => ['meaning', carrier, meaning] as const,
   feeds: ['feeds'] as const,
-  brand: ['brand'] as const,
+  brand: (shop?: string) => ['brand', shop ?? ''] as const,
+  wordings: ['wordings'] as const,
+  wording: (p: Place) => ['wording', p.notice, p.channel, p.language ?? '', p.shop ?? '', p.carrier ?? '', p.country ?? ''] as const,
+  wordingHistory: (p: Place) => ['wording-history', p] as const,
+  wordingPreview: (ask: Schemas['PreviewAsk']) => ['wording-preview', ask] as const,
+  replaceLook: (ask: Schemas['ReplaceAsk']) => ['replace-look', ask] as const,
+  pieces: ['pieces'] as const,
+  gateways: ['gateways'] as const,
   brandPreview: (brand: Schemas['BrandBody']) => ['brand-preview', brand] as const,
   recognise: (number: string) => ['recognise', number] as const,
   order: (shop: string, number: string) => ['order', shop, number] as const,

@@ -3,14 +3,13 @@ import { useState } from 'react';
 import type { Fault, Schemas } from '../api/client';
 import { LINE, SIDE } from '../route/geometry';
 import { CHANNEL_WORDS, CHANNELS, minutes, stageWords, toDuration } from '../words';
-import { WordingForm } from './WordingForm';
 
-type Props = { draft: Schemas['NoticeBody']; onChange: (draft: Schemas['NoticeBody']) => void; plan: Schemas['Plan']; faults: Fault[] };
+type Props = { draft: Schemas['NoticeBody']; onChange: (draft: Schemas['NoticeBody']) => void; faults: Fault[] };
 
 const UNITS = [{ value: 1, label: 'minutes' }, { value: 60, label: 'hours' }, { value: 1440, label: 'days' }];
 
 /** Everything about a notice that can be changed. */
-export function NoticeForm({ draft, onChange, plan, faults }: Props) {
+export function NoticeForm({ draft, onChange, faults }: Props) {
   const set = (part: Partial<Schemas['NoticeBody']>) => onChange({ ...draft, ...part });
   const audience = draft.audience ?? {};
   const setAudience = (part: Partial<Schemas['AudienceBody']>) => set({ audience: { ...audience, ...part } });
@@ -68,10 +67,7 @@ export function NoticeForm({ draft, onChange, plan, faults }: Props) {
       {wrong('window')}
       <Buttons draft={draft} set={set} />
       {wrong('buttons')}
-      {(draft.channels ?? []).map((channel) => (
-        <WordingForm key={channel} channel={channel} wording={draft.wordings?.[channel] ?? { subject: '', text: '' }} plan={plan} asks={(draft.buttons?.length ?? 0) > 0} ofParcel={!['ordered', 'cancelled', 'refunded'].includes(draft.stage ?? '')}
-          onChange={(wording) => set({ wordings: { ...draft.wordings, [channel]: wording } })} wrong={wrong(`wordings.${channel}`)} />
-      ))}
+      {wrong('wordings')}
     </div>
   );
 }

@@ -6,10 +6,10 @@ import { CHANNEL_WORDS, delayWords, listed, stageWords } from '../words';
 import { NoticeForm } from './NoticeForm';
 import { Preview } from './Preview';
 
-type Props = { id?: string; notice: Schemas['NoticeBody']; audience?: string; plan: Schemas['Plan']; onClose: () => void };
+type Props = { id?: string; notice: Schemas['NoticeBody']; audience?: string; onClose: () => void };
 
 /** One notice: said in a sentence, tried on real orders, changed in a form. */
-export function NoticePanel({ id, notice, audience, plan, onClose }: Props) {
+export function NoticePanel({ id, notice, audience, onClose }: Props) {
   const queries = useQueryClient();
   const { message } = App.useApp();
   const [draft, setDraft] = useState(notice);
@@ -56,7 +56,7 @@ export function NoticePanel({ id, notice, audience, plan, onClose }: Props) {
       if (e.key === 'Escape' && !(e.target as HTMLElement).closest('.ant-select-open')) onClose();
     }}>
       <h2><span>{draft.name || 'New notice'}</span><span style={{ display: 'flex', gap: 10 }}>{id && <span className={`mark ${live ? 'ok' : 'v'}`}>{notice.state}</span>}<button type="button" className="plain" aria-label="Close" onClick={onClose}>✕</button></span></h2>
-      {editing ? <NoticeForm draft={draft} onChange={setDraft} plan={plan} faults={faults} /> : <Sentence notice={draft} audience={audience ?? 'everyone'} />}
+      {editing ? <NoticeForm draft={draft} onChange={setDraft} faults={faults} /> : <Sentence notice={draft} audience={audience ?? 'everyone'} />}
       <div className="actions">
         {editing ? (
           <>
@@ -80,7 +80,7 @@ export function NoticePanel({ id, notice, audience, plan, onClose }: Props) {
           {reach.data.reasons.slice(0, 3).map((r) => <div key={r.reason} className="soft">{r.count} not: {r.reason}</div>)}
         </div>
       )}
-      <Preview id={id} notice={draft} onReplace={editing ? (channel, found, use) => setDraft({ ...draft, wordings: { ...draft.wordings, [channel]: { ...(draft.wordings?.[channel] ?? { subject: '', text: '' }), text: (draft.wordings?.[channel]?.text ?? '').replaceAll(found, use) } } }) : undefined} />
+      <Preview id={id} notice={draft} />
     </aside>
   );
 }

@@ -13,8 +13,7 @@ import { NoticePanel } from './NoticePanel';
 function blank(stage: string, channel: string): Schemas['NoticeBody'] {
   return {
     name: '', stage, after: 'PT0S', audience: { payments: [], countries: [], carriers: [], shops: [] }, channels: [channel], rule: 'first-that-works', per: stage === 'ordered' ? 'order' : 'parcel', ageLimit: 'PT48H', state: 'paused', buttons: [],
-    wordings: { [channel]: channel === 'email' ? { subject: '{{order.number}}: ', text: 'Hello {{fallback customer.firstName "there"}},\n\n\n\n{{brand.name}}' } : { text: '{{brand.name}}: {{order.number}} ' } },
-  } as Schemas['NoticeBody'];
+  };
 }
 
 /** The place Plan: the route with the notices as pennants at their stops, a band for each channel. */
@@ -60,7 +59,7 @@ export function PlanPlace() {
             </div>
           )}
         </main>
-        {fresh && plan.data ? <NoticePanel key="new" notice={fresh} plan={plan.data} onClose={close} /> : chosen && plan.data ? <NoticePanel key={chosen.id} id={chosen.id} notice={chosen.notice} audience={chosen.audience} plan={plan.data} onClose={close} /> : (
+        {fresh && plan.data ? <NoticePanel key="new" notice={fresh} onClose={close} /> : chosen && plan.data ? <NoticePanel key={chosen.id} id={chosen.id} notice={chosen.notice} audience={chosen.audience} onClose={close} /> : (
           <aside className="panel" aria-label="Notice"><div className="empty"><h2>Choose a pennant</h2><p>Or press + at a stop to say something there.</p></div></aside>
         )}
       </div>

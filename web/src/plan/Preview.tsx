@@ -1,12 +1,15 @@
 import { useQuery } from '@tanstack/react-query';
-import { Button, Segmented } from 'antd';
+import { Segmented } from 'antd';
 import { useDeferredValue, useState } from 'react';
 import { api, keys, type Schemas } from '../api/client';
 import { MailFrame } from '../shell/MailFrame';
+import { SmsNotes } from '../wording/SmsNotes';
+import { path } from '../wording/place';
 import { CHANNEL_WORDS } from '../words';
+import { Link } from 'react-router';
 
 /** What the notice says to a real order, made by the code that sends. */
-export function Preview({ id, notice, onReplace }: { id?: string; notice: Schemas['NoticeBody']; onReplace?: (channel: string, found: string, use: string) => void }) {
+export function Preview({ id, notice }: { id?: string; notice: Schemas['NoticeBody'] }) {
   const channels = notice.channels ?? [];
   const [wanted, setWanted] = useState<string>();
   const [plain, setPlain] = useState(false);
@@ -20,13 +23,14 @@ export function Preview({ id, notice, onReplace }: { id?: string; notice: Schema
     <div style={{ marginTop: 12 }}>
       <div style={{ display: 'flex', justifyContent: 'space-between', gap: 8, flexWrap: 'wrap' }}>
         <Segmented size="small" aria-label="Channel shown" value={channel} onChange={(v) => setWanted(String(v))} options={channels.map((c) => ({ value: c, label: CHANNEL_WORDS[c] }))} />
+        {id ? <Link className="link" to={path({ notice: id, channel })}>Change the wording</Link> : <span className="soft">a starter; change it once it is saved</span>}
         {channel === 'email' && <Segmented size="small" aria-label="Part shown" value={plain ? 'plain' : 'mail'} onChange={(v) => setPlain(v === 'plain')} options={[{ value: 'mail', label: 'Mail' }, { value: 'plain', label: 'Plain text' }]} />}
       </div>
       {shown.isError ? <div className="box"><span className="mark bad">!</span> {shown.error.message}</div> : s && (
         <>
           {s.faults.map((f) => <div key={`${f.line}-${f.column}-${f.message}`} className="box"><span className="mark bad">line {f.line}, column {f.column}</span> {f.message}</div>)}
           {s.held && <div className="box"><span className="mark bad">held</span> {s.held}</div>}
-          {s.sms && <SmsNotes sms={s.sms} onReplace={onReplace && ((found, use) => onReplace('sms', found, use))} />}
+          {s.sms && <SmsNotes sms={s.sms} />}
           {s.text != null && (
             <div className="preview">
               <div className="head"><span>{s.subject ?? `To order ${s.number}`}</span><span className="mono">{s.subject ? s.number : ''}{s.sms ? `${s.sms.encoding}, ${s.sms.segments} segment${s.sms.segments === 1 ? '' : 's'}, ${s.sms.unitsLeft} left` : ''}</span></div>
@@ -36,21 +40,6 @@ export function Preview({ id, notice, onReplace }: { id?: string; notice: Schema
           )}
         </>
       )}
-    </div>
-  );
-}
-
-/** What makes a text longer or dearer than it need be, with the way out beside it. */
-function SmsNotes({ sms, onReplace }: { sms: Schemas['Sms']; onReplace?: (found: string, use: string) => void }) {
-  const mend = sms.forces.filter((f) => f.inWording && f.use != null);
-  return (
-    <div className="box">
-      <h3>As SMS</h3>
-      <div>{sms.encoding}, {sms.segments} segment{sms.segments === 1 ? '' : 's'}, {sms.cost} {sms.currency} each; {sms.unitsLeft} unit{sms.unitsLeft === 1 ? '' : 's'} left.</div>
-      {sms.longest && <div><span className="mark gold">longer</span> With the longest values of the last orders ({sms.longest.number}) it takes {sms.longest.segments} segments, {sms.longest.cost} {sms.currency}.</div>}
-      {!sms.saysWho && <div><span className="mark bad">!</span> It does not say who it is from. Put brand.name at its beginning.</div>}
-      {sms.forces.length > 0 && <div><span className="mark bad">long encoding</span> because of {sms.forces.map((f) => <span key={f.found} className="mono"> {f.found} </span>)}{mend.length < sms.forces.length && <span className="soft"> (some come from an order’s own values)</span>}</div>}
-      {onReplace && mend.length > 0 && <div className="actions" style={{ marginTop: 6 }}>{mend.map((f) => <Button key={f.found} size="small" onClick={() => onReplace(f.found, f.use!)}>{f.found} → {f.use === '' ? 'nothing' : f.use}</Button>)}</div>}
     </div>
   );
 }

@@ -1,16 +1,19 @@
 import { useQuery } from '@tanstack/react-query';
-import { Button, ColorPicker, Input, InputNumber, Select } from 'antd';
+import { Button, ColorPicker, Input, InputNumber, Popconfirm, Select } from 'antd';
 import { useDeferredValue, useRef, useState } from 'react';
+import { Link } from 'react-router';
 import { api, keys, type Schemas } from '../api/client';
 import { Failed } from '../shell/Failed';
 import { MailFrame } from '../shell/MailFrame';
+import { languageWords } from '../words';
 import { useDo } from './useDo';
 
 const FONTS = [{ value: 'plain', label: 'plain' }, { value: 'book', label: 'book' }, { value: 'wide', label: 'wide' }];
 
 /** Brand: who is speaking, set once for every mail, text and page; beside it a mail as it will look. */
 export function BrandPage() {
-  const kept = useQuery({ queryKey: keys.brand, queryFn: api.brand });
+  const [shop, setShop] = useState<string>();
+  const kept = useQuery({ queryKey: keys.brand(shop), queryFn: () => api.brand(shop), placeholderData: (old) => old });
   const [draft, setDraft] = useState<Schemas['BrandBody']>();
   const [code, setCode] = useState('');
   const logo = useRef<HTMLInputElement>(null);
@@ -23,7 +26,7 @@ export function BrandPage() {
   const set = (part: Partial<Schemas['BrandBody']>) => setDraft({ ...b, ...part });
   const wrong = (field: string) => faults.filter((f) => f.field === field || f.field.startsWith(`${field}[`)).map((f) => <div key={f.message} className="wrong" role="alert">{f.message}</div>);
   const save = async () => {
-    if (await run(() => api.changeBrand(b), 'Saved; every mail from now on looks like this')) setDraft(undefined);
+    if (await run(() => api.changeBrand(b, shop), shop ? `Saved; ${shop} speaks for itself from now on` : 'Saved; every mail from now on looks like this')) setDraft(undefined);
   };
   const links = b.links ?? [];
   const setLink = (i: number, part: Partial<Schemas['LinkBody']>) => set({ links: links.map((l, j) => (j === i ? { ...l, ...part } : l)) });
@@ -33,6 +36,13 @@ export function BrandPage() {
   return (
     <div className="work">
       <main className="main pad" onKeyDown={(e) => { if (e.key === 'Enter' && e.ctrlKey && draft) save(); }}>
+        {kept.data.shops.length > 1 && (
+          <div className="row" role="group" aria-label="Whose brand" style={{ marginBottom: 10 }}>
+            {[undefined, ...kept.data.shops.map((s) => s.shop)].map((s) => <button key={s ?? ''} type="button" className={`pill ${s === shop ? 'on' : ''}`} aria-pressed={s === shop} onClick={() => { setShop(s); setDraft(undefined); }}>{s ? `shop ${s}` : 'every shop'}{s && kept.data!.shops.find((x) => x.shop === s)?.own ? ' (own)' : ''}</button>)}
+            {shop && !kept.data.own && <span className="soft">{shop} speaks as every shop does. Change something and save, and it speaks for itself.</span>}
+            {shop && kept.data.own && <Popconfirm title={`Let ${shop} speak as every shop does?`} okText="Yes" cancelText="No" onConfirm={() => run(() => api.dropBrand(shop), `${shop} speaks as every shop does`).then(() => setDraft(undefined))}><Button size="small">Speak as every shop does</Button></Popconfirm>}
+          </div>
+        )}
         <section className="card form">
           <h2>Who is speaking</h2>
           <div className="two">{text('name', 'Name, as customers know it')}{text('smsSender', 'SMS sender', 'up to 11 letters and digits')}</div>
@@ -42,14 +52,15 @@ export function BrandPage() {
               <>
                 <span className="mark bad">not proven</span> <span className="soft">No notice with e-mail can be switched on before a code sent to {kept.data.brand.senderAddress} came back.</span>
                 <div className="row" style={{ marginTop: 6 }}>
-                  <Button size="small" loading={busy} onClick={() => run(api.proveSender, `A code is on its way to ${kept.data!.brand.senderAddress}`)}>Send the code</Button>
+                  <Button size="small" loading={busy} onClick={() => run(() => api.proveSender(shop), `A code is on its way to ${kept.data!.brand.senderAddress}`)}>Send the code</Button>
                   <Input size="small" aria-label="The code" placeholder="6 digits" style={{ width: 100 }} className="mono" value={code} onChange={(e) => setCode(e.target.value)} />
-                  <Button size="small" disabled={code.trim().length < 6} onClick={async () => { if (await run(() => api.answerProof(code), 'The address is proven')) setCode(''); }}>It says this</Button>
+                  <Button size="small" disabled={code.trim().length < 6} onClick={async () => { if (await run(() => api.answerProof(code, shop), 'The address is proven')) setCode(''); }}>It says this</Button>
                 </div>
               </>
             )}
           </div>
-          {kept.data.gateways.length < 3 && <p className="soft">Set up by the operator: {kept.data.gateways.join(', ') || 'no gateway yet'}. Channels without a gateway keep their messages waiting.</p>}
+          <div className="two"><div><label htmlFor="b-language">{shop ? 'Language for customers whose own has no words' : 'Language of the words for everyone'}</label><Select id="b-language" showSearch style={{ width: '100%' }} value={b.language ?? 'en'} onChange={(language) => set({ language })} options={[...new Set(['en', 'de', 'fr', 'es', 'it', 'nl', 'sv', 'pl', b.language ?? 'en'])].map((l) => ({ value: l, label: languageWords(l) }))} />{wrong('language')}</div></div>
+          {kept.data.gateways.length < 3 && <p className="soft">Channels without a gateway keep their messages waiting. <Link className="link" to="/setup/gateways">Go to Gateways</Link></p>}
         </section>
         <section className="card form" style={{ marginTop: 12 }}>
           <h2>How it looks</h2>

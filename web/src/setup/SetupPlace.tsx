@@ -4,6 +4,7 @@ import { api, keys } from '../api/client';
 import { BrandPage } from './BrandPage';
 import { CarriersPage } from './CarriersPage';
 import { FeedsPage } from './FeedsPage';
+import { GatewaysPage } from './GatewaysPage';
 import { ShopsPage } from './ShopsPage';
 import { UnreadPage } from './UnreadPage';
 
@@ -11,7 +12,7 @@ import { UnreadPage } from './UnreadPage';
 export function SetupPlace({ now }: { now: string }) {
   const unread = useQuery({ queryKey: keys.unread, queryFn: api.unreadCodes });
   const shops = useQuery({ queryKey: keys.shops, queryFn: api.shops });
-  const brand = useQuery({ queryKey: keys.brand, queryFn: api.brand });
+  const brand = useQuery({ queryKey: keys.brand(), queryFn: () => api.brand() });
   const waiting = shops.data?.reduce((n, s) => n + s.waiting, 0) ?? 0;
   return (
     <>
@@ -22,6 +23,7 @@ export function SetupPlace({ now }: { now: string }) {
           <NavLink to="/setup/carriers">Carriers</NavLink>
           <NavLink to="/setup/unread">Unread codes{(unread.data?.length ?? 0) > 0 && <span className="mark bad">{unread.data!.length}</span>}</NavLink>
           <NavLink to="/setup/feeds">Feeds</NavLink>
+          <NavLink to="/setup/gateways">Gateways</NavLink>
           <NavLink to="/setup/brand">Brand{brand.data && !brand.data.proven && <span className="mark bad">!</span>}</NavLink>
         </nav>
       </header>
@@ -32,6 +34,7 @@ export function SetupPlace({ now }: { now: string }) {
         <Route path="carriers/:key" element={<CarriersPage />} />
         <Route path="unread" element={<UnreadPage now={now} />} />
         <Route path="feeds" element={<FeedsPage now={now} />} />
+        <Route path="gateways" element={<GatewaysPage />} />
         <Route path="brand" element={<BrandPage />} />
         <Route path="*" element={<Navigate to="/setup/shops" replace />} />
       </Routes>

@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { Modal } from 'antd';
-import { useEffect, useRef, useState } from 'react';
+import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { Navigate, NavLink, Route as Path, Routes, useNavigate } from 'react-router';
 import { api, keys } from '../api/client';
 import { TestBench } from '../bench/TestBench';
@@ -11,6 +11,8 @@ import { SetupPlace } from '../setup/SetupPlace';
 import { Failed } from './Failed';
 import { Flag } from './Flag';
 import { usePlaceKeys } from './usePlaceKeys';
+
+const WordingPlace = lazy(() => import('../wording/WordingPlace'));
 
 /** The frame around every place: sign-in first, then the bar, the place, and the keys that work everywhere. */
 export function Shell() {
@@ -23,7 +25,7 @@ export function Shell() {
   const now = session.data?.now;
   useEffect(() => {
     // The clock moved, or time went by: what is shown may be older than what is true.
-    if (now) queries.invalidateQueries({ predicate: (q) => ['route', 'orders', 'orders-count', 'order', 'verdicts', 'plan', 'feeds', 'unread', 'shops'].includes(String(q.queryKey[0])) });
+    if (now) queries.invalidateQueries({ predicate: (q) => ['route', 'orders', 'orders-count', 'order', 'verdicts', 'plan', 'feeds', 'unread', 'shops', 'wordings'].includes(String(q.queryKey[0])) });
   }, [now, queries]);
 
   if (session.isError) return <Failed error={session.error} again={() => session.refetch()} />;
@@ -42,6 +44,7 @@ export function Shell() {
         <nav aria-label="Places">
           <NavLink to="/orders">Orders</NavLink>
           <NavLink to="/plan">Plan</NavLink>
+          <NavLink to="/wording">Wording</NavLink>
           <NavLink to="/setup">Setup</NavLink>
           {session.data.demo && <NavLink to="/test-bench">Test bench</NavLink>}
         </nav>
@@ -62,6 +65,8 @@ export function Shell() {
         <Path path="/orders/:shop/:number" element={<OrdersPlace now={session.data.now} />} />
         <Path path="/plan" element={<PlanPlace />} />
         <Path path="/plan/:id" element={<PlanPlace />} />
+        <Path path="/wording" element={<Suspense fallback={<div className="empty">Fetching Wording ...</div>}><WordingPlace /></Suspense>} />
+        <Path path="/wording/:notice/:channel" element={<Suspense fallback={<div className="empty">Fetching Wording ...</div>}><WordingPlace /></Suspense>} />
         <Path path="/setup/*" element={<SetupPlace now={session.data.now} />} />
         {session.data.demo && <Path path="/test-bench" element={<TestBench now={session.data.now} />} />}
         <Path path="*" element={<Navigate to="/orders" replace />} />
@@ -71,6 +76,7 @@ export function Shell() {
           <dt><kbd>/</kbd></dt><dd>find an order</dd>
           <dt><kbd>g</kbd> <kbd>o</kbd></dt><dd>go to Orders</dd>
           <dt><kbd>g</kbd> <kbd>p</kbd></dt><dd>go to Plan</dd>
+          <dt><kbd>g</kbd> <kbd>w</kbd></dt><dd>go to Wording</dd>
           <dt><kbd>g</kbd> <kbd>s</kbd></dt><dd>go to Setup</dd>
           {session.data.demo && <><dt><kbd>g</kbd> <kbd>t</kbd></dt><dd>go to Test bench</dd></>}
           <dt><kbd>↑</kbd> <kbd>↓</kbd></dt><dd>previous and next order</dd>
@@ -78,6 +84,8 @@ export function Shell() {
           <dt><kbd>Enter</kbd></dt><dd>open</dd>
           <dt><kbd>Esc</kbd></dt><dd>close the side panel</dd>
           <dt><kbd>Ctrl</kbd> <kbd>Enter</kbd></dt><dd>save</dd>
+          <dt><kbd>Ctrl</kbd> <kbd>Z</kbd></dt><dd>take back, in Wording; with Shift, do again</dd>
+          <dt><kbd>Alt</kbd> <kbd>↑</kbd> <kbd>↓</kbd></dt><dd>move a block of a mail</dd>
         </dl>
       </Modal>
     </div>

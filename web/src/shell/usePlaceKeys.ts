@@ -12,7 +12,7 @@ export function usePlaceKeys(on: boolean, demo: boolean, find: () => void, help:
   const pending = useRef(false);
   useEffect(() => {
     if (!on) return;
-    const places: Record<string, string> = { o: '/orders', p: '/plan', s: '/setup', ...(demo ? { t: '/test-bench' } : {}) };
+    const places: Record<string, string> = { o: '/orders', p: '/plan', w: '/wording', s: '/setup', ...(demo ? { t: '/test-bench' } : {}) };
     const key = (e: KeyboardEvent) => {
       if (typing(e.target) || e.ctrlKey || e.metaKey || e.altKey) return;
       if (pending.current && places[e.key]) {

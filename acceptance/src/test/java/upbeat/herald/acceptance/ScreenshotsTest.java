@@ -60,11 +60,7 @@ class ScreenshotsTest {
             page.navigate(app.url + "/plan/is-it-yours");
             page.locator(".preview .text").first().waitFor();
             shot(page, "plan");
-            page.navigate(app.url + "/plan/on-its-way");
-            page.locator(".preview iframe").waitFor();
-            page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Change it")).click();
-            page.getByLabel("Subject").scrollIntoViewIfNeeded();
-            shot(page, "plan-wording");
+            wording(app, page);
             page.navigate(app.url + "/test-bench");
             page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Place an order")).click();
             page.locator("a[href^='/orders/kites/TB-']").waitFor();
@@ -82,6 +78,25 @@ class ScreenshotsTest {
         } finally {
             world.close();
         }
+    }
+
+    private static void wording(RunningApp app, Page page) throws IOException {
+        page.navigate(app.url + "/wording/on-its-way/email");
+        page.frameLocator(".mailview iframe").getByText("Follow your parcel").waitFor();
+        page.getByRole(AriaRole.TEXTBOX, new Page.GetByRoleOptions().setName("Text")).first().click();
+        page.keyboard().press("End");
+        page.keyboard().type(" /ship");
+        page.locator(".fieldmenu li").first().waitFor();
+        shot(page, "wording-email");
+        page.navigate(app.url + "/wording/coming-today/sms?language=de");
+        page.getByRole(AriaRole.TEXTBOX, new Page.GetByRoleOptions().setName("Text")).click();
+        page.keyboard().press("Control+End");
+        page.keyboard().type(" … „bis gleich“");
+        page.getByText("long encoding").waitFor();
+        shot(page, "wording-sms");
+        page.navigate(app.url + "/wording/is-it-yours/whatsapp?language=fr");
+        page.getByText("As the network gets it").click();
+        shot(page, "wording-chat");
     }
 
     private static void setup(RunningApp app, World world, Page page) throws IOException {
@@ -108,6 +123,10 @@ class ScreenshotsTest {
         page.locator("iframe").waitFor();
         page.frameLocator("iframe").getByText("Hello Ottoline").waitFor();
         shot(page, "setup-brand");
+        page.navigate(app.url + "/setup/gateways");
+        page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("SMS")).getByText("Try the connection").click();
+        page.getByText("it answers").waitFor();
+        shot(page, "setup-gateways");
         world.storefront.feed("orders.csv", "order number,name,e-mail,country\nQK-20960,Wren Tern,wren.tern@customer.example,AU\n");
         RunningApp.Person person = app.signedIn();
         String feed = "{\"name\":\"%s\",\"kind\":\"%s\",\"shop\":\"kites\",\"holds\":\"%s\",\"place\":\"%s\",\"schedule\":\"%s\",\"atTime\":\"06:30\",\"zone\":\"Europe/Stockholm\",\"interval\":\"PT5M\",\"mostTries\":12,\"limit\":\"PT1H\",\"live\":true}";

@@ -83,10 +83,10 @@ class WholeStoryTest extends InBrowser {
         assertThat(panel).containsText("When a parcel is dispatched");
         accessible("the plan");
         button("Change it").click();
-        panel.getByLabel("Subject").fill("News of {{order.nubmer}}");
+        panel.getByLabel("Name").fill("");
         button("Save").click();
-        assertThat(panel).containsText("There is no field named order.nubmer");
-        panel.getByLabel("Subject").fill("News of {{order.number}}");
+        assertThat(panel).containsText("A name has 1 to 60 characters");
+        panel.getByLabel("Name").fill("On its way");
         panel.getByLabel("Wait", new Locator.GetByLabelOptions().setExact(true)).fill("10");
         accessible("a notice being changed");
         page.keyboard().press("Control+Enter");
@@ -98,7 +98,7 @@ class WholeStoryTest extends InBrowser {
 
         page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Add a notice: Packed, SMS")).click();
         panel.getByLabel("Name").fill("Packed for you");
-        panel.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("parcel.carrier")).click();
+        assertThat(panel.locator(".preview .text")).containsText("is packed and waits for");
         button("Save").click();
         assertThat(page.locator(".pennant", new Page.LocatorOptions().setHasText("Packed for you"))).hasCount(1);
         page.locator(".pennant", new Page.LocatorOptions().setHasText("Packed for you")).locator("button").click();

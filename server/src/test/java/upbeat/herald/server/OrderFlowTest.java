@@ -29,7 +29,7 @@ class OrderFlowTest {
         app.advance("PT15M");
         awaitStatus(number, "is-it-yours", "whatsapp", "delivered");
         Phones.Received got = app.world.phones.on("+46701740611").get(0);
-        assertThat(got.text()).isEqualTo("Hello Ann, you ordered 1 Box kite, 2 Ribbon tail for 84.50 SEK, to be paid when it comes. Is this order yours?");
+        assertThat(got.text()).isEqualTo("Hello Ann, you ordered 1 Box kite and 2 Ribbon tail for SEK\u00a084.50, to be paid when it comes. Is this order yours?");
         for (int i = 0; i < 2; i++) app.bare("POST", "/bench/phones/46701740611/press", "{\"messageId\":\"" + got.id() + "\",\"button\":\"confirm\"}", Map.of());
         await().untilAsserted(() -> assertThat(app.read(number).path("answers")).hasSize(1));
         assertThat(app.read(number).path("tags").toString()).isEqualTo("[\"confirmed\"]");

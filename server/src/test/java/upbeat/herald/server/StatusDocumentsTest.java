@@ -92,8 +92,9 @@ class StatusDocumentsTest {
         await().until(() -> app.world.mailbox.to(mail).size() >= 2);
         assertThat(app.message(number, "on-its-way", "email").path("status").asString()).isEqualTo("accepted");
         assertThat(app.read(number).path("parcels").get(0).path("stage").asString()).isEqualTo("delivered");
-        String last = new String(app.world.mailbox.to(mail).get(0).raw().getBytes(StandardCharsets.UTF_8), StandardCharsets.UTF_8);
-        assertThat(last).contains("HOP 8800 0001 0");
+        JsonNode notice = person.call("GET", "/ui/plan", null).json().path("notices").valueStream().filter(n -> n.path("id").asString().equals("on-its-way")).findFirst().orElseThrow().path("notice");
+        JsonNode shown = person.call("POST", "/ui/plan/preview", "{\"id\":\"on-its-way\",\"channel\":\"sms\",\"shop\":\"kites\",\"number\":\"" + number + "\",\"notice\":" + notice + "}").json();
+        assertThat(shown.path("text").asString()).as("a message names the last leg").contains("HOP 8800 0001 0");
     }
 
     @Test

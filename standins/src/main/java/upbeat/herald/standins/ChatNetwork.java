@@ -9,6 +9,7 @@ import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
+import java.time.Instant;
 import java.time.InstantSource;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -21,8 +22,8 @@ import java.util.concurrent.atomic.AtomicLong;
 import tools.jackson.databind.JsonNode;
 
 /**
- * A chat network over HTTP. {@code PUT /v1/templates/{name}} brings a text in to be approved; {@code POST /v1/messages} sends an approved one with
- * parameters and reply buttons, and does so once for each {@code Idempotency-Key}; receipts and pressed buttons go to the webhook as the
+ * A chat network over HTTP. {@code PUT /v1/templates/{name}} brings a text in, which is looked at for two minutes on the network's clock and then
+ * approved, or refused by its rules; {@code POST /v1/messages} sends an approved one with parameters and reply buttons, and does so once for each {@code Idempotency-Key}; receipts and pressed buttons go to the webhook as the
  * Standard Webhooks specification says.
  */
 public final class ChatNetwork implements Standin {
@@ -30,7 +31,10 @@ public final class ChatNetwork implements Standin {
     public static final String WEBHOOK_SECRET = "whsec_bG9jYWwtdXNlLW9ubHktY2hhdC1zZWNyZXQ=";
     private static final int LONGEST_BODY = 1024;
 
-    private record Template(String language, String body, int parameters) {}
+    private static final Duration LOOKED_AT = Duration.ofMinutes(2);
+
+    /** @param judged when the network has made up its mind; {@code refusal} why it says no, or null */
+    private record Template(String name, String header, String body, String footer, String linkLabel, String linkUrl, int parameters, Instant judged, String refusal) {}
 
     private record Sent(String id, String to) {}
 
@@ -91,19 +95,49 @@ public final class ChatNetwork implements Standin {
     private Object answer(Http.Request request) {
         if (!("Bearer " + TOKEN).equals(request.headers().get("authorization"))) throw new Http.Refusal(401, "not_authorised", "The token is wrong");
         if (request.path().equals("/v1/health")) return Map.of("status", "up");
-        if (request.method().equals("PUT") && request.path().startsWith("/v1/templates/")) return template(request.path().substring("/v1/templates/".length()), request.body());
+        if (request.path().startsWith("/v1/templates/")) return template(request.method(), request.path().substring("/v1/templates/".length()), request.body());
         if (request.method().equals("POST") && request.path().equals("/v1/messages")) return message(request);
         throw new Http.Refusal(404, "not_scripted", request.method() + " " + request.path() + " is not scripted");
     }
 
-    private Object template(String name, JsonNode body) {
+    private Object template(String method, String name, JsonNode body) {
+        Template there = templates.get(name);
+        if (method.equals("PUT") && there == null) templates.put(name, there = read(name, body, clock.instant().plus(LOOKED_AT)));
+        if (there == null) throw new Http.Refusal(404, "unknown_template", "There is no template of that name");
+        return state(there);
+    }
+
+    private static Template read(String name, JsonNode body, Instant judged) {
+        JsonNode link = body.path("link");
+        return new Template(name, body.path("header").asString(null), body.path("body").asString(""), body.path("footer").asString(null), link.path("label").asString(null), link.path("url").asString(null), body.path("samples").size(), judged, refusal(body));
+    }
+
+    /** The network's rules. Null where there is nothing to object to. */
+    private static String refusal(JsonNode body) {
         String text = body.path("body").asString("");
-        String refusal = text.isBlank() ? "The text is empty" : text.length() > LONGEST_BODY ? "The text is longer than " + LONGEST_BODY + " characters"
-                : text.startsWith("{{") || text.endsWith("}}") ? "A text can't begin or end with a parameter"
-                : text.toLowerCase(java.util.Locale.ROOT).contains("win a prize") ? "This is promotion, not a service message" : null;
-        if (refusal != null) return Map.of("name", name, "status", "refused", "reason", refusal);
-        templates.put(name, new Template(body.path("language").asString("en"), text, body.path("samples").size()));
-        return Map.of("name", name, "status", "approved");
+        if (text.isBlank()) return "The text is empty";
+        if (text.length() > LONGEST_BODY) return "The text is longer than " + LONGEST_BODY + " characters";
+        if (text.startsWith("{{") || text.endsWith("}}")) return "A text can't begin or end with a parameter";
+        if (body.path("buttons").size() > 3) return "There are more than three buttons";
+        for (JsonNode sample : body.path("samples")) if (sample.asString("").isBlank()) return "A sample is missing";
+        String all = (body.path("header").asString("") + " " + text + " " + body.path("footer").asString("")).toLowerCase(java.util.Locale.ROOT);
+        return all.matches("(?s).*\\b(win a prize|% off|discount)\\b.*") || all.contains("% off") ? "This is promotion, not a service message" : null;
+    }
+
+    private Map<String, String> state(Template t) {
+        Map<String, String> state = new LinkedHashMap<>(Map.of("name", t.name(), "status", clock.instant().isBefore(t.judged()) ? "pending" : t.refusal() == null ? "approved" : "refused"));
+        if (state.get("status").equals("refused")) state.put("reason", t.refusal());
+        return state;
+    }
+
+    /** What it approved before it was started. */
+    public void remember(JsonNode list) {
+        list.forEach(t -> templates.put(t.path("name").asString(), read(t.path("name").asString(), t, Instant.MIN)));
+    }
+
+    /** The clock was moved: tells of what is judged by now. */
+    void judge(Instant before) {
+        templates.values().stream().filter(t -> t.judged().isAfter(before) && !t.judged().isAfter(clock.instant())).forEach(t -> tell("template." + state(t).get("status"), state(t)));
     }
 
     private Object message(Http.Request request) {
@@ -112,7 +146,7 @@ public final class ChatNetwork implements Standin {
         String to = request.text("to");
         if (to == null || !to.matches("[1-9][0-9]{6,14}")) throw new Http.Refusal(400, "bad_number", "The number wants digits only");
         Template template = templates.get(request.body().path("template").path("name").asString(""));
-        if (template == null) throw new Http.Refusal(422, "unknown_template", "There is no approved template of that name");
+        if (template == null || !state(template).get("status").equals("approved")) throw new Http.Refusal(422, "unknown_template", "There is no approved template of that name");
         List<String> parameters = new ArrayList<>();
         request.body().path("template").path("parameters").forEach(p -> parameters.add(p.asString()));
         if (parameters.size() != template.parameters()) throw new Http.Refusal(422, "parameter_count", "The template takes " + template.parameters() + " parameters");
@@ -123,11 +157,14 @@ public final class ChatNetwork implements Standin {
 
     private Sent deliver(String to, Template template, List<String> parameters, JsonNode buttons) {
         String id = "chat-" + numbers.incrementAndGet();
-        String text = template.body();
-        for (int i = parameters.size(); i > 0; i--) text = text.replace("{{" + i + "}}", parameters.get(i - 1));
+        StringBuilder text = new StringBuilder(template.header() == null ? "" : template.header() + "\n\n").append(template.body());
+        if (template.linkUrl() != null) text.append("\n\n").append(template.linkLabel()).append(": ").append(template.linkUrl());
+        if (template.footer() != null) text.append("\n\n").append(template.footer());
+        String filled = text.toString();
+        for (int i = parameters.size(); i > 0; i--) filled = filled.replace("{{" + i + "}}", parameters.get(i - 1));
         List<Phones.Button> list = new ArrayList<>();
         buttons.forEach(b -> list.add(new Phones.Button(b.path("id").asString(), b.path("label").asString())));
-        phones.add(to, new Phones.Received(id, "whatsapp", "Quillfeather Kites", text, list, clock.instant()));
+        phones.add(to, new Phones.Received(id, "whatsapp", "Quillfeather Kites", filled, list, clock.instant()));
         tell("message.delivered", Map.of("id", id));
         return new Sent(id, to);
     }

@@ -47,11 +47,16 @@ public final class Control {
                 else server.stop();
                 return Map.of("running", server.running());
             case "POST clock":
+                Instant before = world.clock.instant();
                 world.clock.set(Instant.parse(r.text("now")));
+                world.chat.judge(before);
                 return Map.of("now", world.clock.instant().toString());
             case "POST app":
                 world.outside.reach(r.text("url"), r.text("key"));
                 world.chat.webhook(r.text("url") + "/doors/chat");
+                return Map.of("told", true);
+            case "POST templates":
+                world.chat.remember(r.body());
                 return Map.of("told", true);
             case "POST shop":
                 world.storefront.reach(r.text("door"), r.text("secret"));

@@ -16,15 +16,22 @@ import upbeat.herald.core.timing.SendWindow;
  * @param per      how often one order may hear it
  * @param ageLimit an event older than this sends nothing, so that switching a notice on never sweeps up the past
  * @param question what it asks, or null
+ * @param wordings what it says to everyone, in the brand's language
+ * @param others   what it says in further languages and to variants, see {@link ChooseWording}
  */
 public record Notice(String id, String name, Stage stage, Duration after, SendWindow window, Audience audience, List<Channel> channels,
-        ChannelRule rule, Per per, Duration ageLimit, State state, Question question, Map<Channel, Wording> wordings) {
+        ChannelRule rule, Per per, Duration ageLimit, State state, Question question, Map<Channel, Wording> wordings, List<OtherWording> others) {
 
     public static final Duration DEFAULT_AGE_LIMIT = Duration.ofHours(48);
 
     public Notice {
         channels = List.copyOf(channels);
         wordings = Map.copyOf(wordings);
+        others = others == null ? List.of() : List.copyOf(others);
+    }
+
+    public Notice(String id, String name, Stage stage, Duration after, SendWindow window, Audience audience, List<Channel> channels, ChannelRule rule, Per per, Duration ageLimit, State state, Question question, Map<Channel, Wording> wordings) {
+        this(id, name, stage, after, window, audience, channels, rule, per, ageLimit, state, question, wordings, List.of());
     }
 
     public enum State { LIVE, PAUSED }
@@ -35,6 +42,15 @@ public record Notice(String id, String name, Stage stage, Duration after, SendWi
     public enum Per { ORDER, PARCEL, OCCASION }
 
     public Notice withState(State other) {
-        return new Notice(id, name, stage, after, window, audience, channels, rule, per, ageLimit, other, question, wordings);
+        return new Notice(id, name, stage, after, window, audience, channels, rule, per, ageLimit, other, question, wordings, others);
+    }
+
+    public Notice withId(String other) {
+        return new Notice(other, name, stage, after, window, audience, channels, rule, per, ageLimit, state, question, wordings, others);
+    }
+
+    /** The same with other words. */
+    public Notice saying(Map<Channel, Wording> base, List<OtherWording> more) {
+        return new Notice(id, name, stage, after, window, audience, channels, rule, per, ageLimit, state, question, base, more);
     }
 }

@@ -1,6 +1,7 @@
 package upbeat.herald.core.plan;
 
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 
 /**
@@ -20,6 +21,11 @@ public record Question(List<Button> buttons) {
      * @param refuses true where the customer does not want the order: nothing planned for it goes out any more
      */
     public record Button(String id, String label, String tag, boolean refuses) {}
+
+    /** The same question with other words on its buttons. @param labels by button id, or null */
+    public Question saying(Map<String, String> labels) {
+        return labels == null ? this : new Question(buttons.stream().map(b -> new Button(b.id(), labels.getOrDefault(b.id(), b.label()), b.tag(), b.refuses())).toList());
+    }
 
     public Optional<Button> button(String id) {
         return buttons.stream().filter(b -> b.id().equals(id)).findFirst();

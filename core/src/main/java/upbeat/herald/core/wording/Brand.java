@@ -14,8 +14,9 @@ import java.util.List;
  * @param corner        radius of the buttons' corners in pixels, 0 to 24
  * @param logoUrl       address of its picture, or null where there is none; {@code logoWidth} in pixels, up to 600
  * @param links         shown in the footer: help, returns, social pages
+ * @param language      BCP 47; what customers get whose own language has no wording
  */
-public record Brand(String name, String senderAddress, String smsSender, String phone, String postalAddress, String colour, String helpUrl, String senderName, String ground, String font, Integer corner, String logoUrl, Integer logoWidth, List<Link> links) {
+public record Brand(String name, String senderAddress, String smsSender, String phone, String postalAddress, String colour, String helpUrl, String senderName, String ground, String font, Integer corner, String logoUrl, Integer logoWidth, List<Link> links, String language) {
     /** A logo in an e-mail is about this wide at the most (common practice, no source). */
     public static final int USUAL_LOGO_WIDTH = 350;
     private static final String PAPER = "#fbf8f1";
@@ -29,14 +30,15 @@ public record Brand(String name, String senderAddress, String smsSender, String 
         font = font == null ? "plain" : font;
         corner = corner == null ? Integer.valueOf(USUAL_CORNER) : corner;
         links = links == null ? List.of() : List.copyOf(links);
+        language = language == null ? "en" : language;
     }
 
     public Brand(String name, String senderAddress, String smsSender, String phone, String postalAddress, String colour, String helpUrl) {
-        this(name, senderAddress, smsSender, phone, postalAddress, colour, helpUrl, null, null, null, null, null, null, null);
+        this(name, senderAddress, smsSender, phone, postalAddress, colour, helpUrl, null, null, null, null, null, null, null, null);
     }
 
     public Brand withLogoUrl(String url) {
-        return new Brand(name, senderAddress, smsSender, phone, postalAddress, colour, helpUrl, senderName, ground, font, corner, url, logoWidth, links);
+        return new Brand(name, senderAddress, smsSender, phone, postalAddress, colour, helpUrl, senderName, ground, font, corner, url, logoWidth, links, language);
     }
 
     /** The font as a style sheet names it; every family ends in one that is everywhere. */

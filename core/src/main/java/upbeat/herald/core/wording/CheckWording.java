@@ -4,7 +4,6 @@ import com.github.jknack.handlebars.HandlebarsException;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
-import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import upbeat.herald.core.Texts;
@@ -16,7 +15,6 @@ import upbeat.herald.core.plan.Wording;
 public final class CheckWording {
     private static final Pattern TAG = Pattern.compile("\\{\\{(.*?)}}", Pattern.DOTALL);
     private static final Pattern WORD = Pattern.compile("\"[^\"]*\"|'[^']*'|[^\\s()]+");
-    private static final Set<String> HELPERS = Set.of("if", "unless", "else", "fallback");
     private static final int LONGEST = 100_000;
 
     private CheckWording() {}
@@ -24,30 +22,62 @@ public final class CheckWording {
     /** @return faults in the order they stand in the text, empty where the wording may be saved */
     public static List<WordingFault> of(Notice notice, Channel channel, Wording wording) {
         List<WordingFault> faults = new ArrayList<>();
-        String text = wording.text() == null ? "" : wording.text();
-        if (Texts.blank(text)) faults.add(new WordingFault(1, 1, "The wording is empty"));
-        if (text.length() > LONGEST) return List.of(new WordingFault(1, 1, "The wording is longer than " + LONGEST + " characters"));
-        if (channel == Channel.EMAIL) {
-            if (Texts.blank(wording.subject())) faults.add(new WordingFault(1, 1, "An e-mail needs a subject"));
-            else {
-                if (wording.subject().matches("(?s).*[\\r\\n].*")) faults.add(new WordingFault(1, 1, "A subject has one line"));
-                check(wording.subject(), notice, channel, true, faults);
-            }
+        if (channel == Channel.EMAIL) mail(notice, wording, faults);
+        else {
+            String text = wording.text() == null ? "" : wording.text();
+            if (Texts.blank(text)) faults.add(new WordingFault(1, 1, "The wording is empty"));
+            if (tooLong(text, "text", faults)) return faults;
+            check(text, "text", notice, channel, false, faults);
         }
-        check(text, notice, channel, false, faults);
-        if (channel == Channel.WHATSAPP && faults.isEmpty()) faults.addAll(ChatTemplate.faults(text, notice));
-        boolean asks = notice.question() != null;
-        if (asks && channel == Channel.EMAIL && !text.contains(Fields.QUESTION_BLOCK) && !text.contains("answer.link")) {
-            faults.add(new WordingFault(1, 1, "The notice asks a question: put {{" + Fields.QUESTION_BLOCK + "}} where its buttons belong"));
+        if (wording.buttons() != null) {
+            wording.buttons().forEach((id, label) -> {
+                if (Texts.blank(label) || label.length() > 20) faults.add(new WordingFault(1, 1, "A button says something in up to 20 characters; \"" + label + "\" does not", "buttons"));
+                if (notice.question() != null && notice.question().button(id).isEmpty()) faults.add(new WordingFault(1, 1, "The question has no button \"" + id + "\"", "buttons"));
+            });
         }
-        if (asks && channel == Channel.SMS && !text.contains("answer.link")) {
+        if (channel == Channel.WHATSAPP && faults.isEmpty()) faults.addAll(ChatTemplate.faults(wording, notice));
+        if (channel == Channel.SMS && notice.question() != null && faults.isEmpty() && !wording.text().contains("answer.link")) {
             faults.add(new WordingFault(1, 1, "The notice asks a question: put {{answer.link}} where its link belongs"));
         }
-        faults.sort(Comparator.comparing(WordingFault::line).thenComparing(WordingFault::column));
+        faults.sort(Comparator.comparing(WordingFault::part).thenComparing(WordingFault::line).thenComparing(WordingFault::column));
         return faults;
     }
 
-    private static void check(String text, Notice notice, Channel channel, boolean subject, List<WordingFault> faults) {
+    private static void mail(Notice notice, Wording wording, List<WordingFault> faults) {
+        if (Texts.blank(wording.subject())) faults.add(new WordingFault(1, 1, "An e-mail needs a subject", "subject"));
+        else {
+            if (wording.subject().matches("(?s).*[\\r\\n].*")) faults.add(new WordingFault(1, 1, "A subject has one line", "subject"));
+            if (wording.subject().length() > 300) faults.add(new WordingFault(1, 1, "A subject has up to 300 characters", "subject"));
+            check(wording.subject(), "subject", notice, Channel.EMAIL, true, faults);
+        }
+        if (wording.preview() != null) check(wording.preview(), "preview", notice, Channel.EMAIL, true, faults);
+        String all = wording.text();
+        if (!Texts.blank(wording.html())) {
+            all = wording.html();
+            if (!tooLong(all, "html", faults)) check(all, "html", notice, Channel.EMAIL, false, faults);
+        } else if (wording.blocks() != null) {
+            CheckBlocks.of(notice, wording.blocks(), faults);
+            return;
+        } else if (Texts.blank(all)) faults.add(new WordingFault(1, 1, "The wording is empty"));
+        else if (!tooLong(all, "text", faults)) check(all, "text", notice, Channel.EMAIL, false, faults);
+        if (notice.question() != null && all != null && !all.contains(Fields.QUESTION_BLOCK) && !all.contains("answer.link")) {
+            faults.add(new WordingFault(1, 1, "The notice asks a question: put {{" + Fields.QUESTION_BLOCK + "}} where its buttons belong"));
+        }
+    }
+
+    private static boolean tooLong(String text, String part, List<WordingFault> faults) {
+        if (text.length() > LONGEST) faults.add(new WordingFault(1, 1, "The wording is longer than " + LONGEST + " characters", part));
+        return text.length() > LONGEST;
+    }
+
+    /** @param alone true where no whole block may stand */
+    static void check(String text, String part, Notice notice, Channel channel, boolean alone, List<WordingFault> faults) {
+        int before = faults.size();
+        check(text, notice, channel, alone, part.equals("html"), faults);
+        for (int i = before; i < faults.size(); i++) faults.set(i, faults.get(i).in(part));
+    }
+
+    private static void check(String text, Notice notice, Channel channel, boolean alone, boolean html, List<WordingFault> faults) {
         try {
             TextTemplate.plain(text);
         } catch (HandlebarsException e) {
@@ -66,16 +96,16 @@ public final class CheckWording {
             Matcher word = WORD.matcher(inside);
             while (word.find()) {
                 String name = word.group().replaceFirst("^[#/~]+", "").replaceFirst("~$", "");
-                boolean quoted = name.startsWith("\"") || name.startsWith("'");
-                if (!quoted && !name.isEmpty() && !HELPERS.contains(name)) field(text, tag.start(1) + word.start(), name, notice, channel, subject, faults);
+                boolean quoted = name.startsWith("\"") || name.startsWith("'") || name.matches("\\d+");
+                if (!quoted && !name.isEmpty() && !Helpers.KNOWN.contains(name)) field(text, tag.start(1) + word.start(), name, notice, channel, alone, html, faults);
             }
         }
     }
 
-    private static void field(String text, int at, String name, Notice notice, Channel channel, boolean subject, List<WordingFault> faults) {
+    private static void field(String text, int at, String name, Notice notice, Channel channel, boolean subject, boolean html, List<WordingFault> faults) {
         if (Fields.isBlock(name)) {
-            boolean alone = paragraphs(text).stream().anyMatch(p -> p.strip().equals("{{" + name + "}}"));
-            if (channel != Channel.EMAIL || subject || !alone) faults.add(at(text, at, "{{" + name + "}} stands alone in a paragraph of an e-mail"));
+            boolean inPlace = html || paragraphs(text).stream().anyMatch(p -> p.strip().equals("{{" + name + "}}"));
+            if (channel != Channel.EMAIL || subject || !inPlace) faults.add(at(text, at, "{{" + name + "}} stands alone in a paragraph of an e-mail"));
             else if (name.equals(Fields.QUESTION_BLOCK) && notice.question() == null) faults.add(at(text, at, "The notice asks nothing, so it has no buttons"));
             else if (name.equals(Fields.PARCEL_BLOCK) && notice.stage().ofOrder()) faults.add(at(text, at, "There is no parcel yet when an order is " + notice.stage().words()));
             return;

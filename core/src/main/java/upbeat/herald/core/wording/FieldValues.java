@@ -1,54 +1,65 @@
 package upbeat.herald.core.wording;
 
-import java.math.BigDecimal;
-import java.math.RoundingMode;
-import java.time.ZoneId;
-import java.time.format.DateTimeFormatter;
-import java.util.Currency;
+import java.time.LocalDate;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.stream.Collectors;
 import upbeat.herald.core.Texts;
 import upbeat.herald.core.carrier.TrackingLink;
 import upbeat.herald.core.journey.Order;
-import upbeat.herald.core.journey.Parcel;
 import upbeat.herald.core.timing.CustomerZone;
 
 /** The fields' values for one message, as plain maps. A field without a value is not in them. */
 final class FieldValues {
     private FieldValues() {}
 
-    static Map<String, Map<String, String>> of(Subject s) {
+    /** @param plainLetters true for an SMS: money without signs, spaces that don't make it longer */
+    static Map<String, Map<String, Object>> of(Subject s, boolean plainLetters) {
         Order order = s.order();
         Order.ShipTo to = order.shipTo();
+        Locale locale = s.locale();
         Values values = new Values();
         if (order.customer() != null) {
             String name = oneLine(order.customer().name());
             values.put("customer.name", name);
             values.put("customer.firstName", name == null ? null : name.split(" ")[0]);
+            values.put("customer.email", order.customer().email());
+            values.put("customer.phone", order.customer().phone());
         }
         values.put("order.number", order.number());
-        values.put("order.total", money(order.total(), order.currency()));
-        values.put("order.items", order.items().stream().map(i -> i.quantity() + " " + oneLine(i.name())).collect(Collectors.joining(", ")));
-        if (order.placedAt() != null) {
-            ZoneId zone = CustomerZone.of(to == null ? null : to.country());
-            values.put("order.placedOn", DateTimeFormatter.ofPattern("d MMMM yyyy", s.locale()).format(order.placedAt().atZone(zone)));
-        }
+        values.put("order.shop", order.shop());
+        if (order.total() != null) values.put("order.total", new Money(order.total(), order.currency(), locale, plainLetters));
+        values.put("order.items", items(order.items(), locale));
+        values.put("order.itemCount", Integer.toString(pieces(order.items())));
+        if (s.parcels() > 0) values.put("order.parcelCount", Integer.toString(s.parcels()));
+        if (order.placedAt() != null) values.put("order.placedOn", new Day(order.placedAt().atZone(CustomerZone.of(to == null ? null : to.country())).toLocalDate(), locale));
         if (to != null) {
+            values.put("shipTo.name", oneLine(to.name()));
+            values.put("shipTo.street", oneLine(to.street()));
+            values.put("shipTo.postcode", oneLine(to.postcode()));
             values.put("shipTo.city", oneLine(to.city()));
-            values.put("shipTo.country", to.country() == null ? null : new Locale("", to.country()).getDisplayCountry(s.locale()));
+            values.put("shipTo.country", to.country() == null ? null : new Locale("", to.country()).getDisplayCountry(locale));
         }
         if (s.parcel() != null) {
+            List<Order.Item> contents = s.contents();
             values.put("parcel.trackingNumber", s.parcel().trackingNumber());
             values.put("parcel.carrier", s.carrier() == null ? s.parcel().carrier() : s.carrier().name());
             values.put("parcel.trackingLink", link(s));
-            values.put("parcel.items", contents(order, s.parcel()).stream().map(i -> i.quantity() + " " + oneLine(i.name())).collect(Collectors.joining(", ")));
+            values.put("parcel.items", items(contents, locale));
+            values.put("parcel.itemCount", Integer.toString(pieces(contents)));
+            values.put("parcel.place", Integer.toString(s.place()));
+            if (s.gone() != null) values.put("parcel.dispatchedOn", new Day(s.gone(), locale));
         }
         values.put("brand.name", s.brand().name());
         values.put("brand.phone", s.brand().phone());
+        values.put("brand.email", s.brand().senderAddress());
+        values.put("brand.helpUrl", s.brand().helpUrl());
         values.put("answer.link", s.answer());
+        LocalDate from = s.gone() == null ? s.today() : s.gone();
+        if (s.today() != null) values.put("date.today", new Day(s.today(), locale));
+        values.put("mail.locale", locale); // not a field: what helpers need besides
+        if (from != null) values.put("date.arrives", new Arrives(from, to == null ? null : to.country(), locale));
         return values.map;
     }
 
@@ -57,32 +68,37 @@ final class FieldValues {
         return TrackingLink.of(s.carrier(), s.parcel().trackingNumber(), to == null ? null : to.postcode(), to == null ? null : to.country(), s.locale().getLanguage());
     }
 
-    /** The items in the parcel; all of the order where nobody said what is in it. */
-    static List<Order.Item> contents(Order order, Parcel parcel) {
-        if (parcel == null || parcel.items().isEmpty()) return order.items();
-        return parcel.items().stream().flatMap(c -> order.items().stream().filter(i -> c.sku().equals(i.sku()))
-                .map(i -> new Order.Item(i.sku(), i.name(), c.quantity(), i.price(), i.imageUrl()))).toList();
+    static int pieces(List<Order.Item> items) {
+        return items.stream().mapToInt(Order.Item::quantity).sum();
     }
 
-    /** With at least the digits that ISO 4217 gives the currency: {@code 84.50 AUD}, {@code 900 JPY}. */
-    static String money(BigDecimal amount, String currency) {
-        if (amount == null) return null;
-        if (currency == null) return amount.toPlainString();
-        int digits = Math.max(0, Currency.getInstance(currency).getDefaultFractionDigits());
-        return amount.setScale(Math.max(digits, amount.stripTrailingZeros().scale()), RoundingMode.UNNECESSARY).toPlainString() + " " + currency;
+    /** "1 Box kite and 2 Ribbon tails"; a long list ends with how many more there are. */
+    private static String items(List<Order.Item> items, Locale locale) {
+        int shown = items.size() > MOST_IN_LINE ? MOST_IN_LINE - 1 : items.size();
+        List<String> parts = new java.util.ArrayList<>(items.subList(0, shown).stream().map(i -> i.quantity() + " " + name(i)).toList());
+        Phrases phrases = Phrases.in(locale);
+        if (shown == items.size()) return phrases.list(parts);
+        return String.join(phrases.get("list.comma"), parts) + " " + phrases.get("more", items.size() - shown);
     }
 
-    private static String oneLine(String text) {
+    private static final int MOST_IN_LINE = 20;
+
+    static String name(Order.Item item) {
+        String name = oneLine(item.name());
+        return name == null ? item.sku() : name;
+    }
+
+    static String oneLine(String text) {
         return text == null ? null : Texts.orNull(text.replaceAll("[\\p{Cntrl}\\s]+", " "));
     }
 
     private static final class Values {
-        final Map<String, Map<String, String>> map = new LinkedHashMap<>();
+        final Map<String, Map<String, Object>> map = new LinkedHashMap<>();
 
-        void put(String name, String value) {
+        void put(String name, Object value) {
             String[] path = name.split("\\.", 2);
-            Map<String, String> group = map.computeIfAbsent(path[0], k -> new LinkedHashMap<>());
-            if (!Texts.blank(value)) group.put(path[1], value);
+            Map<String, Object> group = map.computeIfAbsent(path[0], k -> new LinkedHashMap<>());
+            if (value != null && !Texts.blank(value.toString())) group.put(path[1], value);
         }
     }
 }

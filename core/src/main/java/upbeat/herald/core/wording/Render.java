@@ -10,16 +10,17 @@ public final class Render {
     private Render() {}
 
     /** @throws FieldEmpty where a field has neither a value nor a fallback */
-    public static Rendered message(Channel channel, Wording wording, Subject subject) {
-        Map<String, Map<String, String>> values = FieldValues.of(subject);
+    public static Rendered message(Channel channel, Wording wording, Subject about) {
+        Subject subject = about.asking(wording.buttons());
+        Map<String, Map<String, Object>> values = FieldValues.of(subject, channel == Channel.SMS);
         return switch (channel) {
-            case EMAIL -> EmailBody.render(wording, subject, values);
+            case EMAIL -> MailTemplate.render(wording, subject, values);
             case SMS -> {
                 String text = TextTemplate.plain(wording.text().strip()).render(values).strip();
                 yield new Rendered(null, text, null, null, List.of(), SmsLength.of(text));
             }
             case WHATSAPP -> {
-                ChatTemplate template = ChatTemplate.of(wording.text());
+                ChatTemplate template = ChatTemplate.of(wording, subject.question());
                 List<String> parameters = template.parameters(values);
                 yield new Rendered(null, template.filled(parameters), null, template, parameters, null);
             }

@@ -1,5 +1,6 @@
 package upbeat.herald.core.wording;
 
+import java.time.LocalDate;
 import java.util.List;
 import java.util.Locale;
 import upbeat.herald.core.carrier.Carrier;
@@ -14,5 +15,25 @@ import upbeat.herald.core.plan.Question;
  * @param question what it asks, or null
  * @param answers  one link for each button, in the same order; empty where nothing is asked
  * @param answer   link to the page with all buttons, or null
+ * @param locale   of the words
+ * @param parcels  how many parcels the order has; {@code place} of this one among them, from 1
+ * @param today    where the customer lives, or null where nobody knows
+ * @param gone     the day the parcel was dispatched, or null
  */
-public record Subject(Order order, Parcel parcel, Carrier carrier, Brand brand, Question question, List<String> answers, String answer, Locale locale) {}
+public record Subject(Order order, Parcel parcel, Carrier carrier, Brand brand, Question question, List<String> answers, String answer, Locale locale, int parcels, int place, LocalDate today, LocalDate gone) {
+    public Subject(Order order, Parcel parcel, Carrier carrier, Brand brand, Question question, List<String> answers, String answer, Locale locale) {
+        this(order, parcel, carrier, brand, question, answers, answer, locale, parcel == null ? 0 : 1, 1, null, null);
+    }
+
+    /** The same with the words a wording has for the question's buttons. */
+    Subject asking(java.util.Map<String, String> labels) {
+        return question == null || labels == null ? this : new Subject(order, parcel, carrier, brand, question.saying(labels), answers, answer, locale, parcels, place, today, gone);
+    }
+
+    /** The items in the parcel; all of the order where nobody said what is in it. */
+    List<Order.Item> contents() {
+        if (parcel == null || parcel.items().isEmpty()) return order.items();
+        return parcel.items().stream().flatMap(c -> order.items().stream().filter(i -> c.sku().equals(i.sku()))
+                .map(i -> new Order.Item(i.sku(), i.name(), c.quantity(), i.price(), i.imageUrl()))).toList();
+    }
+}

@@ -4,13 +4,10 @@ import com.github.jknack.handlebars.Context;
 import com.github.jknack.handlebars.EscapingStrategy;
 import com.github.jknack.handlebars.Handlebars;
 import com.github.jknack.handlebars.HandlebarsException;
-import com.github.jknack.handlebars.Helper;
 import com.github.jknack.handlebars.HelperRegistry;
 import com.github.jknack.handlebars.Template;
 import com.github.jknack.handlebars.context.MapValueResolver;
 import com.github.jknack.handlebars.helper.DefaultHelperRegistry;
-import com.github.jknack.handlebars.helper.IfHelper;
-import com.github.jknack.handlebars.helper.UnlessHelper;
 import com.github.jknack.handlebars.io.TemplateLoader;
 import com.github.jknack.handlebars.io.TemplateSource;
 import java.io.IOException;
@@ -21,12 +18,13 @@ import java.util.Map;
 import upbeat.herald.core.HeraldException;
 
 /**
- * A text with fields, compiled once. Only plain maps are looked into, no object's methods; only {@code if}, {@code unless} and {@code fallback}
- * are known; nothing can be included. A field without a value raises {@link FieldEmpty} unless {@code {{fallback field "other words"}}} names another.
+ * A text with fields, compiled once. Only plain maps are looked into, no object's methods; only the {@link Helpers} are known; nothing can be
+ * included. A field without a value raises {@link FieldEmpty} unless {@code {{fallback field "other words"}}} names another.
  */
 final class TextTemplate {
     private static final Handlebars PLAIN = engine(EscapingStrategy.NOOP);
-    private static final Handlebars HTML = engine(EscapingStrategy.HTML_ENTITY);
+    /** Enough for text and for attributes in quotes, which is all that our mails have. */
+    private static final Handlebars HTML = engine(new EscapingStrategy.Hbs(new String[][] {{"&", "&amp;"}, {"<", "&lt;"}, {">", "&gt;"}, {"\"", "&quot;"}, {"'", "&#39;"}}));
 
     private static final Map<String, TextTemplate> PLAIN_ONES = lastUsed(512);
     private static final Map<String, TextTemplate> HTML_ONES = lastUsed(512);
@@ -77,12 +75,7 @@ final class TextTemplate {
     private static Handlebars engine(EscapingStrategy escaping) {
         Handlebars engine = new Handlebars(new NothingToInclude()).with(escaping).prettyPrint(true).infiniteLoops(false);
         HelperRegistry registry = new DefaultHelperRegistry(); // holds nothing yet: the engine's own helpers are not in it
-        registry.registerHelper(IfHelper.NAME, IfHelper.INSTANCE);
-        registry.registerHelper(UnlessHelper.NAME, UnlessHelper.INSTANCE);
-        registry.registerHelper("fallback", (Helper<Object>) (value, options) -> value == null || value.toString().isBlank() ? options.param(0) : value);
-        registry.registerHelperMissing((Helper<Object>) (value, options) -> {
-            throw new FieldEmpty(options.helperName);
-        });
+        Helpers.register(registry);
         return engine.with(registry);
     }
 

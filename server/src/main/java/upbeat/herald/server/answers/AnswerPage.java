@@ -77,8 +77,8 @@ class AnswerPage {
         if (!bucket.tryConsume(1)) return page(429, "One moment, please", "<p>Too many calls came from here. Please try again in a minute.</p>");
         Optional<SignedLink.Read> read = SignedLink.read(secret.bytes(), token, clock.instant());
         Optional<MessageRow> message = read.flatMap(r -> messages.find(reader, r.message())).filter(m -> m.question() != null);
-        if (message.isEmpty()) return page(404, "This link leads nowhere", "<p>It may have been cut short on its way. Please open it from the message once more" + contact() + ".</p>");
-        if (read.get().expired()) return page(410, "This link is too old", "<p>It was good for 30 days. If there is still something to say" + contact() + ".</p>");
+        if (message.isEmpty()) return page(404, "This link leads nowhere", "<p>It may have been cut short on its way. Please open it from the message once more" + contact(brands.get(reader)) + ".</p>");
+        if (read.get().expired()) return page(410, "This link is too old", "<p>It was good for 30 days. If there is still something to say" + contact(brands.get(reader)) + ".</p>");
         return show.of(message.get());
     }
 
@@ -90,22 +90,25 @@ class AnswerPage {
         for (Question.Button b : message.question().buttons()) {
             buttons.append("<button name=\"button\" value=\"").append(escape(b.id())).append("\" class=\"").append(b.id().equals(chosen) || chosen == null && !b.refuses() ? "main" : "other").append("\">").append(escape(b.label())).append("</button>");
         }
-        return page(200, "Order " + order.order().number(), "<dl><dt>Items</dt><dd>" + escape(items) + "</dd>" + total + "</dl><p>Please press once more, so that we know it was you.</p><form method=\"post\">" + buttons + "</form>");
+        return page(brands.get(reader, order.order().shop()), 200, "Order " + order.order().number(), "<dl><dt>Items</dt><dd>" + escape(items) + "</dd>" + total + "</dl><p>Please press once more, so that we know it was you.</p><form method=\"post\">" + buttons + "</form>");
     }
 
     private ResponseEntity<String> thanks(MessageRow message, AnswerStore.AnswerRow answer, boolean first) {
         OrderRow order = orders.get(reader, message.orderId());
-        return page(200, first ? "Thank you" : "You answered already", "<p>For order <b>" + escape(order.order().number()) + "</b> you said: <b>" + escape(answer.label()) + "</b>.</p><p>"
-                + (first ? "We have it" : "If this is no longer right") + contact() + ".</p>");
+        Brand brand = brands.get(reader, order.order().shop());
+        return page(brand, 200, first ? "Thank you" : "You answered already", "<p>For order <b>" + escape(order.order().number()) + "</b> you said: <b>" + escape(answer.label()) + "</b>.</p><p>"
+                + (first ? "We have it" : "If this is no longer right") + contact(brand) + ".</p>");
     }
 
-    private String contact() {
-        Brand brand = brands.get(reader);
+    private static String contact(Brand brand) {
         return brand.phone() == null ? ", or write to " + escape(brand.senderAddress()) : ", or call " + escape(brand.phone());
     }
 
     private ResponseEntity<String> page(int status, String title, String body) {
-        Brand brand = brands.get(reader);
+        return page(brands.get(reader), status, title, body);
+    }
+
+    private static ResponseEntity<String> page(Brand brand, int status, String title, String body) {
         String html = "<!doctype html><html lang=\"en\"><head><meta charset=\"utf-8\"><meta name=\"viewport\" content=\"width=device-width, initial-scale=1\"><meta name=\"robots\" content=\"noindex\"><title>" + escape(title + " · " + brand.name()) + "</title><style>"
                 + "body{margin:0;background:#fbf8f1;color:#2d2142;font:17px/1.5 Verdana,Geneva,sans-serif}main{max-width:30rem;margin:8vh auto;padding:1.6rem;background:#fffdf8;border:1px solid #e4dccb;border-radius:10px}"
                 + ".brand{font-weight:700;margin:0 0 1rem}h1{font-size:1.4rem;margin:0 0 1rem}dt{color:#5d5272;font-size:.85rem}dd{margin:0 0 .7rem}button{font:inherit;font-weight:700;padding:.7rem 1.2rem;margin:.3rem .6rem .3rem 0;border-radius:8px;border:2px solid "

@@ -17,7 +17,8 @@ import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 import upbeat.herald.core.exchange.WebhookSignature;
 import upbeat.herald.core.plan.Channel;
-import upbeat.herald.server.Settings;
+import upbeat.herald.server.dispatch.Accounts;
+import upbeat.herald.server.dispatch.ChatApprovals;
 import upbeat.herald.server.dispatch.MessageRow;
 import upbeat.herald.server.dispatch.MessageStore;
 import upbeat.herald.server.dispatch.ReceiptBook;
@@ -30,9 +31,10 @@ import upbeat.herald.server.time.OutsideClock;
 @Hidden
 class ChatDoor {
 
-    private final Settings settings;
+    private final Accounts accounts;
     private final ReceiptBook receipts;
     private final AnswerBook answers;
+    private final ChatApprovals approvals;
     private final MessageStore messages;
     private final FactStore facts;
     private final JdbcClient reader;
@@ -40,10 +42,11 @@ class ChatDoor {
     private final InstantSource clock;
     private final OutsideClock outside;
 
-    ChatDoor(Settings settings, ReceiptBook receipts, AnswerBook answers, MessageStore messages, FactStore facts, JdbcClient reader, Writer writer, InstantSource clock, OutsideClock outside) {
-        this.settings = settings;
+    ChatDoor(Accounts accounts, ReceiptBook receipts, AnswerBook answers, ChatApprovals approvals, MessageStore messages, FactStore facts, JdbcClient reader, Writer writer, InstantSource clock, OutsideClock outside) {
+        this.accounts = accounts;
         this.receipts = receipts;
         this.answers = answers;
+        this.approvals = approvals;
         this.messages = messages;
         this.facts = facts;
         this.reader = reader;
@@ -72,13 +75,14 @@ class ChatDoor {
                 if (message.isEmpty()) return ResponseEntity.status(HttpStatus.CONFLICT).body(ProblemDetail.forStatusAndDetail(HttpStatus.CONFLICT, "No message is known by this name yet"));
                 answers.take(message.get(), event.path("data").path("button").asString(""), Channel.WHATSAPP.code());
             }
+            case "template.approved", "template.refused" -> approvals.told(event.path("data").path("name").asString(""), type.substring("template.".length()), event.path("data").path("reason").asString(null));
             default -> { } // kept as a fact; nothing to do
         }
         return ResponseEntity.noContent().build();
     }
 
     private boolean signed(String body, HttpHeaders headers) {
-        if (settings.chat().webhookSecret().isEmpty()) return false;
-        return WebhookSignature.verify(settings.chat().webhookSecret(), headers.getFirst("webhook-id"), headers.getFirst("webhook-timestamp"), headers.getFirst("webhook-signature"), body.getBytes(StandardCharsets.UTF_8), outside.instant()) == WebhookSignature.Verdict.GOOD;
+        if (accounts.chat().webhookSecret().isEmpty()) return false;
+        return WebhookSignature.verify(accounts.chat().webhookSecret(), headers.getFirst("webhook-id"), headers.getFirst("webhook-timestamp"), headers.getFirst("webhook-signature"), body.getBytes(StandardCharsets.UTF_8), outside.instant()) == WebhookSignature.Verdict.GOOD;
     }
 }

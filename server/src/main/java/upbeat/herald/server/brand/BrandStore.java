@@ -1,7 +1,11 @@
 package upbeat.herald.server.brand;
 
 import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Collection;
 import java.util.HexFormat;
+import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
@@ -16,6 +20,7 @@ import upbeat.herald.server.storage.SettingStore;
 public class BrandStore {
     private static final Brand NOBODY_YET = new Brand("Your shop", "orders@localhost.invalid", "Shop", null, null, "#2d2142", null);
     private static final String BRAND = "brand";
+    private static final String OF_SHOP = "brand.shop.";
     private static final String PROVEN = "brand.proven";
     private final SettingStore settings;
     private final String publicUrl;
@@ -27,8 +32,17 @@ public class BrandStore {
 
     /** As it is used: the logo under the address where customers reach it. */
     public Brand get(JdbcClient db) {
-        Brand kept = kept(db);
-        return shown(kept);
+        return shown(kept(db));
+    }
+
+    /** The language of the words that a notice has for everyone. */
+    public String baseLanguage(JdbcClient db) {
+        return kept(db).language();
+    }
+
+    /** The brand of a shop that has one of its own; else the team's. */
+    public Brand get(JdbcClient db, String shop) {
+        return own(db, shop).map(this::shown).orElseGet(() -> get(db));
     }
 
     /** With the logo's name in place of its address. */
@@ -36,25 +50,49 @@ public class BrandStore {
         return settings.find(db, BRAND).map(b -> Json.read(b, Brand.class)).orElse(NOBODY_YET);
     }
 
+    Optional<Brand> own(JdbcClient db, String shop) {
+        return shop == null ? Optional.empty() : settings.find(db, OF_SHOP + shop).filter(b -> !b.isEmpty()).map(b -> Json.read(b, Brand.class));
+    }
+
+    void putOwn(JdbcClient db, String shop, Brand brand) {
+        settings.put(db, OF_SHOP + shop, brand == null ? "" : Json.of(brand));
+    }
+
     Brand shown(Brand kept) {
-        return kept.logoUrl() == null ? kept : kept.withLogoUrl(publicUrl + "/brand/" + kept.logoUrl() + ".png");
+        return kept.logoUrl() == null ? kept : kept.withLogoUrl(address(kept.logoUrl()));
     }
 
     public void put(JdbcClient db, Brand brand) {
         settings.put(db, BRAND, Json.of(brand));
     }
 
-    /** True where a code that was sent to the sender's address came back. */
+    /** True where a code that was sent to an address came back. */
+    public boolean proven(JdbcClient db, Brand brand) {
+        return settings.find(db, PROVEN).filter(all -> List.of(all.toLowerCase(Locale.ROOT).split("\n")).contains(brand.senderAddress().toLowerCase(Locale.ROOT))).isPresent();
+    }
+
+    /** The first sender's address among those of these shops that nobody has proven. @param shops keys, none for all */
+    public Optional<String> unproven(JdbcClient db, Collection<String> shops) {
+        List<Brand> speaking = new ArrayList<>();
+        if (shops.isEmpty()) {
+            speaking.add(kept(db));
+            settings.beginning(db, OF_SHOP).stream().filter(b -> !b.isEmpty()).forEach(b -> speaking.add(Json.read(b, Brand.class)));
+        } else shops.forEach(s -> speaking.add(get(db, s)));
+        return speaking.stream().filter(b -> !proven(db, b)).map(Brand::senderAddress).findFirst();
+    }
+
+    /** True for the team's own sender. */
     public boolean senderProven(JdbcClient db) {
-        return settings.find(db, PROVEN).filter(a -> a.equalsIgnoreCase(kept(db).senderAddress())).isPresent();
+        return proven(db, kept(db));
     }
 
     public void proven(JdbcClient db, String address) {
-        settings.put(db, PROVEN, address);
+        String before = settings.find(db, PROVEN).orElse("");
+        settings.put(db, PROVEN, before.isEmpty() ? address : before + "\n" + address);
     }
 
     /** Keeps a picture under a name that its content gives it. */
-    String keep(JdbcClient db, Pictures.Png png, Instant now) {
+    public String keep(JdbcClient db, Pictures.Png png, Instant now) {
         String name;
         try {
             name = HexFormat.of().formatHex(java.security.MessageDigest.getInstance("SHA-256").digest(png.bytes()), 0, 12);
@@ -63,6 +101,11 @@ public class BrandStore {
         }
         db.sql("insert into picture (name, png, width, height, at) values (?, ?, ?, ?, ?) on conflict do nothing").params(name, png.bytes(), png.width(), png.height(), now.toEpochMilli()).update();
         return name;
+    }
+
+    /** Where customers' mails find a kept picture. */
+    public String address(String name) {
+        return publicUrl + "/brand/" + name + ".png";
     }
 
     Optional<byte[]> picture(JdbcClient db, String name) {

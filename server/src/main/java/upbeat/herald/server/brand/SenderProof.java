@@ -47,7 +47,7 @@ class SenderProof {
     record Waiting(String address, String hash, Instant until, int tries) {}
 
     void send(Brand brand) {
-        Gateway mail = gateways.gateways().stream().filter(g -> g.channel() == Channel.EMAIL).findFirst().orElseThrow(() -> new HeraldException("senderAddress", "No mail server is set up. Set herald.mail.host and start again"));
+        Gateway mail = gateways.of(Channel.EMAIL).orElseThrow(() -> new HeraldException("senderAddress", "No mail server is set up. Go to Setup, Gateways"));
         byte[] random = ids.bytes(4);
         String code = String.format(Locale.ROOT, "%06d", Math.floorMod(java.nio.ByteBuffer.wrap(random).getInt(), 1_000_000));
         Instant now = clock.instant();

@@ -8,8 +8,10 @@ import org.springframework.stereotype.Component;
 import upbeat.herald.core.plan.Notice;
 import upbeat.herald.core.wording.Brand;
 import upbeat.herald.server.carriers.CarrierStore;
+import upbeat.herald.server.dispatch.ChatTemplates;
 import upbeat.herald.server.people.AccountStore;
 import upbeat.herald.server.people.ApiKeys;
+import upbeat.herald.core.wording.Starters;
 import upbeat.herald.server.brand.BrandStore;
 import upbeat.herald.server.plan.NoticeStore;
 import upbeat.herald.server.storage.SettingStore;
@@ -31,18 +33,20 @@ public class DemoWorld implements InitializingBean {
     private final BrandStore brands;
     private final CarrierStore carriers;
     private final NoticeStore notices;
+    private final ChatTemplates templates;
     private final SettingStore settings;
     private final PasswordEncoder passwords;
     private final Writer writer;
     private final InstantSource clock;
     private final DemoShop shop;
 
-    DemoWorld(AccountStore accounts, ApiKeys keys, BrandStore brands, CarrierStore carriers, NoticeStore notices, SettingStore settings, PasswordEncoder passwords, Writer writer, InstantSource clock, FirstPlan plan, DemoShop shop) {
+    DemoWorld(AccountStore accounts, ApiKeys keys, BrandStore brands, CarrierStore carriers, NoticeStore notices, ChatTemplates templates, SettingStore settings, PasswordEncoder passwords, Writer writer, InstantSource clock, FirstPlan plan, DemoShop shop) {
         this.accounts = accounts;
         this.keys = keys;
         this.brands = brands;
         this.carriers = carriers;
         this.notices = notices;
+        this.templates = templates;
         this.settings = settings;
         this.passwords = passwords;
         this.writer = writer;
@@ -63,7 +67,12 @@ public class DemoWorld implements InitializingBean {
             DemoCarriers.others().forEach(c -> carriers.put(db, c));
             carriers.prefer(db, DemoCarriers.POST.key());
             shop.open(db);
-            Starters.all().forEach(n -> notices.put(db, n.withState(Notice.State.LIVE), clock.instant()));
+            Starters.plan().forEach(n -> {
+                notices.put(db, n.withState(Notice.State.LIVE), clock.instant());
+                templates.bring(db, n, BRAND.language(), clock.instant());
+            });
+            // The network approved them when the shop began.
+            templates.with(db, ChatTemplates.Status.BROUGHT).forEach(t -> templates.judged(db, t.name(), ChatTemplates.Status.APPROVED, null, clock.instant()));
             settings.put(db, "demo.set", clock.instant().toString());
             return null;
         });

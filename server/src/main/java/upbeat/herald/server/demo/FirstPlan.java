@@ -3,6 +3,8 @@ package upbeat.herald.server.demo;
 import java.time.InstantSource;
 import org.springframework.beans.factory.InitializingBean;
 import org.springframework.stereotype.Component;
+import upbeat.herald.core.wording.Starters;
+import upbeat.herald.server.dispatch.ChatTemplates;
 import upbeat.herald.server.plan.NoticeStore;
 import upbeat.herald.server.storage.SettingStore;
 import upbeat.herald.server.storage.Writer;
@@ -11,12 +13,14 @@ import upbeat.herald.server.storage.Writer;
 @Component
 class FirstPlan implements InitializingBean {
     private final NoticeStore notices;
+    private final ChatTemplates templates;
     private final SettingStore settings;
     private final Writer writer;
     private final InstantSource clock;
 
-    FirstPlan(NoticeStore notices, SettingStore settings, Writer writer, InstantSource clock) {
+    FirstPlan(NoticeStore notices, ChatTemplates templates, SettingStore settings, Writer writer, InstantSource clock) {
         this.notices = notices;
+        this.templates = templates;
         this.settings = settings;
         this.writer = writer;
         this.clock = clock;
@@ -26,7 +30,10 @@ class FirstPlan implements InitializingBean {
     public void afterPropertiesSet() {
         writer.write(db -> {
             if (settings.find(db, "plan.started").isEmpty()) {
-                Starters.all().forEach(n -> notices.put(db, n, clock.instant()));
+                Starters.plan().forEach(n -> {
+                    notices.put(db, n, clock.instant());
+                    templates.bring(db, n, "en", clock.instant());
+                });
                 settings.put(db, "plan.started", clock.instant().toString());
             }
             return null;

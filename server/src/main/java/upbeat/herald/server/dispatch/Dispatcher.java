@@ -63,8 +63,8 @@ public class Dispatcher implements SmartLifecycle {
     public void start() {
         sweep();
         running = true;
-        for (Gateway gateway : gateways.gateways()) {
-            Thread loop = new Thread(() -> loop(gateway), "dispatch-" + gateway.channel().code());
+        for (Channel channel : Channel.values()) {
+            Thread loop = new Thread(() -> loop(channel), "dispatch-" + channel.code());
             loop.setDaemon(true);
             loops.add(loop);
             loop.start();
@@ -117,17 +117,12 @@ public class Dispatcher implements SmartLifecycle {
         });
     }
 
-    /** What belongs to no gateway: messages of channels that have none, and hand-overs that nobody finished. */
+    /** Hand-overs that nobody finished. */
     private void keepHouse() {
-        Set<Channel> without = java.util.EnumSet.allOf(Channel.class);
-        gateways.gateways().forEach(g -> without.remove(g.channel()));
         long seen = 0;
         while (running) {
             try {
                 seen = bell.await(seen, 10_000);
-                for (Channel channel : without) {
-                    if (!messages.due(reader, channel, clock.instant(), 1).isEmpty()) writer.write(db -> messages.allWaiting(db, channel, "No gateway for " + channel.words() + " is set up", clock.instant()));
-                }
                 if (messages.sending(reader).stream().anyMatch(m -> !inHand.contains(m.seq()))) sweep();
             } catch (InterruptedException e) {
                 return;
@@ -137,21 +132,26 @@ public class Dispatcher implements SmartLifecycle {
         }
     }
 
-    private void loop(Gateway gateway) {
-        ExecutorService lanes = Executors.newFixedThreadPool(gateway.lanes(), r -> {
-            Thread t = new Thread(r, "lane-" + gateway.channel().code());
-            t.setDaemon(true);
-            return t;
-        });
+    private void loop(Channel channel) {
+        Gateway used = null;
+        ExecutorService lanes = null;
         long seen = 0;
         while (running) {
             try {
-                boolean more = round(gateway, lanes);
-                if (!more) seen = bell.await(seen, TICK_MILLIS);
+                Gateway gateway = gateways.of(channel).orElse(null);
+                if (gateway != used) {
+                    if (used != null) GatewayList.close(used);
+                    if (lanes != null) lanes.shutdown();
+                    lanes = gateway == null ? null : lanes(gateway);
+                    used = gateway;
+                }
+                boolean more = gateway != null && round(gateway, lanes);
+                if (gateway == null && !messages.due(reader, channel, clock.instant(), 1).isEmpty()) writer.write(db -> messages.allWaiting(db, channel, "No gateway for " + channel.words() + " is set up. Go to Setup, Gateways", clock.instant()));
+                if (!more) seen = bell.await(seen, gateway == null ? 10_000 : TICK_MILLIS);
             } catch (InterruptedException e) {
                 break;
             } catch (RuntimeException e) {
-                if (running) LOG.error("Dispatching by {} stumbled and goes on: {}", gateway.channel().words(), e.toString());
+                if (running) LOG.error("Dispatching by {} stumbled and goes on: {}", channel.words(), e.toString());
                 try {
                     Thread.sleep(TICK_MILLIS);
                 } catch (InterruptedException stop) {
@@ -159,7 +159,15 @@ public class Dispatcher implements SmartLifecycle {
                 }
             }
         }
-        lanes.shutdown();
+        if (lanes != null) lanes.shutdown();
+    }
+
+    private static ExecutorService lanes(Gateway gateway) {
+        return Executors.newFixedThreadPool(gateway.lanes(), r -> {
+            Thread t = new Thread(r, "lane-" + gateway.channel().code());
+            t.setDaemon(true);
+            return t;
+        });
     }
 
     /** Handles what is due now. @return true where there may be more */
@@ -210,8 +218,8 @@ public class Dispatcher implements SmartLifecycle {
         } else if (outcome instanceof Prepare.Outcome.Ready ready) {
             inHand.add(seq);
             try {
-                if (!writer.write(db -> messages.claim(db, m, ready.to(), ready.content(), ready.question(), ready.cost(), ready.currency(), now))) return;
-                record(m, gateway.handOver(new Outgoing(m.id(), m.noticeId(), ready.to(), m.language(), ready.brand(), ready.content(), ready.question(), now)));
+                if (!writer.write(db -> messages.claim(db, m, ready, now))) return;
+                record(m, gateway.handOver(new Outgoing(m.id(), m.noticeId(), ready.to(), ready.language(), ready.brand(), ready.content(), ready.question(), now)));
             } finally {
                 inHand.remove(seq);
             }
@@ -235,7 +243,7 @@ public class Dispatcher implements SmartLifecycle {
             } else if (end instanceof HandOver.Away away) {
                 messages.waiting(db, m.seq(), away.reason(), null);
             } else if (end instanceof HandOver.Unsure unsure) {
-                if (gateways.gateways().stream().anyMatch(g -> g.channel() == m.channel() && g.knowsIds())) messages.waiting(db, m.seq(), unsure.reason(), now.plus(Backoff.after(m.attempt() + 1, random)));
+                if (gateways.of(m.channel()).map(Gateway::knowsIds).orElse(false)) messages.waiting(db, m.seq(), unsure.reason(), now.plus(Backoff.after(m.attempt() + 1, random)));
                 else messages.unsure(db, m.seq(), unsure.reason() + ". Look whether it arrived, then say so here");
             }
             return null;

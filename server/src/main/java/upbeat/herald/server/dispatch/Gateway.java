@@ -15,6 +15,9 @@ public interface Gateway {
 
     HandOver handOver(Outgoing message);
 
+    /** Opens a line, logs in and says what the other side answered. */
+    Accounts.Connection connect();
+
     /** Why the gateway can't be reached now, or empty where it can. */
     Optional<String> away();
 }

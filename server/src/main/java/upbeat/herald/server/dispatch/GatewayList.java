@@ -1,11 +1,55 @@
 package upbeat.herald.server.dispatch;
 
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.EnumMap;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import upbeat.herald.core.plan.Channel;
 
-/** The gateways there are, at most one for each channel. */
-public record GatewayList(List<Gateway> gateways) implements AutoCloseable {
+/** The gateways there are now, at most one for each channel. Another account in Setup puts another gateway in a channel's place. */
+public final class GatewayList implements AutoCloseable {
+    private volatile Map<Channel, Gateway> now = Map.of();
+
+    public GatewayList(Collection<Gateway> gateways) {
+        replaceAll(gateways);
+    }
+
+    public List<Gateway> gateways() {
+        return List.copyOf(now.values());
+    }
+
+    public Optional<Gateway> of(Channel channel) {
+        return Optional.ofNullable(now.get(channel));
+    }
+
+    /** The dispatcher closes the ones that are gone, when they have nothing in hand any more. */
+    synchronized void replaceAll(Collection<Gateway> gateways) {
+        Map<Channel, Gateway> next = new EnumMap<>(Channel.class);
+        new ArrayList<>(gateways).forEach(g -> next.put(g.channel(), g));
+        now = Map.copyOf(next);
+    }
+
+    synchronized void replace(Channel channel, Gateway gateway) {
+        Map<Channel, Gateway> next = new EnumMap<>(Channel.class);
+        next.putAll(now);
+        if (gateway == null) next.remove(channel);
+        else next.put(channel, gateway);
+        now = Map.copyOf(next);
+    }
+
+    static void close(Gateway gateway) {
+        if (!(gateway instanceof AutoCloseable open)) return;
+        try {
+            open.close();
+        } catch (Exception e) {
+            // It is not used any more; whether it says goodbye does not matter.
+        }
+    }
+
     @Override
-    public void close() throws Exception {
-        for (Gateway gateway : gateways) if (gateway instanceof AutoCloseable open) open.close();
+    public void close() {
+        now.values().forEach(GatewayList::close);
     }
 }

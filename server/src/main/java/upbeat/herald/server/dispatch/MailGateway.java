@@ -87,6 +87,18 @@ final class MailGateway implements Gateway, AutoCloseable {
     }
 
     @Override
+    public Accounts.Connection connect() {
+        try {
+            Transport line = line();
+            String said = line instanceof org.eclipse.angus.mail.smtp.SMTPTransport smtp ? smtp.getLastServerResponse() : null;
+            idle.add(line);
+            return new Accounts.Connection(true, said == null ? "The mail server lets us in" : said.strip());
+        } catch (MessagingException e) {
+            return new Accounts.Connection(false, reason(e) + ": " + String.valueOf(e.getMessage()).strip());
+        }
+    }
+
+    @Override
     public Optional<String> away() {
         try {
             idle.add(line());

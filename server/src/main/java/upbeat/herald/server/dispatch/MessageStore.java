@@ -35,7 +35,7 @@ public class MessageStore {
             select seq from message where channel = ? and status in ('planned', 'waiting') and due_at <= ? and (next_try_at is null or next_try_at <= ?)
             order by due_at, seq limit ?""";
     private static final String CLAIM = """
-            update message set status = 'sending', claimed_at = ?, attempt = attempt + 1, address = ?, subject = ?, text = ?, html = ?, question = ?, segments = ?, cost = ?, cost_currency = ?,
+            update message set status = 'sending', claimed_at = ?, attempt = attempt + 1, address = ?, language = ?, subject = ?, text = ?, html = ?, question = ?, segments = ?, cost = ?, cost_currency = ?,
             reason_code = null, reason = null, next_try_at = null where seq = ? and status in (""" + from(MessageStatus.SENDING) + ")";
     private static final String ACCEPTED = "update message set status = 'accepted', sent_at = ?, gateway_ref = ?, reason_code = null, reason = null where seq = ? and status in (" + from(MessageStatus.ACCEPTED) + ")";
     private static final String SAID = "select order_id, notice_id, parcel, occasion from message where order_id in (select value from json_each(?))";
@@ -89,8 +89,9 @@ public class MessageStore {
     }
 
     /** Takes a message for handing over, with its text as it leaves. */
-    public boolean claim(JdbcClient db, MessageRow m, String to, Rendered r, Question question, String cost, String currency, Instant now) {
-        return db.sql(CLAIM).params(now.toEpochMilli(), to, r.subject(), r.text(), r.html(), question == null ? null : Json.of(question), r.sms() == null ? null : r.sms().segments(), cost, currency, m.seq()).update() == 1;
+    boolean claim(JdbcClient db, MessageRow m, Prepare.Outcome.Ready ready, Instant now) {
+        Rendered r = ready.content();
+        return db.sql(CLAIM).params(now.toEpochMilli(), ready.to(), ready.language(), r.subject(), r.text(), r.html(), ready.question() == null ? null : Json.of(ready.question()), r.sms() == null ? null : r.sms().segments(), ready.cost(), ready.currency(), m.seq()).update() == 1;
     }
 
     public boolean accepted(JdbcClient db, long seq, String ref, Instant now) {

@@ -1,22 +1,28 @@
 package upbeat.herald.server.dispatch;
 
-import java.math.BigDecimal;
 import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneId;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.answer.SignedLink;
+import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.journey.Parcel;
+import upbeat.herald.core.journey.Stage;
 import upbeat.herald.core.plan.Case;
 import upbeat.herald.core.plan.Channel;
+import upbeat.herald.core.plan.ChooseWording;
 import upbeat.herald.core.plan.Decide;
 import upbeat.herald.core.plan.Notice;
 import upbeat.herald.core.plan.Question;
 import upbeat.herald.core.plan.Reason;
+import upbeat.herald.core.plan.Variant;
 import upbeat.herald.core.plan.Wording;
+import upbeat.herald.core.timing.CustomerZone;
 import upbeat.herald.core.wording.Brand;
+import upbeat.herald.core.wording.CustomerLanguage;
 import upbeat.herald.core.wording.FieldEmpty;
 import upbeat.herald.core.wording.Render;
 import upbeat.herald.core.wording.Rendered;
@@ -28,6 +34,7 @@ import upbeat.herald.server.orders.OrderRow;
 import upbeat.herald.server.orders.OrderStore;
 import upbeat.herald.server.orders.ParcelRow;
 import upbeat.herald.server.orders.ParcelStore;
+import upbeat.herald.server.orders.ReachedStore;
 import upbeat.herald.server.brand.BrandStore;
 import upbeat.herald.server.plan.CaseBook;
 import upbeat.herald.server.plan.NoticeStore;
@@ -45,9 +52,12 @@ public class Prepare {
     private final BrandStore brands;
     private final CaseBook cases;
     private final LinkSecret secret;
+    private final ReachedStore reached;
+    private final ChatTemplates templates;
+    private final SmsPrice price;
     private final Settings settings;
 
-    Prepare(NoticeStore notices, OrderStore orders, ParcelStore parcels, CarrierStore carriers, BrandStore brands, CaseBook cases, LinkSecret secret, Settings settings) {
+    Prepare(NoticeStore notices, OrderStore orders, ParcelStore parcels, CarrierStore carriers, BrandStore brands, CaseBook cases, LinkSecret secret, ReachedStore reached, ChatTemplates templates, SmsPrice price, Settings settings) {
         this.notices = notices;
         this.orders = orders;
         this.parcels = parcels;
@@ -55,12 +65,15 @@ public class Prepare {
         this.brands = brands;
         this.cases = cases;
         this.secret = secret;
+        this.reached = reached;
+        this.templates = templates;
+        this.price = price;
         this.settings = settings;
     }
 
     /** Ready to go, to be held for a reason, or to wait for its window. */
     public sealed interface Outcome {
-        record Ready(String to, Rendered content, Question question, Brand brand, String cost, String currency) implements Outcome {}
+        record Ready(String to, String language, Rendered content, Question question, Brand brand, String cost, String currency) implements Outcome {}
 
         record Held(Reason reason) implements Outcome {}
 
@@ -79,27 +92,42 @@ public class Prepare {
         if (no.isPresent()) return new Outcome.Held(no.get());
         Instant allowed = Decide.within(notice, c, now);
         if (allowed.isAfter(now)) return new Outcome.NotYet(allowed);
-        Wording wording = notice.wordings().get(m.channel());
-        if (wording == null) return held(Reason.Code.NO_WORDING, "The notice has no wording for " + m.channel().words());
+        Brand brand = brands.get(db, order.order().shop());
+        Optional<ChooseWording.Chosen> chosen = choose(db, notice, m.channel(), order, parcel, brand);
+        if (chosen.isEmpty()) return held(Reason.Code.NO_WORDING, "The notice has no wording for " + m.channel().words());
+        Wording wording = m.channel() == Channel.WHATSAPP ? templates.inUse(db, notice, chosen.get()) : chosen.get().wording();
         try {
-            Rendered content = render(db, notice, wording, m.channel(), order, parcel, m.seq(), now);
+            Rendered content = render(db, notice, wording, chosen.get().language(), m.channel(), order, parcel, m.seq(), now);
             boolean priced = content.sms() != null;
-            String cost = priced ? new BigDecimal(settings.sms().price()).multiply(BigDecimal.valueOf(content.sms().segments())).toPlainString() : null;
-            return new Outcome.Ready(m.to(), content, notice.question(), brands.get(db), cost, priced ? settings.sms().currency() : null);
+            return new Outcome.Ready(m.to(), chosen.get().language(), content, notice.question() == null ? null : notice.question().saying(wording.buttons()), brand, priced ? price.of(content.sms().segments()).toPlainString() : null, priced ? price.currency() : null);
         } catch (FieldEmpty e) {
             return held(Reason.Code.FIELD_EMPTY, e.getMessage());
         }
     }
 
-    /** The message as it would leave now. @param message its number, which the answer links carry */
-    public Rendered render(JdbcClient db, Notice notice, Wording wording, Channel channel, OrderRow order, ParcelRow parcel, long message, Instant now) {
+    /** The wording this order's customer gets, in their language. */
+    public Optional<ChooseWording.Chosen> choose(JdbcClient db, Notice notice, Channel channel, OrderRow order, ParcelRow parcel, Brand brand) {
+        Variant customer = new Variant(order.order().shop(), parcel == null ? null : parcel.parcel().carrier(), order.order().shipTo() == null ? null : order.order().shipTo().country());
+        return ChooseWording.of(notice, channel, java.util.Arrays.asList(CustomerLanguage.of(order.order()), brand.language()), customer, brands.baseLanguage(db));
+    }
+
+    /** The message as it would leave now. @param language of the wording; {@code message} its number, which the answer links carry */
+    public Rendered render(JdbcClient db, Notice notice, Wording wording, String language, Channel channel, OrderRow order, ParcelRow parcel, long message, Instant now) {
+        return Render.message(channel, wording, subject(db, notice, language, order, parcel, message, now));
+    }
+
+    /** What a message of this notice speaks of. */
+    public Subject subject(JdbcClient db, Notice notice, String language, OrderRow order, ParcelRow parcel, long message, Instant now) {
         String link = notice.question() == null ? null : settings.publicUrl() + "/a/" + SignedLink.token(secret.bytes(), message, now.plus(LINK_HOLDS));
         List<String> answers = link == null ? List.of() : notice.question().buttons().stream().map(b -> link + "?b=" + b.id()).toList();
-        var customer = order.order().customer();
-        Locale locale = Locale.forLanguageTag(customer == null || customer.language() == null ? "en" : customer.language());
+        Order.ShipTo to = order.order().shipTo();
+        ZoneId zone = CustomerZone.of(to == null ? null : to.country());
         Parcel followed = parcel == null ? null : parcels.followed(db, parcel);
-        return Render.message(channel, wording, new Subject(order.order(), followed, followed == null ? null : carriers.find(db, followed.carrier()).orElse(null),
-                brands.get(db), notice.question(), answers, link, locale));
+        List<ParcelRow> all = parcel == null ? List.of() : parcels.of(db, order.id());
+        int place = parcel == null ? 0 : 1 + all.stream().map(ParcelRow::id).toList().indexOf(parcel.id());
+        LocalDate gone = parcel == null ? null : reached.first(db, parcel.id(), Stage.DISPATCHED).map(at -> at.atZone(zone).toLocalDate()).orElse(null);
+        return new Subject(order.order(), followed, followed == null ? null : carriers.find(db, followed.carrier()).orElse(null), brands.get(db, order.order().shop()), notice.question(), answers, link, CustomerLanguage.locale(language, order.order()),
+                all.size(), place, now.atZone(zone).toLocalDate(), gone);
     }
 
     private static Outcome held(Reason.Code code, String text) {

@@ -10,7 +10,6 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 import upbeat.herald.core.wording.SmsLength;
-import upbeat.herald.server.Settings;
 import upbeat.herald.server.web.Faults;
 
 /** What a text would take as SMS. */
@@ -19,10 +18,10 @@ import upbeat.herald.server.web.Faults;
 @Tag(name = "sms")
 class SmsApi {
     private static final int LONGEST = 20_000;
-    private final Settings settings;
+    private final SmsPrice price;
 
-    SmsApi(Settings settings) {
-        this.settings = settings;
+    SmsApi(SmsPrice price) {
+        this.price = price;
     }
 
     /** @param country ISO 3166-1 alpha-2; one price holds for all today */
@@ -42,8 +41,8 @@ class SmsApi {
         if (body.country() != null && !body.country().matches("[A-Z]{2}")) faults.add("country", "A country is ISO 3166-1, two capital letters");
         faults.raise();
         SmsLength length = SmsLength.of(body.text());
-        BigDecimal cost = new BigDecimal(settings.sms().price()).multiply(BigDecimal.valueOf(length.segments()));
+        BigDecimal cost = price.of(length.segments());
         return new Measured(length.encoding().code(), length.segments(), length.units(), length.unitsLeft(), length.replacements().stream().map(r -> new Replace(r.at(), r.found(), r.use())).toList(),
-                new MessageView.Money(cost.toPlainString(), settings.sms().currency()));
+                new MessageView.Money(cost.toPlainString(), price.currency()));
     }
 }

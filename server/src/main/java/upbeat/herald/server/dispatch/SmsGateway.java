@@ -93,6 +93,16 @@ final class SmsGateway implements Gateway, AutoCloseable {
     }
 
     @Override
+    public Accounts.Connection connect() {
+        try {
+            line();
+            return new Accounts.Connection(true, "The SMS centre lets " + settings.systemId() + " in");
+        } catch (IOException e) {
+            return new Accounts.Connection(false, reason(e) + (e.getCause() instanceof NegativeResponseException n ? ": status 0x" + Integer.toHexString(n.getCommandStatus()) : ": " + e.getMessage()));
+        }
+    }
+
+    @Override
     public Optional<String> away() {
         try {
             line();

@@ -7,6 +7,7 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
@@ -44,6 +45,11 @@ public class ReachedStore {
 
     public Set<String> keys(JdbcClient db, long parcelId) {
         return new HashSet<>(db.sql("select stage || '/' || occasion from stage_reached where parcel_id = ?").param(parcelId).query(String.class).list());
+    }
+
+    /** When a parcel first came to a stage. */
+    public Optional<Instant> first(JdbcClient db, long parcelId, Stage stage) {
+        return db.sql("select min(at) from stage_reached where parcel_id = ? and stage = ?").params(parcelId, stage.code()).query((rs, i) -> rs.getObject(1) == null ? null : Instant.ofEpochMilli(rs.getLong(1))).list().stream().filter(java.util.Objects::nonNull).findFirst();
     }
 
     /** Forgets a visit that no report speaks of any more. */

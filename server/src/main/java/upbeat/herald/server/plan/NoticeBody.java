@@ -18,11 +18,14 @@ import upbeat.herald.core.journey.Payment;
 import upbeat.herald.core.journey.Stage;
 import upbeat.herald.core.plan.Audience;
 import upbeat.herald.core.plan.Channel;
+import upbeat.herald.core.plan.ChooseWording;
 import upbeat.herald.core.plan.Notice;
+import upbeat.herald.core.plan.OtherWording;
 import upbeat.herald.core.plan.Question;
 import upbeat.herald.core.plan.Wording;
 import upbeat.herald.core.timing.SendWindow;
 import upbeat.herald.core.wording.CheckWording;
+import upbeat.herald.core.wording.Starters;
 import upbeat.herald.core.wording.WordingFault;
 import upbeat.herald.server.web.Faults;
 
@@ -55,8 +58,15 @@ public record NoticeBody(@Nullable String name, @Nullable String stage, @Nullabl
         return value.name().toLowerCase(Locale.ROOT).replace('_', '-');
     }
 
-    /** The notice. @param strict also refuses wording that is not fit to be saved. @throws Faults naming every value that can't be used */
-    Notice toNotice(String id, Set<String> carriers, boolean strict) {
+    /**
+     * The notice. Wordings that are not given stay as they were; a channel that never had words gets the starters.
+     *
+     * @param before       the notice as it was, or null for a new one
+     * @param baseLanguage of the words for everyone
+     * @param strict       also refuses wording that is not fit to be saved
+     * @throws Faults naming every value that can't be used
+     */
+    public Notice toNotice(String id, @Nullable Notice before, String baseLanguage, Set<String> carriers, boolean strict) {
         Faults faults = new Faults();
         String called = Texts.orNull(name);
         if (called == null || called.length() > 60) faults.add("name", "A name has 1 to 60 characters");
@@ -82,20 +92,21 @@ public record NoticeBody(@Nullable String name, @Nullable String stage, @Nullabl
         Question question = question(faults);
         faults.raise();
         Map<Channel, Wording> texts = new EnumMap<>(Channel.class);
+        if (before != null) texts.putAll(before.wordings());
         if (wordings != null) wordings.forEach((c, w) -> Channel.of(c).ifPresent(channel -> texts.put(channel, w)));
-        Notice notice = new Notice(id, called, at, delay, hours, who, ways, how, at.ofOrder() ? Notice.Per.ORDER : often, limit, on, question, texts);
-        if (strict) wordingFaults(notice, faults);
+        Notice notice = Starters.filled(new Notice(id, called, at, delay, hours, who, ways, how, at.ofOrder() ? Notice.Per.ORDER : often, limit, on, question, texts, before == null ? List.of() : before.others()), baseLanguage);
+        if (strict) wordingFaults(notice, baseLanguage, faults);
         return notice;
     }
 
-    private static void wordingFaults(Notice notice, Faults faults) {
+    private static void wordingFaults(Notice notice, String baseLanguage, Faults faults) {
         for (Channel channel : notice.channels()) {
-            Wording wording = notice.wordings().get(channel);
-            if (wording == null) {
-                faults.add("wordings." + channel.code(), "Write what the notice says by " + channel.words());
-                continue;
+            for (OtherWording o : ChooseWording.all(notice, channel, baseLanguage)) {
+                Wording whole = ChooseWording.whole(notice, channel, o.language(), o.variant(), baseLanguage).orElseThrow();
+                if (!whole.hasBody() && !o.variant().everyone()) continue; // only parts; nobody gets it alone
+                String where = o.language().equals(baseLanguage) && o.variant().everyone() ? "" : "In " + Locale.forLanguageTag(o.language()).getDisplayLanguage(Locale.ENGLISH) + ": ";
+                for (WordingFault f : CheckWording.of(notice, channel, whole)) faults.add("wordings." + channel.code(), where + "Line " + f.line() + ", column " + f.column() + ": " + f.message());
             }
-            for (WordingFault f : CheckWording.of(notice, channel, wording)) faults.add("wordings." + channel.code(), "Line " + f.line() + ", column " + f.column() + ": " + f.message());
         }
         faults.raise();
     }

@@ -28,11 +28,14 @@ import upbeat.herald.core.plan.Channel;
 import upbeat.herald.core.plan.Notice;
 import upbeat.herald.core.wording.Field;
 import upbeat.herald.core.wording.Fields;
-import upbeat.herald.server.dispatch.Bell;
 import upbeat.herald.server.brand.BrandStore;
 import upbeat.herald.server.carriers.CarrierStore;
+import upbeat.herald.server.dispatch.Bell;
+import upbeat.herald.server.dispatch.ChatApprovals;
+import upbeat.herald.server.dispatch.ChatTemplates;
 import upbeat.herald.server.storage.Writer;
 import upbeat.herald.server.web.NotFound;
+import upbeat.herald.server.wording.WordingPreview;
 
 /** The place Plan: all notices, and one of them made, changed, switched, tried and removed. */
 @RestController
@@ -45,17 +48,23 @@ class PlanDoor {
     private final NoticeStore notices;
     private final CarrierStore carriers;
     private final BrandStore brands;
-    private final Preview preview;
+    private final Reach reach;
+    private final WordingPreview preview;
+    private final ChatTemplates templates;
+    private final ChatApprovals approvals;
     private final JdbcClient reader;
     private final Writer writer;
     private final InstantSource clock;
     private final Bell bell;
 
-    PlanDoor(NoticeStore notices, CarrierStore carriers, BrandStore brands, Preview preview, JdbcClient reader, Writer writer, InstantSource clock, Bell bell) {
+    PlanDoor(NoticeStore notices, CarrierStore carriers, BrandStore brands, Reach reach, WordingPreview preview, ChatTemplates templates, ChatApprovals approvals, JdbcClient reader, Writer writer, InstantSource clock, Bell bell) {
         this.notices = notices;
         this.carriers = carriers;
         this.brands = brands;
+        this.reach = reach;
         this.preview = preview;
+        this.templates = templates;
+        this.approvals = approvals;
         this.reader = reader;
         this.writer = writer;
         this.clock = clock;
@@ -90,24 +99,28 @@ class PlanDoor {
     @PostMapping("/notices")
     @ResponseStatus(HttpStatus.CREATED)
     NoticeView add(@RequestBody NoticeBody body) {
-        Notice checked = fit(body.toNotice("new", known(), true));
-        Notice kept = writer.write(db -> {
-            Notice named = with(checked, free(db, checked.name()));
-            notices.put(db, named, clock.instant());
-            return named;
-        });
-        bell.ring();
-        return view(kept);
+        return kept(writer.write(db -> {
+            Notice checked = fit(db, body.toNotice("new", null, brands.baseLanguage(db), known(), true));
+            return put(db, checked.withId(free(db, checked.name())));
+        }));
     }
 
     @PutMapping("/notices/{id}")
     NoticeView change(@PathVariable String id, @RequestBody NoticeBody body) {
-        Notice notice = fit(body.toNotice(id, known(), true));
-        writer.write(db -> {
-            if (notices.find(db, id).isEmpty()) throw new NotFound("There is no notice " + id);
-            notices.put(db, notice, clock.instant());
-            return null;
-        });
+        return kept(writer.write(db -> {
+            Notice before = notices.find(db, id).orElseThrow(() -> new NotFound("There is no notice " + id));
+            return put(db, fit(db, body.toNotice(id, before, brands.baseLanguage(db), known(), true)));
+        }));
+    }
+
+    private Notice put(JdbcClient db, Notice notice) {
+        notices.put(db, notice, clock.instant());
+        templates.bring(db, notice, brands.baseLanguage(db), clock.instant());
+        return notice;
+    }
+
+    private NoticeView kept(Notice notice) {
+        approvals.ring();
         bell.ring();
         return view(notice);
     }
@@ -123,22 +136,25 @@ class PlanDoor {
     }
 
     @PostMapping("/preview")
-    Preview.Shown preview(@RequestBody PreviewRequest body) {
-        Notice notice = body.notice().toNotice(body.id() == null ? "new" : body.id(), known(), false);
-        return preview.of(notice, body.channel(), body.shop(), body.number());
+    WordingPreview.Shown preview(@RequestBody PreviewRequest body) {
+        Notice before = body.id() == null ? null : notices.find(reader, body.id()).orElse(null);
+        Notice notice = body.notice().toNotice(before == null ? "new" : before.id(), before, brands.baseLanguage(reader), known(), false);
+        Channel channel = Channel.of(body.channel()).orElseThrow(() -> new HeraldException("channel", "\"" + body.channel() + "\" is no channel"));
+        return preview.of(notice, new WordingPreview.Ask(channel, brands.baseLanguage(reader), null, body.shop(), body.number(), null, 0));
     }
 
     @PostMapping("/reach")
-    Preview.Reached reach(@RequestBody NoticeBody body) {
+    Reach.Reached reach(@RequestBody NoticeBody body) {
         Instant now = clock.instant();
-        return preview.reach(body.toNotice("new", known(), false).withState(Notice.State.LIVE), now.minus(MONTH), now);
+        return reach.of(body.toNotice("new", null, brands.baseLanguage(reader), known(), false).withState(Notice.State.LIVE), now.minus(MONTH), now);
     }
 
     /** Nothing goes live in the name of an address that nobody has proven. */
-    private Notice fit(Notice notice) {
-        if (notice.state() == Notice.State.LIVE && notice.channels().contains(Channel.EMAIL) && !brands.senderProven(reader)) {
-            throw new HeraldException("state", "The sender's address is not proven yet. Go to Setup, Brand, and have the code sent; then switch the notice on");
-        }
+    private Notice fit(JdbcClient db, Notice notice) {
+        if (notice.state() != Notice.State.LIVE || !notice.channels().contains(Channel.EMAIL)) return notice;
+        brands.unproven(db, notice.audience().shops()).ifPresent(address -> {
+            throw new HeraldException("state", "The sender's address " + address + " is not proven yet. Go to Setup, Brand, and have the code sent; then switch the notice on");
+        });
         return notice;
     }
 
@@ -157,9 +173,5 @@ class PlanDoor {
         String id = base;
         for (int i = 2; notices.find(db, id).isPresent(); i++) id = base + "-" + i;
         return id;
-    }
-
-    private static Notice with(Notice n, String id) {
-        return new Notice(id, n.name(), n.stage(), n.after(), n.window(), n.audience(), n.channels(), n.rule(), n.per(), n.ageLimit(), n.state(), n.question(), n.wordings());
     }
 }

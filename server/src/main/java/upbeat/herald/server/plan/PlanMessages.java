@@ -15,6 +15,7 @@ import upbeat.herald.core.plan.Moment;
 import upbeat.herald.core.plan.Notice;
 import upbeat.herald.core.plan.PlannedMessage;
 import upbeat.herald.core.plan.Reason;
+import upbeat.herald.core.wording.CustomerLanguage;
 import upbeat.herald.server.dispatch.MessageStatus;
 import upbeat.herald.server.dispatch.MessageStore;
 import upbeat.herald.server.orders.OrderRow;
@@ -119,7 +120,7 @@ public class PlanMessages {
     }
 
     private static String language(OrderRow order) {
-        var customer = order.order().customer();
-        return customer == null || customer.language() == null ? "en" : customer.language();
+        String language = CustomerLanguage.of(order.order());
+        return language == null ? "en" : language;
     }
 }

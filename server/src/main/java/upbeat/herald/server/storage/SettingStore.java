@@ -1,5 +1,6 @@
 package upbeat.herald.server.storage;
 
+import java.util.List;
 import java.util.Optional;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
@@ -11,6 +12,11 @@ public class SettingStore {
 
     public Optional<String> find(JdbcClient db, String name) {
         return db.sql("select value from setting where name = ?").param(name).query(String.class).optional();
+    }
+
+    /** Those whose names begin like this. */
+    public List<String> beginning(JdbcClient db, String prefix) {
+        return db.sql("select value from setting where substr(name, 1, length(?)) = ? order by name").params(prefix, prefix).query(String.class).list();
     }
 
     public void put(JdbcClient db, String name, String value) {

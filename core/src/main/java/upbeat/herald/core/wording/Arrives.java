@@ -1,0 +1,21 @@
+package upbeat.herald.core.wording;
+
+import java.time.LocalDate;
+import java.util.Locale;
+import upbeat.herald.core.timing.WorkingDays;
+
+/** When a parcel is expected, counted from its dispatch, or from today while it is not gone. @param country of destination, whose holidays count, or null */
+record Arrives(LocalDate from, String country, Locale locale) {
+    private static final int USUAL = 3;
+
+    /** @param days 0 to 60; {@code working} true to count working days of the country of destination */
+    Day in(int days, boolean working) {
+        int fit = Math.max(0, Math.min(60, days));
+        return new Day(working ? WorkingDays.after(from, fit, country) : from.plusDays(fit), locale);
+    }
+
+    @Override
+    public String toString() {
+        return in(USUAL, true).toString();
+    }
+}

@@ -1,0 +1,93 @@
+package upbeat.herald.core.wording;
+
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import java.util.Collections;
+import java.util.Locale;
+import upbeat.herald.core.plan.Block;
+import upbeat.herald.core.plan.Question;
+import upbeat.herald.core.plan.Wording;
+
+/**
+ * An e-mail's two bodies, made from a wording once and filled for every customer: a single column of tables with inline looks, which mail
+ * programs show alike (common practice, no source), and a plain text that holds the same words and the same links. Dark grounds and narrow
+ * screens are asked for in a style sheet that programs may drop.
+ */
+final class MailTemplate {
+    private static final Set<String> RIGHT_TO_LEFT = Set.of("ar", "he", "fa", "ur", "yi", "ps", "dv", "ckb", "ug");
+    private static final String STYLE = """
+            <style>
+            @media (max-width: 480px) { .col { display: block !important; width: 100% !important; } .pad { padding: 20px 16px !important; } }
+            @media (prefers-color-scheme: dark) { .ground { background: #1b1526 !important; } .card { background: #271f36 !important; border-color: #463a5e !important; } .ink { color: #f1ecdf !important; } .soft { color: #c3b9d6 !important; } .panel { background: #32283f !important; border-color: #463a5e !important; } .rule { border-color: #463a5e !important; } .btn { border: 1px solid #c3b9d6 !important; } }
+            </style>
+            """;
+
+    private static final Map<Key, MailTemplate> MADE = Collections.synchronizedMap(new LinkedHashMap<>(16, 0.75f, true) {
+        @Override
+        protected boolean removeEldestEntry(Map.Entry<Key, MailTemplate> eldest) {
+            return size() > 256;
+        }
+    });
+
+    private record Key(Wording wording, Brand brand, Question question, Locale locale) {}
+
+    private final TextTemplate subject;
+    private final TextTemplate html;
+    private final TextTemplate text;
+
+    private MailTemplate(Key key) {
+        MailWriter writer = new MailWriter(key.brand(), key.question(), Phrases.in(key.locale()), end(key.locale()));
+        if (key.wording().html() != null && !key.wording().html().isBlank()) writer.source(key.wording().html());
+        else MailBlocks.of(key.wording()).forEach(writer::block);
+        writer.footer();
+        subject = TextTemplate.plain(key.wording().subject());
+        html = TextTemplate.html(page(key, writer.html()));
+        text = TextTemplate.plain(writer.text());
+    }
+
+    static Rendered render(Wording wording, Subject s, Map<String, Map<String, Object>> values) {
+        Key key = new Key(wording, s.brand(), s.question(), s.locale());
+        MailTemplate made = MADE.get(key);
+        if (made == null) MADE.put(key, made = new MailTemplate(key));
+        MailValues.into(values, s);
+        String subject = FieldValues.oneLine(made.subject.render(values));
+        values.get("mail").put("subject", subject == null ? "" : subject);
+        String text = made.text.render(values).replaceAll("[ \\t]+\\n", "\n").replaceAll("\\n{3,}", "\n\n").strip() + "\n";
+        return new Rendered(subject, text, made.html.render(values), null, List.of(), null);
+    }
+
+    private static String page(Key key, String body) {
+        Brand brand = key.brand();
+        String ground = MailWriter.escape(brand.ground());
+        String preview = key.wording().preview();
+        // The spaces after it keep the mail's own words out of the line that mail programs show.
+        String line = preview == null || preview.isBlank() ? "" : "<div style=\"display:none;max-height:0;overflow:hidden;mso-hide:all\">" + MailWriter.escape(preview) + "&#8199;&#847;".repeat(60) + "</div>\n";
+        boolean rtl = RIGHT_TO_LEFT.contains(key.locale().getLanguage());
+        return "<!DOCTYPE html>\n<html lang=\"" + key.locale().toLanguageTag() + "\" dir=\"" + (rtl ? "rtl" : "ltr") + "\"><head><meta charset=\"utf-8\"><meta name=\"viewport\" content=\"width=device-width, initial-scale=1\"><meta name=\"color-scheme\" content=\"light dark\"><meta name=\"supported-color-schemes\" content=\"light dark\"><title>{{mail.subject}}</title>\n"
+                + STYLE + "</head>\n<body class=\"ground\" style=\"margin:0;padding:0;background:" + ground + "\">\n" + line
+                + "<table role=\"presentation\" class=\"ground\" width=\"100%\" cellpadding=\"0\" cellspacing=\"0\" bgcolor=\"" + ground + "\"><tr><td align=\"center\" style=\"padding:24px 12px\">\n"
+                + "<table role=\"presentation\" class=\"card\" width=\"100%\" cellpadding=\"0\" cellspacing=\"0\" bgcolor=\"#ffffff\" style=\"max-width:560px;border:1px solid #e4dccb\"><tr><td class=\"pad\" style=\"padding:28px 28px 24px;font-family:" + brand.fontFamily() + "\">\n"
+                + head(brand) + body + "</td></tr></table>\n</td></tr></table>\n" + (parcelShown(key.wording()) ? "{{#if mail.data}}{{{mail.data}}}\n{{/if}}" : "") + "</body></html>\n";
+    }
+
+    /** Mail programs hear of the delivery only from a mail that speaks of it: "delivered" shows neither number nor address any more. */
+    private static boolean parcelShown(Wording wording) {
+        return MailBlocks.flat(MailBlocks.of(wording)).stream().anyMatch(b -> "parcel".equals(b.kind()));
+    }
+
+    /** The logo where there is one, with the name as its text for those who don't load pictures; else the name. */
+    private static String head(Brand brand) {
+        String name = MailWriter.escape(brand.name());
+        if (brand.logoUrl() == null) return "<p class=\"ink\" style=\"margin:0 0 20px;font-size:18px;font-weight:bold;color:#2d2142\">" + name + "</p>\n";
+        int width = brand.logoWidth() == null ? Brand.USUAL_LOGO_WIDTH : brand.logoWidth();
+        return "<p style=\"margin:0 0 20px\"><img class=\"ink\" src=\"" + MailWriter.escape(brand.logoUrl()) + "\" width=\"" + width + "\" alt=\"" + name + "\" style=\"display:block;border:0;max-width:100%;height:auto;font-size:18px;font-weight:bold;color:#2d2142\"></p>\n";
+    }
+
+    private static String end(Locale locale) {
+        return RIGHT_TO_LEFT.contains(locale.getLanguage()) ? "left" : "right";
+    }
+}

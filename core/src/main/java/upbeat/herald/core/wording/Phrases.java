@@ -1,0 +1,40 @@
+package upbeat.herald.core.wording;
+
+import java.text.NumberFormat;
+import java.util.List;
+import java.util.Locale;
+import java.util.ResourceBundle;
+
+/** The words an e-mail says by itself, such as "Follow your parcel", in the customer's language; in English where there is no translation. */
+final class Phrases {
+    private static final ResourceBundle.Control NO_DEFAULT = ResourceBundle.Control.getNoFallbackControl(ResourceBundle.Control.FORMAT_PROPERTIES);
+    private final ResourceBundle bundle;
+    private final Locale locale;
+
+    private Phrases(ResourceBundle bundle, Locale locale) {
+        this.bundle = bundle;
+        this.locale = locale;
+    }
+
+    static Phrases in(Locale locale) {
+        return new Phrases(ResourceBundle.getBundle("upbeat.herald.core.wording.phrases", locale, NO_DEFAULT), locale);
+    }
+
+    String get(String key) {
+        return bundle.getString(key);
+    }
+
+    /** With {@code {0}}, {@code {1}} replaced, numbers as they are written in the language. */
+    String get(String key, Object... values) {
+        String text = bundle.getString(key);
+        for (int i = 0; i < values.length; i++) text = text.replace("{" + i + "}", values[i] instanceof Integer n ? NumberFormat.getIntegerInstance(locale).format(n) : String.valueOf(values[i]));
+        return text;
+    }
+
+    /** "a, b and c", as the Unicode CLDR list pattern "standard" joins it. */
+    String list(List<String> parts) {
+        if (parts.size() < 2) return parts.isEmpty() ? "" : parts.get(0);
+        if (parts.size() == 2) return parts.get(0) + bundle.getString("list.two") + parts.get(1);
+        return String.join(bundle.getString("list.comma"), parts.subList(0, parts.size() - 1)) + bundle.getString("list.end") + parts.get(parts.size() - 1);
+    }
+}

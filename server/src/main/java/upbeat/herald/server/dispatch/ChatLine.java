@@ -1,0 +1,61 @@
+package upbeat.herald.server.dispatch;
+
+import java.io.IOException;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.time.Duration;
+import tools.jackson.core.JacksonException;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+import upbeat.herald.server.Settings;
+
+/** The line to a chat network: HTTP with JSON both ways. */
+final class ChatLine {
+    private static final JsonMapper JSON = JsonMapper.shared();
+    private final Settings.Chat account;
+    private final HttpClient client = HttpClient.newBuilder().version(HttpClient.Version.HTTP_1_1).connectTimeout(Duration.ofSeconds(3)).build();
+
+    ChatLine(Settings.Chat account) {
+        this.account = account;
+    }
+
+    /** @param body empty where what came is no JSON */
+    record Answer(int status, JsonNode body) {
+        boolean good() {
+            return status < 300;
+        }
+
+        /** What the network says is wrong. */
+        String said() {
+            return body.path("error").path("message").asString("status " + status);
+        }
+
+        String code() {
+            return body.path("error").path("code").asString("");
+        }
+    }
+
+    /** @param key the Idempotency-Key, or null; {@code body} or null for none */
+    Answer call(String method, String path, String key, Object body) throws IOException, InterruptedException {
+        HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(account.url() + path)).timeout(Duration.ofSeconds(15)).header("Content-Type", "application/json").header("Authorization", "Bearer " + account.token());
+        if (key != null) request.header("Idempotency-Key", key);
+        request.method(method, body == null ? HttpRequest.BodyPublishers.noBody() : HttpRequest.BodyPublishers.ofString(JSON.writeValueAsString(body)));
+        HttpResponse<String> response = client.send(request.build(), HttpResponse.BodyHandlers.ofString());
+        try {
+            return new Answer(response.statusCode(), JSON.readTree(response.body()));
+        } catch (JacksonException e) {
+            return new Answer(response.statusCode(), JSON.createObjectNode());
+        }
+    }
+
+    /** Asks the network to approve a wording. */
+    Answer submit(String name, ChatTemplates.Submission wording) throws IOException, InterruptedException {
+        return call("PUT", "/v1/templates/" + name, null, wording);
+    }
+
+    Answer judgement(String name) throws IOException, InterruptedException {
+        return call("GET", "/v1/templates/" + name, null, null);
+    }
+}

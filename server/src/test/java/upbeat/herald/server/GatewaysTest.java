@@ -1,0 +1,87 @@
+package upbeat.herald.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.awaitility.Awaitility.await;
+
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
+import upbeat.herald.standins.ChatNetwork;
+import upbeat.herald.standins.World;
+
+/** Setup, Gateways: an account is tried before it is kept, used at once, and its secrets stay secret. */
+class GatewaysTest {
+    private static RunningApp app;
+    private static RunningApp.Person person;
+
+    @BeforeAll
+    static void open() {
+        app = RunningApp.start();
+        person = app.signedIn();
+    }
+
+    @AfterAll
+    static void close() {
+        app.close();
+    }
+
+    private static JsonNode gateway(String channel) {
+        return person.call("GET", "/ui/gateways", null).json().valueStream().filter(g -> g.path("channel").asString().equals(channel)).findFirst().orElseThrow();
+    }
+
+    @Test
+    void whatTheOtherSideSaysIsShown() {
+        JsonNode account = gateway("email").path("account");
+        assertThat(person.call("POST", "/ui/gateways/email/test", "{\"account\":" + account + "}").json().path("good").asBoolean()).isTrue();
+        for (String channel : new String[] {"email", "sms"}) {
+            JsonNode a = gateway(channel).path("account");
+            JsonNode wrong = person.call("POST", "/ui/gateways/" + channel + "/test", "{\"account\":" + a + ",\"secrets\":{\"password\":\"wrong\"}}").json();
+            assertThat(wrong.path("good").asBoolean()).as(channel).isFalse();
+            assertThat(wrong.path("said").asString()).as(channel).isNotBlank().doesNotContain("wrong\"");
+        }
+        JsonNode token = person.call("POST", "/ui/gateways/whatsapp/test", "{\"account\":" + gateway("whatsapp").path("account") + ",\"secrets\":{\"token\":\"wrong\"}}").json();
+        assertThat(token.path("said").asString()).contains("refuses the log-in");
+        JsonNode nowhere = person.call("POST", "/ui/gateways/email/test", "{\"account\":{\"host\":\"127.0.0.1\",\"port\":1}}").json();
+        assertThat(nowhere.path("said").asString()).contains("can't be reached");
+    }
+
+    @Test
+    void anAccountThatDoesNotWorkIsNotKeptAndOneThatDoesIsUsedAtOnce() throws Exception {
+        try (World other = new World()) {
+            other.start();
+            String account = "{\"host\":\"127.0.0.1\",\"port\":" + other.mail.port() + ",\"user\":\"herald\",\"tls\":\"none\"}";
+            assertThat(person.call("PUT", "/ui/gateways/email", "{\"account\":{\"host\":\"127.0.0.1\",\"port\":1}}").json().path("detail").asString()).contains("Not kept");
+            assertThat(gateway("email").path("source").asString()).isEqualTo("file");
+            RunningApp.Answer kept = person.call("PUT", "/ui/gateways/email", "{\"account\":" + account + "}");
+            assertThat(kept.status()).as(kept.body()).isEqualTo(200);
+            assertThat(kept.json().path("source").asString()).isEqualTo("setup");
+            app.order("cash-on-delivery", "moved@customer.example", null, "{}");
+            app.advance("PT15M");
+            await().until(() -> !other.mailbox.to("moved@customer.example").isEmpty());
+            assertThat(app.world.mailbox.to("moved@customer.example")).isEmpty();
+            assertThat(person.call("DELETE", "/ui/gateways/email", null).json().path("source").asString()).isEqualTo("file");
+            app.order("cash-on-delivery", "back@customer.example", null, "{}");
+            app.advance("PT15M");
+            await().until(() -> !app.world.mailbox.to("back@customer.example").isEmpty());
+        }
+    }
+
+    @Test
+    void secretsAreNeverShown() {
+        JsonNode account = gateway("whatsapp").path("account");
+        RunningApp.Answer kept = person.call("PUT", "/ui/gateways/whatsapp", "{\"account\":" + account + ",\"secrets\":{\"token\":\"" + ChatNetwork.TOKEN + "\"}}");
+        assertThat(kept.status()).isEqualTo(200);
+        assertThat(kept.json().path("secret").asBoolean()).isTrue();
+        assertThat(person.call("GET", "/ui/gateways", null).body() + kept.body()).doesNotContain(ChatNetwork.TOKEN, ChatNetwork.WEBHOOK_SECRET);
+        assertThat(person.call("DELETE", "/ui/gateways/whatsapp", null).status()).isEqualTo(200);
+    }
+
+    @Test
+    void accountsThatCantBe() {
+        String[][] bad = {{"email", "{\"host\":\"\"}"}, {"email", "{\"host\":\"a b\"}"}, {"email", "{\"host\":\"x\",\"port\":70000}"}, {"email", "{\"host\":\"x\",\"tls\":\"ssl3\"}"}, {"sms", "{\"host\":\"x\",\"price\":\"cheap\"}"}, {"sms", "{\"host\":\"x\",\"currency\":\"XQX\"}"}, {"whatsapp", "{\"url\":\"ftp://x\"}"}};
+        for (String[] b : bad) assertThat(person.call("POST", "/ui/gateways/" + b[0] + "/test", "{\"account\":" + b[1] + "}").status()).as(b[1]).isEqualTo(422);
+        assertThat(person.call("POST", "/ui/gateways/pigeon/test", "{\"account\":{}}").status()).isEqualTo(422);
+        assertThat(person.call("POST", "/ui/gateways/email/test", "{}").status()).isEqualTo(422);
+    }
+}
