@@ -40,16 +40,14 @@ final class IntakeBench {
     private static final Instant PLACED = Instant.parse("2026-11-23T12:00:00Z");
     private static final String[] FIRST = {"Ottoline", "Ruben", "Marguerite", "Ivo", "Beata", "Yuki", "Noor", "Elif", "Cosima", "Jorun", "Sune", "Bram", "Talia", "Gethin", "Wren"};
     private static final String[] LAST = {"Brack", "Poll", "Lindqvist", "Korb", "Harrow", "Quill", "Stray", "Haas", "Wick", "Albrekt", "Vale", "Rook", "Tern", "Mast"};
-    private final String url;
     private final Path data;
     private final TakeIn takeIn;
     private final Writer writer;
-    private final HttpClient client = HttpClient.newBuilder().version(HttpClient.Version.HTTP_1_1).cookieHandler(new CookieManager()).build();
-    private String token = "";
+    private final Person person;
     private int parcels;
 
     IntakeBench(ConfigurableApplicationContext app, String url, Path data) {
-        this.url = url;
+        this.person = new Person(url);
         this.data = data;
         this.takeIn = app.getBean(TakeIn.class);
         this.writer = app.getBean(Writer.class);
@@ -61,7 +59,7 @@ final class IntakeBench {
         if (parts.contains("one")) scans(1, 500, 1_000);
         if (parts.contains("hundred")) scans(100, 2_000, 5_000);
         if (parts.contains("many")) scans(TOGETHER, 3 * TOGETHER, 3 * TOGETHER);
-        signIn();
+        person.signIn();
         if (parts.contains("sheet")) sheet();
         if (parts.contains("search")) search();
     }
@@ -99,10 +97,10 @@ final class IntakeBench {
             for (int i = from; i < from + together; i++) scans.add("{\"carrier\":\"hopgate\",\"trackingNumber\":\"HOPB " + i + "\",\"code\":\"30\",\"at\":\"2026-11-24T13:00:00Z\",\"place\":\"Lund\"}");
             calls.add(scans.toString());
         }
-        for (String call : calls.subList(0, warmUp / together)) send("POST", "/api/v1/scans", call);
+        for (String call : calls.subList(0, warmUp / together)) person.send("POST", "/api/v1/scans", call);
         Floors.SameRows rows = Floors.SameRows.before(data.resolve("herald.db"), "fact", "scan", "stage_reached", "message");
         long start = System.nanoTime();
-        for (String call : calls.subList(warmUp / together, calls.size())) send("POST", "/api/v1/scans", call);
+        for (String call : calls.subList(warmUp / together, calls.size())) person.send("POST", "/api/v1/scans", call);
         double rate = count / ((System.nanoTime() - start) / 1e9);
         double floor = count / rows.insertAgain(data.resolve("floor-scans-" + together + ".db"), together);
         print("scans through HTTP, %d a call: %.0f a second; floor, bare JDBC inserts of the same %.1f rows a scan: %.0f a second; %.2f of the floor%s", together, rate, rows.count() / (double) count, floor, rate / floor, together == TOGETHER ? " (goal: 0.5)" : "");
@@ -136,7 +134,7 @@ final class IntakeBench {
         double check = (System.nanoTime() - start) / 1e9;
         Floors.SameRows rows = Floors.SameRows.before(data.resolve("herald.db"), "shop_order", "parcel", "scan", "stage_reached", "message");
         start = System.nanoTime();
-        send("POST", "/ui/sheets/" + id, "");
+        person.send("POST", "/ui/sheets/" + id, "");
         await(id);
         double load = (System.nanoTime() - start) / 1e9;
         double floor = rows.insertAgain(data.resolve("floor-sheet.db"), 1_000);
@@ -144,7 +142,7 @@ final class IntakeBench {
     }
 
     private void await(String id) throws Exception {
-        while (send("GET", "/ui/sheets/" + id, null).path("state").asString().matches("checking|doing")) LockSupport.parkNanos(100_000_000);
+        while (person.send("GET", "/ui/sheets/" + id, null).path("state").asString().matches("checking|doing")) LockSupport.parkNanos(100_000_000);
     }
 
     private void search() throws Exception {
@@ -189,35 +187,16 @@ final class IntakeBench {
     }
 
     private void find(String words) throws Exception {
-        if (send("GET", "/ui/orders?search=" + URLEncoder.encode(words, StandardCharsets.UTF_8), null).path("rows").isEmpty()) throw new IllegalStateException("nothing found for " + words);
-    }
-
-    private void signIn() throws Exception {
-        send("GET", "/ui/session", null);
-        send("POST", "/ui/session", "{\"name\":\"coordinator\",\"password\":\"for-local-use-only\"}");
-        send("GET", "/ui/session", null);
+        if (person.send("GET", "/ui/orders?search=" + URLEncoder.encode(words, StandardCharsets.UTF_8), null).path("rows").isEmpty()) throw new IllegalStateException("nothing found for " + words);
     }
 
     private JsonNode upload(byte[] file) throws Exception {
         String edge = "x-edge-x";
         byte[] head = ("--" + edge + "\r\nContent-Disposition: form-data; name=\"shop\"\r\n\r\nbench\r\n--" + edge + "\r\nContent-Disposition: form-data; name=\"file\"; filename=\"s.csv\"\r\n\r\n").getBytes(StandardCharsets.UTF_8);
         byte[] tail = ("\r\n--" + edge + "--\r\n").getBytes(StandardCharsets.UTF_8);
-        HttpRequest request = HttpRequest.newBuilder(URI.create(url + "/ui/sheets")).header("Content-Type", "multipart/form-data; boundary=" + edge).header("X-XSRF-TOKEN", token)
-                .POST(HttpRequest.BodyPublishers.concat(HttpRequest.BodyPublishers.ofByteArray(head), HttpRequest.BodyPublishers.ofByteArray(file), HttpRequest.BodyPublishers.ofByteArray(tail))).build();
-        return answer(request);
-    }
-
-    private JsonNode send(String method, String path, String body) throws Exception {
-        HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(url + path)).header("Content-Type", "application/json").header("X-XSRF-TOKEN", token).method(method, body == null ? HttpRequest.BodyPublishers.noBody() : HttpRequest.BodyPublishers.ofString(body));
-        if (path.startsWith("/api/")) request.header("Authorization", "Bearer " + Bench.KEY);
-        return answer(request.build());
-    }
-
-    private JsonNode answer(HttpRequest request) throws Exception {
-        HttpResponse<String> answer = client.send(request, HttpResponse.BodyHandlers.ofString());
-        answer.headers().allValues("Set-Cookie").stream().filter(c -> c.startsWith("XSRF-TOKEN=") && !c.startsWith("XSRF-TOKEN=;")).forEach(c -> token = c.substring("XSRF-TOKEN=".length(), c.indexOf(';')));
-        if (answer.statusCode() >= 300) throw new IllegalStateException(request.uri() + ": " + answer.statusCode() + " " + answer.body());
-        return answer.body().isEmpty() ? JsonMapper.shared().createObjectNode() : JsonMapper.shared().readTree(answer.body());
+        HttpRequest.Builder request = person.request("/ui/sheets").header("Content-Type", "multipart/form-data; boundary=" + edge)
+                .POST(HttpRequest.BodyPublishers.concat(HttpRequest.BodyPublishers.ofByteArray(head), HttpRequest.BodyPublishers.ofByteArray(file), HttpRequest.BodyPublishers.ofByteArray(tail)));
+        return person.answer(request.build());
     }
 
     private static void print(String text, Object... values) {

@@ -72,7 +72,7 @@ class BrandTest {
 
     @Test
     void valuesThatCantBe() {
-        for (String[] bad : new String[][] {{"name", ""}, {"senderAddress", "x"}, {"senderName", "A\r\nBcc: x@y.example"}, {"smsSender", "Far too long a name"}, {"colour", "red"}, {"ground", "#101010"}, {"font", "comic"}, {"helpUrl", "javascript:1"}, {"postalAddress", ""}}) {
+        for (String[] bad : new String[][] {{"name", ""}, {"senderAddress", "x"}, {"senderName", "A\r\nBcc: x@y.example"}, {"smsSender", "Far too long a name"}, {"colour", "red"}, {"ground", "#101010"}, {"font", "comic"}, {"helpUrl", "javascript:1"}, {"button", "round"}, {"language", "german!"}, {"postalAddress", ""}}) {
             RunningApp.Answer answer = person.call("PUT", "/ui/brand", brand().put(bad[0], bad[1]).toString());
             assertThat(answer.status()).as(bad[0]).isEqualTo(422);
             assertThat(answer.json().path("errors").get(0).path("field").asString()).isEqualTo(bad[0]);
@@ -99,5 +99,30 @@ class BrandTest {
         assertThat(person.call("POST", "/ui/brand/proof", "{\"code\":\"" + code.group() + "\"}").status()).as("once").isEqualTo(422);
         assertThat(person.call("PUT", "/ui/plan/notices/" + id, notice.put("state", "live").toString()).status()).isEqualTo(200);
         person.call("PUT", "/ui/brand", before.toString());
+    }
+
+    @Test
+    void aShopSpeaksForItselfAndAsTheTeamAgain() {
+        ObjectNode own = brand().put("name", "The Attic").put("senderAddress", "attic@quillfeather.example").put("button", "outlined").put("colour", "#2d2142");
+        JsonNode kept = person.call("PUT", "/ui/brand?shop=attic", own.toString()).json();
+        assertThat(kept.path("own").asBoolean()).isTrue();
+        assertThat(kept.path("proven").asBoolean()).as("its address is proven by itself").isFalse();
+        assertThat(person.call("GET", "/ui/brand?shop=kites", null).json().path("own").asBoolean()).isFalse();
+        app.api("PUT", "/api/v1/orders/attic/A-1", "{\"placedAt\":\"" + app.now() + "\",\"customer\":{\"name\":\"Ann\",\"email\":\"a@customer.example\"},\"shipTo\":{\"city\":\"Lund\",\"country\":\"SE\"},\"payment\":\"cash-on-delivery\",\"currency\":\"SEK\",\"total\":\"1.00\",\"items\":[{\"sku\":\"A\",\"name\":\"A\",\"quantity\":1,\"price\":\"1.00\"}]}");
+        String ask = "{\"notice\":\"is-it-yours\",\"channel\":\"email\",\"language\":\"en\",\"orderShop\":\"attic\",\"orderNumber\":\"A-1\"}";
+        assertThat(person.call("POST", "/ui/wording/preview", ask).json().path("html").asString()).contains("The Attic");
+        assertThat(person.call("DELETE", "/ui/brand?shop=attic", null).json().path("own").asBoolean()).isFalse();
+        assertThat(person.call("POST", "/ui/wording/preview", ask).json().path("html").asString()).doesNotContain("The Attic");
+    }
+
+    @Test
+    void theLanguageForEveryoneChangesOnlyWhereEveryNoticeSpeaksIt() {
+        RunningApp.Answer polish = person.call("PUT", "/ui/brand", brand().put("language", "pl").toString());
+        assertThat(polish.json().path("detail").asString()).as("chat has no Polish").contains("Write these in Polish first", "Moving");
+        assertThat(person.call("PUT", "/ui/brand", brand().put("language", "de").toString()).status()).isEqualTo(200);
+        assertThat(person.call("GET", "/ui/wording/delivered/sms", null).json().path("language").asString()).isEqualTo("de");
+        assertThat(person.call("GET", "/ui/wording/delivered/sms", null).json().path("own").path("text").asString()).contains("zugestellt");
+        assertThat(person.call("GET", "/ui/wording/delivered/sms?language=en", null).json().path("own").path("text").asString()).contains("delivered");
+        assertThat(person.call("PUT", "/ui/brand", brand().put("language", "en").toString()).status()).isEqualTo(200);
     }
 }

@@ -47,6 +47,28 @@ class OutsideChecksTest {
         assertThat(raw.substring(0, raw.indexOf("\r\n\r\n")).chars()).as("headers are ASCII").allMatch(c -> c < 128);
     }
 
+    /**
+     * Source: the open data of caniemail (npm 1.0.5), which mail programs show which HTML and CSS, and html-validate (npm 10.17.0), an independent
+     * validator. What more than 15 of the programs drop must not carry meaning, so nothing of it may be there; the old attributes of tables are what they read.
+     */
+    @Test
+    void mailProgramsShowWhatTheMailIsMadeOf() throws Exception {
+        app.parcel(app.order("prepaid", "blocks@customer.example", null, "{}"), "skerry-post", "RX473124829XS");
+        String blocks = "[{'kind':'heading','text':'Good news'},{'kind':'text','text':'<p>Hello <strong>you</strong>, <a href=\\\"https://quillfeather.example\\\">see</a></p><ul><li>one</li></ul>'},{'kind':'items','part':true},{'kind':'parcel'},{'kind':'address'},{'kind':'totals'},{'kind':'button','label':'Go','href':'{{parcel.trackingLink}}'},"
+                + "{'kind':'picture','src':'https://quillfeather.example/a.png','alt':'A kite'},{'kind':'columns','columns':[[{'kind':'text','text':'<p>left</p>'}],[{'kind':'text','text':'<p>right</p>'}]]},{'kind':'line'},{'kind':'space','height':20},{'kind':'delay','text':'<p>late</p>'},{'kind':'recommended','items':[{'name':'Tail','href':'https://quillfeather.example/t'}]},{'kind':'html','text':'<p>by hand</p>'}]";
+        String html = app.signedIn().call("POST", "/ui/wording/preview", ("{'notice':'on-its-way','channel':'email','language':'en','wording':{'subject':'S','preview':'P','blocks':" + blocks + "}}").replace('\'', '"')).json().path("html").asString();
+        Path file = Files.createTempFile("mail", ".html");
+        Files.writeString(file, html);
+        String script = "import{caniemail}from'caniemail';import{HtmlValidate}from'html-validate';import fs from'fs';const html=fs.readFileSync(process.argv[1],'utf8');const by={};for(const[client,list]of caniemail({clients:['*'],html}).issues.errors)for(const i of list)(by[i.title]??=new Set()).add(client);"
+                + "const v=await new HtmlValidate({extends:['html-validate:standard'],rules:{'no-deprecated-attr':'off'}}).validateString(html);console.log(JSON.stringify({dropped:Object.entries(by).filter(e=>e[1].size>15).map(e=>e[0]),invalid:v.results.flatMap(r=>r.messages.map(m=>m.line+': '+m.message))}))";
+        Process node = new ProcessBuilder("node", "--input-type=module", "-e", script, file.toString()).directory(WEB.toFile()).redirectErrorStream(true).start();
+        JsonNode found = JsonMapper.shared().readTree(new String(node.getInputStream().readAllBytes(), java.nio.charset.StandardCharsets.UTF_8));
+        assertThat(node.waitFor(60, TimeUnit.SECONDS)).isTrue();
+        assertThat(found.path("dropped")).isEmpty();
+        assertThat(found.path("invalid")).isEmpty();
+        assertThat(html.length()).isLessThan(100_000);
+    }
+
     /** The browser's types are made from this file: it must be what the server really offers. */
     @Test
     void theDescriptionKeptForTheBrowserIsTheServersOwn() throws Exception {

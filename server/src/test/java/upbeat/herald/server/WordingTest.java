@@ -189,6 +189,25 @@ class WordingTest {
     }
 
     @Test
+    void aShortLinkLeadsToWhereTheParcelCanBeFollowed() {
+        String number = app.order("prepaid", null, "+46701740655", "{}");
+        app.parcel(number, "skerry-post", "RX473124829XS");
+        app.scan("skerry-post", "RX473124829XS", "EMA", app.now());
+        await().until(() -> !app.world.phones.on("46701740655").isEmpty());
+        String link = app.world.phones.on("46701740655").get(0).text().replaceFirst("(?s).*(http\\S+/t/)", "/t/").strip();
+        RunningApp.Answer answer = app.bare("GET", link, null, java.util.Map.of());
+        assertThat(answer.status()).isEqualTo(302);
+        assertThat(answer.response().headers().firstValue("Location").orElse("")).isEqualTo("https://track.skerry-post.example/RX473124829XS");
+        assertThat(app.bare("GET", link.substring(0, link.length() - 1) + "!", null, java.util.Map.of()).status()).isEqualTo(404);
+        String freight = app.order("prepaid", null, "+46701740656", "{}");
+        app.parcel(freight, "grainbarge", "GB123456");
+        JsonNode shown = preview("{\"notice\":\"on-its-way\",\"channel\":\"sms\",\"language\":\"en\",\"orderShop\":\"kites\",\"orderNumber\":\"" + freight + "\"}");
+        RunningApp.Answer page = app.bare("GET", shown.path("text").asString().replaceFirst("(?s).*(http\\S+/t/)", "/t/").strip(), null, java.util.Map.of());
+        assertThat(page.status()).isEqualTo(200);
+        assertThat(page.body()).as("its page takes no number, so it is there to be copied").contains("GB123456", "Open the carrier");
+    }
+
+    @Test
     void aWordingIsCopiedToAnotherChannelAndNotice() {
         JsonNode copied = person.call("POST", "/ui/wording/copy", "{\"notice\":\"coming-today\",\"channel\":\"sms\",\"language\":\"it\",\"toNotice\":\"delivered\",\"toChannel\":\"sms\",\"toLanguage\":\"it\",\"toCarrier\":\"hopgate\"}").json();
         assertThat(copied.path("own").path("text").asString()).isEqualTo(get("/coming-today/sms?language=it").path("own").path("text").asString());
@@ -233,7 +252,7 @@ class WordingTest {
             assertThat(app.api("PUT", "/api/v1/orders/kites/NAME-" + i, order.formatted(JsonMapper.shared().writeValueAsString(names[i].replace("\\r\\n", "\r\n")), "{\"sku\":\"S\",\"name\":" + JsonMapper.shared().writeValueAsString(names[i].replace("\\r\\n", "\r\n")) + ",\"quantity\":1,\"price\":\"1.00\"}")).status()).isEqualTo(201);
             JsonNode shown = preview(shownWith.formatted("NAME-" + i));
             assertThat(shown.path("held").asString("")).as(names[i]).isEmpty();
-            assertThat(shown.path("html").asString()).as(names[i]).doesNotContain("<script", "\r\nBcc").contains("<bdi>");
+            assertThat(shown.path("html").asString()).as(names[i]).doesNotContain("<script", "\r\nBcc").contains("<span dir=\"auto\">");
             assertThat(shown.path("subject").asString()).doesNotContain("\n", "\r");
             if (names[i].startsWith("{{")) assertThat(shown.path("html").asString()).as("a name is no template").contains("{{brand.phone}}");
         }

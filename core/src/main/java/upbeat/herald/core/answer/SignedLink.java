@@ -48,7 +48,7 @@ public final class SignedLink {
     /** @param expired true where the link was good once */
     public record Read(long message, boolean expired) {}
 
-    private static byte[] mac(byte[] secret, byte[] body) {
+    static byte[] mac(byte[] secret, byte[] body) {
         try {
             Mac mac = Mac.getInstance("HmacSHA256");
             mac.init(new SecretKeySpec(secret, "HmacSHA256"));

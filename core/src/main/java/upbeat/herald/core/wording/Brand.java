@@ -15,8 +15,9 @@ import java.util.List;
  * @param logoUrl       address of its picture, or null where there is none; {@code logoWidth} in pixels, up to 600
  * @param links         shown in the footer: help, returns, social pages
  * @param language      BCP 47; what customers get whose own language has no wording
+ * @param button        {@code filled} with the colour, or {@code outlined} by it
  */
-public record Brand(String name, String senderAddress, String smsSender, String phone, String postalAddress, String colour, String helpUrl, String senderName, String ground, String font, Integer corner, String logoUrl, Integer logoWidth, List<Link> links, String language) {
+public record Brand(String name, String senderAddress, String smsSender, String phone, String postalAddress, String colour, String helpUrl, String senderName, String ground, String font, Integer corner, String logoUrl, Integer logoWidth, List<Link> links, String language, String button) {
     /** A logo in an e-mail is about this wide at the most (common practice, no source). */
     public static final int USUAL_LOGO_WIDTH = 350;
     private static final String PAPER = "#fbf8f1";
@@ -31,14 +32,15 @@ public record Brand(String name, String senderAddress, String smsSender, String 
         corner = corner == null ? Integer.valueOf(USUAL_CORNER) : corner;
         links = links == null ? List.of() : List.copyOf(links);
         language = language == null ? "en" : language;
+        button = button == null ? "filled" : button;
     }
 
     public Brand(String name, String senderAddress, String smsSender, String phone, String postalAddress, String colour, String helpUrl) {
-        this(name, senderAddress, smsSender, phone, postalAddress, colour, helpUrl, null, null, null, null, null, null, null, null);
+        this(name, senderAddress, smsSender, phone, postalAddress, colour, helpUrl, null, null, null, null, null, null, null, null, null);
     }
 
     public Brand withLogoUrl(String url) {
-        return new Brand(name, senderAddress, smsSender, phone, postalAddress, colour, helpUrl, senderName, ground, font, corner, url, logoWidth, links, language);
+        return new Brand(name, senderAddress, smsSender, phone, postalAddress, colour, helpUrl, senderName, ground, font, corner, url, logoWidth, links, language, button);
     }
 
     /** The font as a style sheet names it; every family ends in one that is everywhere. */
@@ -50,8 +52,17 @@ public record Brand(String name, String senderAddress, String smsSender, String 
         };
     }
 
+    public boolean outlined() {
+        return button.equals("outlined");
+    }
+
     /** Colour of the buttons' words. */
     public String buttonText() {
-        return Contrast.textOn(colour);
+        return outlined() ? colour : Contrast.textOn(colour);
+    }
+
+    /** Colour behind the buttons' words. */
+    public String buttonGround() {
+        return outlined() ? "#ffffff" : colour;
     }
 }

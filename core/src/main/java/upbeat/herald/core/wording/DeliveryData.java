@@ -17,7 +17,7 @@ final class DeliveryData {
     static String of(Subject s) {
         if (s.parcel() == null) return null;
         DeliveryData d = new DeliveryData();
-        d.open("div", null, "ParcelDelivery").value("trackingNumber", s.parcel().trackingNumber()).link("trackingUrl", FieldValues.link(s));
+        d.open("div", null, "ParcelDelivery").value("trackingNumber", s.parcel().trackingNumber()).value("trackingUrl", FieldValues.link(s));
         d.open("div", "carrier", "Organization").value("name", s.carrier() == null ? s.parcel().carrier() : s.carrier().name()).close();
         Order.ShipTo to = s.order().shipTo();
         if (to != null) {
@@ -42,11 +42,6 @@ final class DeliveryData {
     private DeliveryData value(String property, String value) {
         String line = FieldValues.oneLine(value);
         if (line != null) html.append("<meta itemprop=\"").append(property).append("\" content=\"").append(MailWriter.plain(line)).append("\">");
-        return this;
-    }
-
-    private DeliveryData link(String property, String url) {
-        if (url != null) html.append("<link itemprop=\"").append(property).append("\" href=\"").append(MailWriter.plain(url)).append("\">");
         return this;
     }
 }

@@ -46,6 +46,7 @@ final class FieldValues {
             values.put("parcel.trackingNumber", s.parcel().trackingNumber());
             values.put("parcel.carrier", s.carrier() == null ? s.parcel().carrier() : s.carrier().name());
             values.put("parcel.trackingLink", link(s));
+            values.put("parcel.shortLink", s.follow());
             values.put("parcel.items", items(contents, locale));
             values.put("parcel.itemCount", Integer.toString(pieces(contents)));
             values.put("parcel.place", Integer.toString(s.place()));

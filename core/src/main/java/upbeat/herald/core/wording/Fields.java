@@ -33,6 +33,7 @@ public final class Fields {
             new Field("parcel.carrier", "Who brings the parcel", "Skerry Post", true),
             new Field("parcel.trackingNumber", "The tracking number", "RX473124829XS", true),
             new Field("parcel.trackingLink", "The carrier's tracking page", "https://track.skerry-post.example/RX473124829XS", true),
+            new Field("parcel.shortLink", "A short link of our own to it", "https://kites.example/t/1f3Xq9Za", true),
             new Field("parcel.items", "What is in this parcel, in one line", "1 Box kite", true),
             new Field("parcel.itemCount", "How many pieces are in it", "1", true),
             new Field("parcel.place", "Which of the order's parcels it is", "1", true),

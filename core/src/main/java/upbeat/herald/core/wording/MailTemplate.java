@@ -22,7 +22,7 @@ final class MailTemplate {
     private static final String STYLE = """
             <style>
             @media (max-width: 480px) { .col { display: block !important; width: 100% !important; } .pad { padding: 20px 16px !important; } }
-            @media (prefers-color-scheme: dark) { .ground { background: #1b1526 !important; } .card { background: #271f36 !important; border-color: #463a5e !important; } .ink { color: #f1ecdf !important; } .soft { color: #c3b9d6 !important; } .panel { background: #32283f !important; border-color: #463a5e !important; } .rule { border-color: #463a5e !important; } .btn { border: 1px solid #c3b9d6 !important; } }
+            @media (prefers-color-scheme: dark) { .ground { background: #1b1526 !important; } .card { background: #271f36 !important; border-color: #463a5e !important; } .ink { color: #f1ecdf !important; } .soft { color: #c3b9d6 !important; } .panel { background: #32283f !important; border-color: #463a5e !important; } .rule { border-color: #463a5e !important; } .btn { border: 1px solid #c3b9d6 !important; } .outline { background: #271f36 !important; } .outline a { color: #f1ecdf !important; } }
             </style>
             """;
 

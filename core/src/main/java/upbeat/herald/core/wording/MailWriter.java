@@ -109,7 +109,7 @@ final class MailWriter {
         }
         String pictured = "{{#if mail.pictures}}<td width=\"64\" class=\"rule\" style=\"" + CELL + "\">{{#if picture}}<img src=\"{{picture}}\" width=\"52\" height=\"52\" alt=\"{{name}}\" style=\"display:block;border:0\">{{/if}}</td>{{/if}}";
         html.append(TABLE).append("style=\"margin:0 0 16px\">\n{{#each ").append(list).append("}}<tr>").append(pictured)
-                .append("<td class=\"ink rule\" style=\"").append(CELL).append("\">{{quantity}} &times; <bdi>{{name}}</bdi></td><td class=\"ink rule\" align=\"").append(end).append("\" style=\"").append(CELL).append("\">{{#if price}}{{price}}{{/if}}</td></tr>\n{{/each}}")
+                .append("<td class=\"ink rule\" style=\"").append(CELL).append("\">{{quantity}} &times; <span dir=\"auto\">{{name}}</span></td><td class=\"ink rule\" align=\"").append(end).append("\" style=\"").append(CELL).append("\">{{#if price}}{{price}}{{/if}}</td></tr>\n{{/each}}")
                 .append("{{#if ").append(list).append("More}}<tr><td class=\"soft\" colspan=\"3\" style=\"padding:8px 0;font-size:14px;color:" + SOFT + "\">{{").append(list).append("More}}</td></tr>\n{{/if}}</table>\n");
         text.append("{{#each ").append(list).append("}}  {{quantity}} x {{name}}{{#if price}}  {{price}}{{/if}}\n{{/each}}{{#if ").append(list).append("More}}  {{").append(list).append("More}}\n{{/if}}\n\n");
     }
@@ -126,7 +126,7 @@ final class MailWriter {
     }
 
     private void address() {
-        html.append("{{#if mail.address}}<p class=\"ink\" style=\"margin:0 0 16px;" + FONT + "\"><span class=\"soft\" style=\"font-size:13px;color:" + SOFT + "\">").append(escape(phrases.get("to"))).append("</span>{{#each mail.address}}<br><bdi>{{this}}</bdi>{{/each}}</p>\n{{/if}}");
+        html.append("{{#if mail.address}}<p class=\"ink\" style=\"margin:0 0 16px;" + FONT + "\"><span class=\"soft\" style=\"font-size:13px;color:" + SOFT + "\">").append(escape(phrases.get("to"))).append("</span>{{#each mail.address}}<br><span dir=\"auto\">{{this}}</span>{{/each}}</p>\n{{/if}}");
         text.append("{{#if mail.address}}").append(phrases.get("to")).append(":\n{{#each mail.address}}  {{this}}\n{{/each}}\n\n{{/if}}");
     }
 
@@ -178,8 +178,8 @@ final class MailWriter {
     }
 
     private void button(String href, String label) {
-        html.append("<table role=\"presentation\" cellpadding=\"0\" cellspacing=\"0\" style=\"margin:0 0 12px\"><tr><td class=\"btn\" bgcolor=\"").append(escape(brand.colour()))
-                .append("\" style=\"border-radius:").append(brand.corner()).append("px\"><a href=\"").append(href).append("\" style=\"display:inline-block;padding:12px 22px;font-size:16px;font-weight:bold;color:").append(brand.buttonText()).append(";text-decoration:none\">")
+        html.append("<table role=\"presentation\" cellpadding=\"0\" cellspacing=\"0\" style=\"margin:0 0 12px\"><tr><td class=\"").append(brand.outlined() ? "btn outline" : "btn").append("\" bgcolor=\"").append(escape(brand.buttonGround()))
+                .append("\" style=\"border-radius:").append(brand.corner()).append(brand.outlined() ? "px;border:2px solid " + escape(brand.colour()) : "px").append("\"><a href=\"").append(href).append("\" style=\"display:inline-block;padding:12px 22px;font-size:16px;font-weight:bold;color:").append(brand.buttonText()).append(";text-decoration:none\">")
                 .append(label).append("</a></td></tr></table>\n");
     }
 

@@ -46,7 +46,7 @@ public final class Review {
 
     private static void mail(Wording wording, Rendered rendered, Brand brand, List<Remark> notes) {
         if (Texts.blank(wording.preview())) notes.add(new Remark(false, "There is no preview line: mail programs show the first words of the mail instead"));
-        if (Contrast.ratio(brand.colour(), brand.buttonText()) < READABLE) notes.add(new Remark(true, "The words on the buttons are hard to read: choose another colour in Setup, Brand"));
+        if (Contrast.ratio(brand.buttonGround(), brand.buttonText()) < READABLE) notes.add(new Remark(true, "The words on the buttons are hard to read: choose another colour in Setup, Brand"));
         if (Texts.blank(brand.postalAddress())) notes.add(new Remark(true, "The footer has no postal address; mail rules ask for one. Put it in at Setup, Brand"));
         for (Block b : MailBlocks.flat(MailBlocks.of(wording))) {
             if ("picture".equals(b.kind()) && Texts.blank(b.alt())) notes.add(new Remark(true, "A picture has no text for those who don't see it"));

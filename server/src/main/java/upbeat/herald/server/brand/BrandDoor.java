@@ -117,7 +117,7 @@ class BrandDoor {
     @PostMapping("/preview")
     BrandShown preview(@RequestBody BrandBody body) {
         Brand brand = body.toBrand();
-        return new BrandShown(SampleMail.of(brands.shown(brand)).html(), Math.round(Contrast.ratio(brand.buttonText(), brand.colour()) * 10) / 10.0, brand.buttonText());
+        return new BrandShown(SampleMail.of(brands.shown(brand)).html(), Math.round(Contrast.ratio(brand.buttonText(), brand.buttonGround()) * 10) / 10.0, brand.buttonText());
     }
 
     @PostMapping(path = "/logo", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)

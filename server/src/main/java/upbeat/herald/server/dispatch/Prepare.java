@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Optional;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
+import upbeat.herald.core.answer.ShortLink;
 import upbeat.herald.core.answer.SignedLink;
 import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.journey.Parcel;
@@ -126,8 +127,9 @@ public class Prepare {
         List<ParcelRow> all = parcel == null ? List.of() : parcels.of(db, order.id());
         int place = parcel == null ? 0 : 1 + all.stream().map(ParcelRow::id).toList().indexOf(parcel.id());
         LocalDate gone = parcel == null ? null : reached.first(db, parcel.id(), Stage.DISPATCHED).map(at -> at.atZone(zone).toLocalDate()).orElse(null);
+        String follow = parcel == null ? null : settings.publicUrl() + "/t/" + ShortLink.token(secret.bytes(), parcel.id());
         return new Subject(order.order(), followed, followed == null ? null : carriers.find(db, followed.carrier()).orElse(null), brands.get(db, order.order().shop()), notice.question(), answers, link, CustomerLanguage.locale(language, order.order()),
-                all.size(), place, now.atZone(zone).toLocalDate(), gone);
+                all.size(), place, now.atZone(zone).toLocalDate(), gone, follow);
     }
 
     private static Outcome held(Reason.Code code, String text) {

@@ -111,7 +111,11 @@ public class ParcelStore {
     }
 
     public ParcelRow get(JdbcClient db, long id) {
-        return db.sql(COLUMNS + "where id = ?").param(id).query(ParcelStore::row).single();
+        return find(db, id).orElseThrow();
+    }
+
+    public Optional<ParcelRow> find(JdbcClient db, long id) {
+        return db.sql(COLUMNS + "where id = ?").param(id).query(ParcelStore::row).optional();
     }
 
     public List<ParcelRow> of(JdbcClient db, long orderId) {

@@ -44,7 +44,7 @@ class Doors {
     @Bean
     @Order(2)
     SecurityFilterChain selfCheckingDoors(HttpSecurity http) throws Exception {
-        return http.securityMatcher("/a/**", "/brand/**", "/doors/**", "/bench/**").csrf(AbstractHttpConfigurer::disable).sessionManagement(s -> s.sessionCreationPolicy(SessionCreationPolicy.STATELESS))
+        return http.securityMatcher("/a/**", "/t/**", "/brand/**", "/doors/**", "/bench/**").csrf(AbstractHttpConfigurer::disable).sessionManagement(s -> s.sessionCreationPolicy(SessionCreationPolicy.STATELESS))
                 .headers(h -> h.contentSecurityPolicy(p -> p.policyDirectives(POLICY)).referrerPolicy(r -> r.policy(org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter.ReferrerPolicy.NO_REFERRER)))
                 .authorizeHttpRequests(a -> a.anyRequest().permitAll()).build();
     }

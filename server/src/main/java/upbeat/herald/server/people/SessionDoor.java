@@ -1,13 +1,10 @@
 package upbeat.herald.server.people;
 
-import io.github.bucket4j.Bucket;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
-import com.github.benmanes.caffeine.cache.Cache;
-import com.github.benmanes.caffeine.cache.Caffeine;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ProblemDetail;
@@ -31,6 +28,7 @@ import upbeat.herald.core.Texts;
 import upbeat.herald.server.Settings;
 import upbeat.herald.server.storage.Writer;
 import upbeat.herald.server.web.Faults;
+import upbeat.herald.server.web.CallLimit;
 
 /** Signing in and out. The first visit to an empty installation makes the first account. */
 @RestController
@@ -48,7 +46,7 @@ class SessionDoor {
     private final Writer writer;
     private final InstantSource clock;
     private final Settings settings;
-    private final Cache<String, Bucket> tries = Caffeine.newBuilder().maximumSize(10_000).expireAfterAccess(Duration.ofMinutes(10)).build();
+    private final CallLimit tries = new CallLimit(TRIES_A_MINUTE, Duration.ofMinutes(1));
 
     SessionDoor(AuthenticationManager people, SecurityContextRepository contexts, AccountStore accounts, ApiKeys keys, PasswordEncoder passwords, JdbcClient reader, Writer writer, InstantSource clock, Settings settings) {
         this.people = people;
@@ -77,8 +75,7 @@ class SessionDoor {
 
     @PostMapping("/session")
     ResponseEntity<?> signIn(@RequestBody SignIn body, HttpServletRequest request, HttpServletResponse response) {
-        Bucket bucket = tries.get(request.getRemoteAddr(), a -> Bucket.builder().addLimit(l -> l.capacity(TRIES_A_MINUTE).refillGreedy(TRIES_A_MINUTE, Duration.ofMinutes(1))).build());
-        if (!bucket.tryConsume(1)) return ResponseEntity.status(429).body(ProblemDetail.forStatusAndDetail(HttpStatus.TOO_MANY_REQUESTS, "Too many tries. Wait a minute and try again"));
+        if (!tries.allows(request.getRemoteAddr())) return ResponseEntity.status(429).body(ProblemDetail.forStatusAndDetail(HttpStatus.TOO_MANY_REQUESTS, "Too many tries. Wait a minute and try again"));
         try {
             enter(body, request, response);
             return ResponseEntity.ok(session(SecurityContextHolder.getContext().getAuthentication()));

@@ -1,8 +1,5 @@
 package upbeat.herald.server.shops;
 
-import com.github.benmanes.caffeine.cache.Cache;
-import com.github.benmanes.caffeine.cache.Caffeine;
-import io.github.bucket4j.Bucket;
 import io.swagger.v3.oas.annotations.Hidden;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
@@ -25,6 +22,7 @@ import upbeat.herald.server.dispatch.Bell;
 import upbeat.herald.server.storage.Vault;
 import upbeat.herald.server.storage.Writer;
 import upbeat.herald.server.time.OutsideClock;
+import upbeat.herald.server.web.CallLimit;
 
 /**
  * A shop's own address. A call is signed as the Standard Webhooks specification says, or carries the shop's plain secret in the header
@@ -44,7 +42,7 @@ class WebhookDoor {
     private final InstantSource clock;
     private final OutsideClock outside;
     private final Bell bell;
-    private final Cache<String, Bucket> callers = Caffeine.newBuilder().maximumSize(10_000).expireAfterAccess(Duration.ofMinutes(5)).build();
+    private final CallLimit callers = new CallLimit(CALLS_A_SECOND, Duration.ofSeconds(1));
 
     WebhookDoor(ShopStore shops, ArrivalStore arrivals, ReadArrival read, Vault vault, JdbcClient reader, Writer writer, InstantSource clock, OutsideClock outside, Bell bell) {
         this.shops = shops;
@@ -63,8 +61,7 @@ class WebhookDoor {
 
     @PostMapping("/doors/shops/{path}")
     ResponseEntity<?> call(@PathVariable String path, @RequestBody(required = false) byte[] body, @RequestHeader HttpHeaders headers) {
-        Bucket bucket = callers.get(path, p -> Bucket.builder().addLimit(l -> l.capacity(CALLS_A_SECOND).refillGreedy(CALLS_A_SECOND, Duration.ofSeconds(1))).build());
-        if (!bucket.tryConsume(1)) return problem(HttpStatus.TOO_MANY_REQUESTS, "This address takes " + CALLS_A_SECOND + " calls a second. Send again in a moment");
+        if (!callers.allows(path)) return problem(HttpStatus.TOO_MANY_REQUESTS, "This address takes " + CALLS_A_SECOND + " calls a second. Send again in a moment");
         ShopStore.ShopRow shop = shops.byPath(reader, path).orElse(null);
         if (shop == null) return problem(HttpStatus.NOT_FOUND, "No shop has this address");
         byte[] bytes = body == null ? new byte[0] : body;
