@@ -2,6 +2,7 @@ package upbeat.herald.core.wording;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -26,12 +27,29 @@ import upbeat.herald.core.plan.Wording;
 public record ChatTemplate(String header, String body, String footer, List<String> expressions, List<String> replies, Wording.LinkButton link) {
     private static final Pattern FIELD = Pattern.compile("\\{\\{\\s*(.*?)\\s*}}");
     private static final Pattern NUMBER = Pattern.compile("\\{\\{(\\d+)}}");
+    private static final Pattern BLANKS = Pattern.compile("\\s+");
     private static final int LONGEST = 1024;
     private static final int LONGEST_EDGE = 60;
     private static final int LONGEST_BUTTON = 20;
     private static final int MOST_REPLIES = 3;
 
+    private static final Map<Key, ChatTemplate> MADE = Collections.synchronizedMap(new LinkedHashMap<>(16, 0.75f, true) {
+        @Override
+        protected boolean removeEldestEntry(Map.Entry<Key, ChatTemplate> eldest) {
+            return size() > 256;
+        }
+    });
+
+    private record Key(Wording wording, Question question) {}
+
     public static ChatTemplate of(Wording wording, Question question) {
+        Key key = new Key(wording, question);
+        ChatTemplate made = MADE.get(key);
+        if (made == null) MADE.put(key, made = made(wording, question));
+        return made;
+    }
+
+    private static ChatTemplate made(Wording wording, Question question) {
         Map<String, Integer> numbers = new LinkedHashMap<>();
         String body = numbered(wording.text().strip(), numbers);
         Wording.LinkButton link = wording.link() == null ? null : new Wording.LinkButton(wording.link().label(), numbered(wording.link().url().strip(), numbers));
@@ -47,7 +65,7 @@ public record ChatTemplate(String header, String body, String footer, List<Strin
 
     /** The values of the parameters for one message. */
     public List<String> parameters(Map<String, ?> values) {
-        return expressions.stream().map(e -> TextTemplate.plain("{{" + e + "}}").render(values).replaceAll("\\s+", " ").strip()).toList();
+        return expressions.stream().map(e -> BLANKS.matcher(TextTemplate.expression(e).render(values)).replaceAll(" ").strip()).toList();
     }
 
     /** An example of each parameter, as networks want to see one before they judge a text. */

@@ -1,6 +1,5 @@
 package upbeat.herald.core.wording;
 
-import java.util.List;
 import upbeat.herald.core.journey.Order;
 
 /**
@@ -9,7 +8,7 @@ import upbeat.herald.core.journey.Order;
  */
 final class DeliveryData {
     private static final int MOST_ITEMS = 20;
-    private final StringBuilder html = new StringBuilder();
+    private final StringBuilder html = new StringBuilder(2_000);
 
     private DeliveryData() {}
 
@@ -23,8 +22,7 @@ final class DeliveryData {
         if (to != null) {
             d.open("div", "deliveryAddress", "PostalAddress").value("name", to.name()).value("streetAddress", to.street()).value("addressLocality", to.city()).value("postalCode", to.postcode()).value("addressCountry", to.country()).close();
         }
-        List<String> items = s.contents().stream().map(FieldValues::name).filter(n -> n != null).limit(MOST_ITEMS).toList();
-        items.forEach(name -> d.open("div", "itemShipped", "Product").value("name", name).close());
+        s.contents().stream().limit(MOST_ITEMS).map(FieldValues::name).filter(n -> n != null).forEach(name -> d.open("div", "itemShipped", "Product").value("name", name).close());
         d.open("div", "partOfOrder", "Order").value("orderNumber", s.order().number()).open("div", "merchant", "Organization").value("name", s.brand().name()).close().close();
         return d.close().html.toString();
     }

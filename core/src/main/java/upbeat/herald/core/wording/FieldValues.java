@@ -1,67 +1,82 @@
 package upbeat.herald.core.wording;
 
 import java.time.LocalDate;
-import java.util.LinkedHashMap;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.regex.Pattern;
 import upbeat.herald.core.Texts;
 import upbeat.herald.core.carrier.TrackingLink;
 import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.timing.CustomerZone;
 
-/** The fields' values for one message, as plain maps. A field without a value is not in them. */
+/** The fields' values for one message, as plain maps that are filled as they are asked. */
 final class FieldValues {
+    private static final Pattern BLANKS = Pattern.compile("[\\p{Cntrl}\\s]+");
+
+    private static final char DELETE = '\u007f';
+
     private FieldValues() {}
 
     /** @param plainLetters true for an SMS: money without signs, spaces that don't make it longer */
-    static Map<String, Map<String, Object>> of(Subject s, boolean plainLetters) {
+    static Map<String, LazyValues> of(Subject s, boolean plainLetters) {
         Order order = s.order();
         Order.ShipTo to = order.shipTo();
         Locale locale = s.locale();
-        Values values = new Values();
+        Map<String, LazyValues> values = new HashMap<>();
+        LazyValues customer = group(values, "customer");
         if (order.customer() != null) {
-            String name = oneLine(order.customer().name());
-            values.put("customer.name", name);
-            values.put("customer.firstName", name == null ? null : name.split(" ")[0]);
-            values.put("customer.email", order.customer().email());
-            values.put("customer.phone", order.customer().phone());
+            customer.later("name", () -> oneLine(order.customer().name()));
+            customer.later("firstName", () -> customer.get("name") instanceof String name ? name.split(" ")[0] : null);
+            customer.put("email", order.customer().email());
+            customer.put("phone", order.customer().phone());
         }
-        values.put("order.number", order.number());
-        values.put("order.shop", order.shop());
-        if (order.total() != null) values.put("order.total", new Money(order.total(), order.currency(), locale, plainLetters));
-        values.put("order.items", items(order.items(), locale));
-        values.put("order.itemCount", Integer.toString(pieces(order.items())));
-        if (s.parcels() > 0) values.put("order.parcelCount", Integer.toString(s.parcels()));
-        if (order.placedAt() != null) values.put("order.placedOn", new Day(order.placedAt().atZone(CustomerZone.of(to == null ? null : to.country())).toLocalDate(), locale));
+        LazyValues about = group(values, "order");
+        about.put("number", order.number());
+        about.put("shop", order.shop());
+        if (order.total() != null) about.put("total", new Money(order.total(), order.currency(), locale, plainLetters));
+        about.later("items", () -> items(order.items(), locale));
+        about.later("itemCount", () -> Integer.toString(pieces(order.items())));
+        if (s.parcels() > 0) about.later("parcelCount", () -> Integer.toString(s.parcels()));
+        if (order.placedAt() != null) about.later("placedOn", () -> new Day(order.placedAt().atZone(CustomerZone.of(to == null ? null : to.country())).toLocalDate(), locale));
+        LazyValues shipTo = group(values, "shipTo");
         if (to != null) {
-            values.put("shipTo.name", oneLine(to.name()));
-            values.put("shipTo.street", oneLine(to.street()));
-            values.put("shipTo.postcode", oneLine(to.postcode()));
-            values.put("shipTo.city", oneLine(to.city()));
-            values.put("shipTo.country", to.country() == null ? null : new Locale("", to.country()).getDisplayCountry(locale));
+            shipTo.later("name", () -> oneLine(to.name()));
+            shipTo.later("street", () -> oneLine(to.street()));
+            shipTo.later("postcode", () -> oneLine(to.postcode()));
+            shipTo.later("city", () -> oneLine(to.city()));
+            if (to.country() != null) shipTo.later("country", () -> new Locale("", to.country()).getDisplayCountry(locale));
         }
+        LazyValues parcel = group(values, "parcel");
         if (s.parcel() != null) {
-            List<Order.Item> contents = s.contents();
-            values.put("parcel.trackingNumber", s.parcel().trackingNumber());
-            values.put("parcel.carrier", s.carrier() == null ? s.parcel().carrier() : s.carrier().name());
-            values.put("parcel.trackingLink", link(s));
-            values.put("parcel.shortLink", s.follow());
-            values.put("parcel.items", items(contents, locale));
-            values.put("parcel.itemCount", Integer.toString(pieces(contents)));
-            values.put("parcel.place", Integer.toString(s.place()));
-            if (s.gone() != null) values.put("parcel.dispatchedOn", new Day(s.gone(), locale));
+            parcel.put("trackingNumber", s.parcel().trackingNumber());
+            parcel.put("carrier", s.carrier() == null ? s.parcel().carrier() : s.carrier().name());
+            parcel.later("trackingLink", () -> link(s));
+            parcel.put("shortLink", s.follow());
+            parcel.later("items", () -> items(s.contents(), locale));
+            parcel.later("itemCount", () -> Integer.toString(pieces(s.contents())));
+            parcel.later("place", () -> Integer.toString(s.place()));
+            if (s.gone() != null) parcel.put("dispatchedOn", new Day(s.gone(), locale));
         }
-        values.put("brand.name", s.brand().name());
-        values.put("brand.phone", s.brand().phone());
-        values.put("brand.email", s.brand().senderAddress());
-        values.put("brand.helpUrl", s.brand().helpUrl());
-        values.put("answer.link", s.answer());
+        LazyValues brand = group(values, "brand");
+        brand.put("name", s.brand().name());
+        brand.put("phone", s.brand().phone());
+        brand.put("email", s.brand().senderAddress());
+        brand.put("helpUrl", s.brand().helpUrl());
+        group(values, "answer").put("link", s.answer());
+        LazyValues date = group(values, "date");
         LocalDate from = s.gone() == null ? s.today() : s.gone();
-        if (s.today() != null) values.put("date.today", new Day(s.today(), locale));
-        values.put("mail.locale", locale); // not a field: what helpers need besides
-        if (from != null) values.put("date.arrives", new Arrives(from, to == null ? null : to.country(), locale));
-        return values.map;
+        if (s.today() != null) date.put("today", new Day(s.today(), locale));
+        if (from != null) date.put("arrives", new Arrives(from, to == null ? null : to.country(), locale));
+        group(values, "mail").put("locale", locale); // not a field: what helpers need besides
+        return values;
+    }
+
+    private static LazyValues group(Map<String, LazyValues> values, String name) {
+        LazyValues group = new LazyValues();
+        values.put(name, group);
+        return group;
     }
 
     static String link(Subject s) {
@@ -89,17 +104,19 @@ final class FieldValues {
         return name == null ? item.sku() : name;
     }
 
+    /** On one line, without control characters, so that no value breaks a header or a layout. */
     static String oneLine(String text) {
-        return text == null ? null : Texts.orNull(text.replaceAll("[\\p{Cntrl}\\s]+", " "));
+        return text == null ? null : Texts.orNull(uneven(text) ? BLANKS.matcher(text).replaceAll(" ") : text);
     }
 
-    private static final class Values {
-        final Map<String, Map<String, Object>> map = new LinkedHashMap<>();
-
-        void put(String name, Object value) {
-            String[] path = name.split("\\.", 2);
-            Map<String, Object> group = map.computeIfAbsent(path[0], k -> new LinkedHashMap<>());
-            if (value != null && !Texts.blank(value.toString())) group.put(path[1], value);
+    /** True where there is more than one blank between words, or a control character; nearly no value is like that. */
+    private static boolean uneven(String text) {
+        char before = 'x';
+        for (int i = 0; i < text.length(); i++) {
+            char c = text.charAt(i);
+            if (c < ' ' || c == DELETE || c == ' ' && before == ' ') return true;
+            before = c;
         }
+        return false;
     }
 }

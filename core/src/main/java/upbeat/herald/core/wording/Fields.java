@@ -61,10 +61,10 @@ public final class Fields {
 
     /** The fields that would be empty in a message about this. */
     public static Set<String> empty(Subject about) {
-        Map<String, Map<String, Object>> values = FieldValues.of(about, false);
+        Map<String, LazyValues> values = FieldValues.of(about, false);
         return ALL.stream().map(Field::name).filter(name -> {
             String[] path = name.split("\\.", 2);
-            return !values.getOrDefault(path[0], Map.of()).containsKey(path[1]);
+            return values.get(path[0]).get(path[1]) == null;
         }).collect(Collectors.toSet());
     }
 

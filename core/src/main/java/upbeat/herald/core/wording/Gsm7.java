@@ -11,19 +11,28 @@ public final class Gsm7 {
     private static final String EXTENDED = "\f^{}\\[~]|€";
     private static final byte[] EXTENDED_CODES = {0x0A, 0x14, 0x28, 0x29, 0x2F, 0x3C, 0x3D, 0x3E, 0x40, 0x65};
 
+    private static final byte[] SEPTETS = septets();
+
     private Gsm7() {}
 
     /** 1 in the basic table, 2 behind an escape, 0 where the alphabet lacks the character. */
-    static int septets(String character) {
-        if (character.length() != 1 || character.charAt(0) == ESCAPE) return 0;
-        return BASIC.contains(character) ? 1 : EXTENDED.contains(character) ? 2 : 0;
+    static int septets(int codePoint) {
+        return codePoint < SEPTETS.length ? SEPTETS[codePoint] : 0;
+    }
+
+    private static byte[] septets() {
+        byte[] table = new byte['€' + 1]; // the last of its letters in Unicode's order
+        for (char c : BASIC.toCharArray()) table[c] = 1;
+        for (char c : EXTENDED.toCharArray()) table[c] = 2;
+        table[ESCAPE] = 0;
+        return table;
     }
 
     /** One septet in each octet, as SMPP carries it. @throws IllegalArgumentException where the alphabet lacks a character */
     public static byte[] encode(String text) {
         ByteArrayOutputStream out = new ByteArrayOutputStream(text.length());
         for (char c : text.toCharArray()) {
-            switch (septets(String.valueOf(c))) {
+            switch (septets(c)) {
                 case 1 -> out.write(BASIC.indexOf(c));
                 case 2 -> {
                     out.write(ESCAPE);

@@ -65,7 +65,7 @@ final class Helpers {
 
     /** Never cuts a letter in two: a pair of surrogates, or a letter and what belongs to it, stays whole. */
     static String shortened(String text, int most) {
-        if (text.codePointCount(0, text.length()) <= most || most < 2) return text;
+        if (text.length() <= most || most < 2 || text.codePointCount(0, text.length()) <= most) return text;
         Matcher letter = LETTER.matcher(text);
         int end = 0;
         while (letter.find() && text.codePointCount(0, letter.end()) < most) end = letter.end();

@@ -49,15 +49,31 @@ final class MailTemplate {
         text = TextTemplate.plain(writer.text());
     }
 
-    static Rendered render(Wording wording, Subject s, Map<String, Map<String, Object>> values) {
+    static Rendered render(Wording wording, Subject s, Map<String, LazyValues> values) {
         Key key = new Key(wording, s.brand(), s.question(), s.locale());
         MailTemplate made = MADE.get(key);
         if (made == null) MADE.put(key, made = new MailTemplate(key));
         MailValues.into(values, s);
         String subject = FieldValues.oneLine(made.subject.render(values));
-        values.get("mail").put("subject", subject == null ? "" : subject);
-        String text = made.text.render(values).replaceAll("[ \\t]+\\n", "\n").replaceAll("\\n{3,}", "\n\n").strip() + "\n";
+        values.get("mail").put("subject", subject);
+        String text = tidy(made.text.render(values));
         return new Rendered(subject, text, made.html.render(values), null, List.of(), null);
+    }
+
+    /** Lines without blanks at their ends, and one empty line at the most between them. */
+    private static String tidy(String text) {
+        StringBuilder out = new StringBuilder(text.length());
+        for (int i = 0; i < text.length(); i++) {
+            char c = text.charAt(i);
+            if (c == '\n') {
+                int end = out.length();
+                while (end > 0 && (out.charAt(end - 1) == ' ' || out.charAt(end - 1) == '\t')) end--;
+                out.setLength(end);
+                if (end > 1 && out.charAt(end - 1) == '\n' && out.charAt(end - 2) == '\n') continue;
+            }
+            out.append(c);
+        }
+        return out.toString().strip() + "\n";
     }
 
     private static String page(Key key, String body) {
@@ -67,7 +83,7 @@ final class MailTemplate {
         // The spaces after it keep the mail's own words out of the line that mail programs show.
         String line = preview == null || preview.isBlank() ? "" : "<div style=\"display:none;max-height:0;overflow:hidden;mso-hide:all\">" + MailWriter.escape(preview) + "&#8199;&#847;".repeat(60) + "</div>\n";
         boolean rtl = RIGHT_TO_LEFT.contains(key.locale().getLanguage());
-        return "<!DOCTYPE html>\n<html lang=\"" + key.locale().toLanguageTag() + "\" dir=\"" + (rtl ? "rtl" : "ltr") + "\"><head><meta charset=\"utf-8\"><meta name=\"viewport\" content=\"width=device-width, initial-scale=1\"><meta name=\"color-scheme\" content=\"light dark\"><meta name=\"supported-color-schemes\" content=\"light dark\"><title>{{mail.subject}}</title>\n"
+        return "<!DOCTYPE html>\n<html lang=\"" + key.locale().toLanguageTag() + "\" dir=\"" + (rtl ? "rtl" : "ltr") + "\"><head><meta charset=\"utf-8\"><meta name=\"viewport\" content=\"width=device-width, initial-scale=1\"><meta name=\"color-scheme\" content=\"light dark\"><meta name=\"supported-color-schemes\" content=\"light dark\"><title>{{#if mail.subject}}{{mail.subject}}{{/if}}</title>\n"
                 + STYLE + "</head>\n<body class=\"ground\" style=\"margin:0;padding:0;background:" + ground + "\">\n" + line
                 + "<table role=\"presentation\" class=\"ground\" width=\"100%\" cellpadding=\"0\" cellspacing=\"0\" bgcolor=\"" + ground + "\"><tr><td align=\"center\" style=\"padding:24px 12px\">\n"
                 + "<table role=\"presentation\" class=\"card\" width=\"100%\" cellpadding=\"0\" cellspacing=\"0\" bgcolor=\"#ffffff\" style=\"max-width:560px;border:1px solid #e4dccb\"><tr><td class=\"pad\" style=\"padding:28px 28px 24px;font-family:" + brand.fontFamily() + "\">\n"

@@ -16,8 +16,9 @@ final class MailWriter {
     private static final String FONT = "font-size:16px;line-height:1.5;color:" + INK;
     private static final String TABLE = "<table role=\"presentation\" width=\"100%\" cellpadding=\"0\" cellspacing=\"0\" ";
     private static final String PANEL = TABLE + "class=\"panel\" style=\"margin:0 0 16px;background:#fbf8f1;border:1px solid #e4dccb\"><tr><td class=\"ink\" style=\"padding:14px 16px;font-size:15px;line-height:1.5;color:" + INK + "\">";
-    private static final Pattern BLOCK = Pattern.compile("<p[^>]*>\\s*\\{\\{block\\.(\\w+)}}\\s*</p>|\\{\\{block\\.(\\w+)}}");
     private static final String CELL = "padding:8px 0;border-bottom:1px solid #e4dccb;font-size:15px;color:" + INK;
+    private static final String PICTURED = "<td width=\"64\" class=\"rule\" style=\"" + CELL + "\">{{#if picture}}<img src=\"{{picture}}\" width=\"52\" height=\"52\" alt=\"{{name}}\" style=\"display:block;border:0\">{{/if}}</td>";
+    private static final Pattern BLOCK = Pattern.compile("<p[^>]*>\\s*\\{\\{block\\.(\\w+)}}\\s*</p>|\\{\\{block\\.(\\w+)}}");
 
     private final Brand brand;
     private final Question question;
@@ -107,11 +108,13 @@ final class MailWriter {
             html.append("{{#if mail.part}}<p class=\"soft\" style=\"margin:0 0 8px;font-size:14px;color:" + SOFT + "\">{{mail.part}}</p>\n{{/if}}");
             text.append("{{#if mail.part}}{{mail.part}}:\n{{/if}}");
         }
-        String pictured = "{{#if mail.pictures}}<td width=\"64\" class=\"rule\" style=\"" + CELL + "\">{{#if picture}}<img src=\"{{picture}}\" width=\"52\" height=\"52\" alt=\"{{name}}\" style=\"display:block;border:0\">{{/if}}</td>{{/if}}";
-        html.append(TABLE).append("style=\"margin:0 0 16px\">\n{{#each ").append(list).append("}}<tr>").append(pictured)
-                .append("<td class=\"ink rule\" style=\"").append(CELL).append("\">{{quantity}} &times; <span dir=\"auto\">{{name}}</span></td><td class=\"ink rule\" align=\"").append(end).append("\" style=\"").append(CELL).append("\">{{#if price}}{{price}}{{/if}}</td></tr>\n{{/each}}")
+        html.append(TABLE).append("style=\"margin:0 0 16px\">\n{{#if mail.pictures}}").append(rows(list, PICTURED)).append("{{else}}").append(rows(list, "")).append("{{/if}}")
                 .append("{{#if ").append(list).append("More}}<tr><td class=\"soft\" colspan=\"3\" style=\"padding:8px 0;font-size:14px;color:" + SOFT + "\">{{").append(list).append("More}}</td></tr>\n{{/if}}</table>\n");
-        text.append("{{#each ").append(list).append("}}  {{quantity}} x {{name}}{{#if price}}  {{price}}{{/if}}\n{{/each}}{{#if ").append(list).append("More}}  {{").append(list).append("More}}\n{{/if}}\n\n");
+        text.append("{{#each ").append(list).append("}}  {{quantity}} x {{name}}  {{price}}\n{{/each}}{{#if ").append(list).append("More}}  {{").append(list).append("More}}\n{{/if}}\n\n");
+    }
+
+    private String rows(String list, String picture) {
+        return "{{#each " + list + "}}<tr>" + picture + "<td class=\"ink rule\" style=\"" + CELL + "\">{{quantity}} &times; <span dir=\"auto\">{{name}}</span></td><td class=\"ink rule\" align=\"" + end + "\" style=\"" + CELL + "\">{{price}}</td></tr>\n{{/each}}";
     }
 
     private void parcel(boolean asText) {

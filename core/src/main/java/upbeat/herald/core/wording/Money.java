@@ -5,22 +5,49 @@ import java.math.RoundingMode;
 import java.text.NumberFormat;
 import java.util.Currency;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 
 /** An amount as a customer reads it: by the Unicode CLDR pattern of the language, or in letters that any phone shows. */
 record Money(BigDecimal amount, String currency, Locale locale, boolean plainLetters) {
+    /** Formats take long to make. */
+    private static final Map<Kind, NumberFormat> FORMATS = new ConcurrentHashMap<>();
     private static final Set<String> LATE_GROUPING = Set.of("es", "it", "pl", "pt", "bg");
 
     /** With the currency's sign: {@code 84,50 €}, {@code A$84.50}. */
     String signed() {
-        if (currency == null) return number();
-        NumberFormat format = NumberFormat.getCurrencyInstance(locale);
-        format.setCurrency(Currency.getInstance(currency));
-        format.setMinimumFractionDigits(digits());
-        format.setMaximumFractionDigits(digits());
-        format.setGroupingUsed(grouped());
-        // A sign of letters stands apart from the number (CLDR currencySpacing), which the platform leaves to us.
-        return format.format(amount).replaceAll("(?<=\\p{L})(?=\\p{N})|(?<=\\p{N})(?=\\p{L})", "\u00a0");
+        return currency == null ? number() : apart(format(true).format(amount));
+    }
+
+    /** A sign of letters stands apart from the number (CLDR currencySpacing), which the platform leaves to us. */
+    private static String apart(String text) {
+        for (int i = 1; i < text.length(); i++) {
+            char a = text.charAt(i - 1);
+            char b = text.charAt(i);
+            if (Character.isLetter(a) && Character.isDigit(b) || Character.isDigit(a) && Character.isLetter(b)) return text.substring(0, i) + "\u00a0" + apart(text.substring(i));
+        }
+        return text;
+    }
+
+    private NumberFormat format(boolean signed) {
+        Kind kind = new Kind(locale, signed ? currency : null, digits(), grouped());
+        NumberFormat made = FORMATS.get(kind);
+        if (made == null && FORMATS.size() > 1_000) FORMATS.clear();
+        if (made == null) FORMATS.put(kind, made = kind.made());
+        return (NumberFormat) made.clone(); // one is for one thread
+    }
+
+    private record Kind(Locale locale, String currency, int digits, boolean grouped) {
+        NumberFormat made() {
+            NumberFormat format = currency == null ? NumberFormat.getNumberInstance(locale) : NumberFormat.getCurrencyInstance(locale);
+            if (currency != null) format.setCurrency(Currency.getInstance(currency));
+            format.setMinimumFractionDigits(digits);
+            format.setMaximumFractionDigits(digits);
+            format.setGroupingUsed(grouped);
+            format.setRoundingMode(RoundingMode.UNNECESSARY);
+            return format;
+        }
     }
 
     /** Some languages part thousands only from 10,000 on (CLDR minimumGroupingDigits 2). */
@@ -34,12 +61,7 @@ record Money(BigDecimal amount, String currency, Locale locale, boolean plainLet
     }
 
     private String number() {
-        NumberFormat format = NumberFormat.getNumberInstance(locale);
-        format.setMinimumFractionDigits(digits());
-        format.setMaximumFractionDigits(digits());
-        format.setGroupingUsed(grouped());
-        format.setRoundingMode(RoundingMode.UNNECESSARY);
-        return format.format(amount).replace('\u00a0', ' ').replace('\u202f', ' ');
+        return format(false).format(amount).replace('\u00a0', ' ').replace('\u202f', ' ');
     }
 
     /** At least the digits that ISO 4217 gives the currency, and none less than the amount has. */

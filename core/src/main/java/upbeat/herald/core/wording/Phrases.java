@@ -3,11 +3,15 @@ package upbeat.herald.core.wording;
 import java.text.NumberFormat;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.ResourceBundle;
+import java.util.concurrent.ConcurrentHashMap;
 
 /** The words an e-mail says by itself, such as "Follow your parcel", in the customer's language; in English where there is no translation. */
 final class Phrases {
     private static final ResourceBundle.Control NO_DEFAULT = ResourceBundle.Control.getNoFallbackControl(ResourceBundle.Control.FORMAT_PROPERTIES);
+    /** By locale. Customers' languages are a handful; one that makes up thousands only makes the map start again. */
+    private static final Map<Locale, Phrases> MADE = new ConcurrentHashMap<>();
     private final ResourceBundle bundle;
     private final Locale locale;
 
@@ -17,6 +21,13 @@ final class Phrases {
     }
 
     static Phrases in(Locale locale) {
+        Phrases made = MADE.get(locale);
+        if (made == null && MADE.size() > 1_000) MADE.clear();
+        if (made == null) MADE.put(locale, made = made(locale));
+        return made;
+    }
+
+    private static Phrases made(Locale locale) {
         return new Phrases(ResourceBundle.getBundle("upbeat.herald.core.wording.phrases", locale, NO_DEFAULT), locale);
     }
 

@@ -12,7 +12,7 @@ public final class Render {
     /** @throws FieldEmpty where a field has neither a value nor a fallback */
     public static Rendered message(Channel channel, Wording wording, Subject about) {
         Subject subject = about.asking(wording.buttons());
-        Map<String, Map<String, Object>> values = FieldValues.of(subject, channel == Channel.SMS);
+        Map<String, LazyValues> values = FieldValues.of(subject, channel == Channel.SMS);
         return switch (channel) {
             case EMAIL -> MailTemplate.render(wording, subject, values);
             case SMS -> {

@@ -45,8 +45,7 @@ public record SmsLength(Encoding encoding, int segments, int units, int unitsLef
         List<Replacement> replacements = new ArrayList<>();
         for (int i = 0; i < text.length(); ) {
             int point = text.codePointAt(i);
-            String found = Character.toString(point);
-            if (Gsm7.septets(found) == 0) replacements.add(new Replacement(i, found, plain(found)));
+            if (Gsm7.septets(point) == 0) replacements.add(new Replacement(i, Character.toString(point), plain(Character.toString(point))));
             i += Character.charCount(point);
         }
         Encoding encoding = replacements.isEmpty() ? Encoding.GSM7 : Encoding.UCS2;
@@ -71,14 +70,13 @@ public record SmsLength(Encoding encoding, int segments, int units, int unitsLef
     }
 
     private static int units(Encoding encoding, String text, int at) {
-        int step = step(text, at);
-        return encoding == Encoding.UCS2 ? step : Gsm7.septets(text.substring(at, at + step));
+        return encoding == Encoding.UCS2 ? step(text, at) : Gsm7.septets(text.codePointAt(at));
     }
 
     private static String plain(String found) {
         if (PLAIN.containsKey(found)) return PLAIN.get(found);
         String base = java.text.Normalizer.normalize(found, java.text.Normalizer.Form.NFD).replaceAll("\\p{M}", "");
-        boolean fits = !base.isEmpty() && base.chars().allMatch(c -> Gsm7.septets(String.valueOf((char) c)) > 0);
+        boolean fits = !base.isEmpty() && base.codePoints().allMatch(c -> Gsm7.septets(c) > 0);
         return fits ? base : null;
     }
 }

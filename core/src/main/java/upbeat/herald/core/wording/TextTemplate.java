@@ -27,6 +27,7 @@ final class TextTemplate {
     private static final Handlebars HTML = engine(new EscapingStrategy.Hbs(new String[][] {{"&", "&amp;"}, {"<", "&lt;"}, {">", "&gt;"}, {"\"", "&quot;"}, {"'", "&#39;"}}));
 
     private static final Map<String, TextTemplate> PLAIN_ONES = lastUsed(512);
+    private static final Map<String, TextTemplate> EXPRESSIONS = lastUsed(512);
     private static final Map<String, TextTemplate> HTML_ONES = lastUsed(512);
 
     private final Template template;
@@ -37,6 +38,11 @@ final class TextTemplate {
 
     static TextTemplate plain(String text) {
         return PLAIN_ONES.computeIfAbsent(text, t -> new TextTemplate(compile(PLAIN, t)));
+    }
+
+    /** What stands in braces, by itself. */
+    static TextTemplate expression(String inside) {
+        return EXPRESSIONS.computeIfAbsent(inside, e -> new TextTemplate(compile(PLAIN, "{{" + e + "}}")));
     }
 
     static TextTemplate html(String text) {
