@@ -30,7 +30,7 @@ export function BrandPage() {
   };
   const links = b.links ?? [];
   const setLink = (i: number, part: Partial<Schemas['LinkBody']>) => set({ links: links.map((l, j) => (j === i ? { ...l, ...part } : l)) });
-  const text = (field: 'name' | 'senderName' | 'senderAddress' | 'smsSender' | 'phone' | 'postalAddress' | 'helpUrl', label: string, placeholder?: string) => (
+  const text = (field: 'name' | 'senderName' | 'senderAddress' | 'smsSender' | 'chatNumber' | 'phone' | 'postalAddress' | 'helpUrl', label: string, placeholder?: string) => (
     <div><label htmlFor={`b-${field}`}>{label}</label><Input id={`b-${field}`} placeholder={placeholder} value={b[field] ?? ''} onChange={(e) => set({ [field]: e.target.value })} />{wrong(field)}</div>
   );
   return (
@@ -59,7 +59,7 @@ export function BrandPage() {
               </>
             )}
           </div>
-          <div className="two"><div><label htmlFor="b-language">{shop ? 'Language for customers whose own has no words' : 'Language of the words for everyone'}</label><Select id="b-language" showSearch style={{ width: '100%' }} value={b.language ?? 'en'} onChange={(language) => set({ language })} options={[...new Set(['en', 'de', 'fr', 'es', 'it', 'nl', 'sv', 'pl', b.language ?? 'en'])].map((l) => ({ value: l, label: languageWords(l) }))} />{wrong('language')}</div></div>
+          <div className="two">{text('chatNumber', 'Chat number', 'the account’s own')}<div><label htmlFor="b-language">{shop ? 'Language for customers whose own has no words' : 'Language of the words for everyone'}</label><Select id="b-language" showSearch style={{ width: '100%' }} value={b.language ?? 'en'} onChange={(language) => set({ language })} options={[...new Set(['en', 'de', 'fr', 'es', 'it', 'nl', 'sv', 'pl', b.language ?? 'en'])].map((l) => ({ value: l, label: languageWords(l) }))} />{wrong('language')}</div></div>
           {kept.data.gateways.length < 3 && <p className="soft">Channels without a gateway keep their messages waiting. <Link className="link" to="/setup/gateways">Go to Gateways</Link></p>}
         </section>
         <section className="card form" style={{ marginTop: 12 }}>

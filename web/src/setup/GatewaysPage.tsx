@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { App, Button, Input, InputNumber, Popconfirm, Select } from 'antd';
-import { useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import { Link } from 'react-router';
 import { api, keys, type Schemas } from '../api/client';
 import { Failed } from '../shell/Failed';
@@ -73,6 +73,7 @@ function GatewayCard({ gateway: g }: { gateway: Schemas['GatewayView'] }) {
               <div><label htmlFor="g-sms-price">Price of a segment</label><div className="row"><Input id="g-sms-price" value={a.price ?? ''} placeholder="0.15" onChange={(e) => set({ price: e.target.value || undefined })} /><Input aria-label="Currency" style={{ width: 62 }} maxLength={3} placeholder="EUR" value={a.currency ?? ''} onChange={(e) => set({ currency: e.target.value.toUpperCase() || undefined })} /></div>{wrong('price')}{wrong('currency')}</div>
             )}
           </div>
+          {g.channel === 'sms' && <PricesField prices={a.prices ?? {}} onChange={(prices) => set({ prices })} wrong={wrong('prices')} />}
           {text('user', g.channel === 'email' ? 'User (may be empty)' : 'System id', '')}
           {hidden('password', 'Password')}
         </>
@@ -85,5 +86,20 @@ function GatewayCard({ gateway: g }: { gateway: Schemas['GatewayView'] }) {
         {g.source === 'setup' && !draft && <Popconfirm title="Take this account away?" description="The one of the configuration file is used again, if there is one." okText="Take away" cancelText="Keep" onConfirm={back}><Button danger>Take away</Button></Popconfirm>}
       </div>
     </section>
+  );
+}
+
+/** Prices where they are others than the usual one: a country and a price on each line. What is half written is kept as it is typed. */
+function PricesField({ prices, onChange, wrong }: { prices: Record<string, string>; onChange: (prices: Record<string, string>) => void; wrong: ReactNode }) {
+  const lines = Object.entries(prices).map(([country, price]) => `${country} ${price}`).join('\n');
+  const [typed, setTyped] = useState(lines);
+  const read = (text: string) => Object.fromEntries(text.split('\n').map((l) => l.trim().split(/\s+/)).filter((w) => w[0]).map(([country, price]) => [country.toUpperCase(), price ?? '']));
+  const shown = JSON.stringify(read(typed)) === JSON.stringify(prices) ? typed : lines;
+  return (
+    <div>
+      <label htmlFor="g-sms-prices">Other prices, a country on each line</label>
+      <Input.TextArea id="g-sms-prices" className="mono" autoSize={{ minRows: 1, maxRows: 6 }} placeholder="DE 0.09" value={shown} onChange={(e) => { setTyped(e.target.value); onChange(read(e.target.value)); }} />
+      {wrong}
+    </div>
   );
 }

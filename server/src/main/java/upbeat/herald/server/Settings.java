@@ -1,6 +1,7 @@
 package upbeat.herald.server;
 
 import java.nio.file.Path;
+import java.util.Map;
 import org.springframework.boot.context.properties.ConfigurationProperties;
 import org.springframework.boot.context.properties.bind.DefaultValue;
 
@@ -21,8 +22,8 @@ public record Settings(@DefaultValue("data") Path data, @DefaultValue("http://12
         @Override public String toString() { return "mail server " + host + ":" + port; }
     }
 
-    /** @param price of one segment, decimal, in {@code currency} */
-    public record Sms(@DefaultValue("") String host, @DefaultValue("2775") int port, @DefaultValue("") String systemId, @DefaultValue("") String password, @DefaultValue("0.15") String price, @DefaultValue("EUR") String currency) {
+    /** @param price of one segment, decimal, in {@code currency}; {@code prices} of it by country of the number, ISO 3166-1 alpha-2, where it is another */
+    public record Sms(@DefaultValue("") String host, @DefaultValue("2775") int port, @DefaultValue("") String systemId, @DefaultValue("") String password, @DefaultValue("0.15") String price, @DefaultValue("EUR") String currency, @DefaultValue Map<String, String> prices) {
         @Override public String toString() { return "SMS centre " + host + ":" + port; }
     }
 

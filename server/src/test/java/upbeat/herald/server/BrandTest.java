@@ -72,7 +72,7 @@ class BrandTest {
 
     @Test
     void valuesThatCantBe() {
-        for (String[] bad : new String[][] {{"name", ""}, {"senderAddress", "x"}, {"senderName", "A\r\nBcc: x@y.example"}, {"smsSender", "Far too long a name"}, {"colour", "red"}, {"ground", "#101010"}, {"font", "comic"}, {"helpUrl", "javascript:1"}, {"button", "round"}, {"language", "german!"}, {"postalAddress", ""}}) {
+        for (String[] bad : new String[][] {{"name", ""}, {"senderAddress", "x"}, {"senderName", "A\r\nBcc: x@y.example"}, {"smsSender", "Far too long a name"}, {"colour", "red"}, {"ground", "#101010"}, {"font", "comic"}, {"helpUrl", "javascript:1"}, {"button", "round"}, {"chatNumber", "call me"}, {"language", "german!"}, {"postalAddress", ""}}) {
             RunningApp.Answer answer = person.call("PUT", "/ui/brand", brand().put(bad[0], bad[1]).toString());
             assertThat(answer.status()).as(bad[0]).isEqualTo(422);
             assertThat(answer.json().path("errors").get(0).path("field").asString()).isEqualTo(bad[0]);

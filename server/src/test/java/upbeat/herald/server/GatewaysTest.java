@@ -68,6 +68,24 @@ class GatewaysTest {
     }
 
     @Test
+    void anSmsCostsWhatItCostsWhereItGoes() {
+        tools.jackson.databind.node.ObjectNode account = (tools.jackson.databind.node.ObjectNode) gateway("sms").path("account");
+        account.putObject("prices").put("SE", "0.07");
+        assertThat(person.call("PUT", "/ui/gateways/sms", "{\"account\":" + account + "}").status()).isEqualTo(200);
+        String measure = "{\"text\":\"Hello\",\"country\":\"%s\"}";
+        assertThat(app.api("POST", "/api/v1/sms/measure", measure.formatted("SE")).json().path("cost").path("amount").asString()).isEqualTo("0.07");
+        assertThat(app.api("POST", "/api/v1/sms/measure", measure.formatted("DE")).json().path("cost").path("amount").asString()).isEqualTo("0.15");
+        String number = app.order("cash-on-delivery", null, "+46701740622", "{\"whatsapp\":false}");
+        app.order("cash-on-delivery", null, "+61491570006", "{\"whatsapp\":false}");
+        JsonNode sms = person.call("POST", "/ui/wording/preview", "{\"notice\":\"is-it-yours\",\"channel\":\"sms\",\"language\":\"en\",\"orderShop\":\"kites\",\"orderNumber\":\"" + number + "\"}").json().path("sms");
+        assertThat(sms.path("cost").asString()).isEqualTo(new java.math.BigDecimal("0.07").multiply(java.math.BigDecimal.valueOf(sms.path("segments").asInt())).toPlainString());
+        assertThat(sms.path("countries").toString()).contains("\"country\":\"SE\"", "\"country\":\"AU\"");
+        app.advance("PT15M");
+        await().until(() -> app.message(number, "is-it-yours", "sms").path("cost").path("amount").asString("").startsWith("0.07") || app.message(number, "is-it-yours", "sms").path("cost").path("amount").asString("").startsWith("0.14"));
+        assertThat(person.call("DELETE", "/ui/gateways/sms", null).status()).isEqualTo(200);
+    }
+
+    @Test
     void secretsAreNeverShown() {
         JsonNode account = gateway("whatsapp").path("account");
         RunningApp.Answer kept = person.call("PUT", "/ui/gateways/whatsapp", "{\"account\":" + account + ",\"secrets\":{\"token\":\"" + ChatNetwork.TOKEN + "\"}}");
@@ -79,7 +97,7 @@ class GatewaysTest {
 
     @Test
     void accountsThatCantBe() {
-        String[][] bad = {{"email", "{\"host\":\"\"}"}, {"email", "{\"host\":\"a b\"}"}, {"email", "{\"host\":\"x\",\"port\":70000}"}, {"email", "{\"host\":\"x\",\"tls\":\"ssl3\"}"}, {"sms", "{\"host\":\"x\",\"price\":\"cheap\"}"}, {"sms", "{\"host\":\"x\",\"currency\":\"XQX\"}"}, {"whatsapp", "{\"url\":\"ftp://x\"}"}};
+        String[][] bad = {{"email", "{\"host\":\"\"}"}, {"email", "{\"host\":\"a b\"}"}, {"email", "{\"host\":\"x\",\"port\":70000}"}, {"email", "{\"host\":\"x\",\"tls\":\"ssl3\"}"}, {"sms", "{\"host\":\"x\",\"price\":\"cheap\"}"}, {"sms", "{\"host\":\"x\",\"currency\":\"XQX\"}"}, {"sms", "{\"host\":\"x\",\"prices\":{\"Germany\":\"0.09\"}}"}, {"whatsapp", "{\"url\":\"ftp://x\"}"}};
         for (String[] b : bad) assertThat(person.call("POST", "/ui/gateways/" + b[0] + "/test", "{\"account\":" + b[1] + "}").status()).as(b[1]).isEqualTo(422);
         assertThat(person.call("POST", "/ui/gateways/pigeon/test", "{\"account\":{}}").status()).isEqualTo(422);
         assertThat(person.call("POST", "/ui/gateways/email/test", "{}").status()).isEqualTo(422);

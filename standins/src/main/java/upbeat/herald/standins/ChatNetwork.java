@@ -145,6 +145,8 @@ public final class ChatNetwork implements Standin {
         if (key == null) throw new Http.Refusal(400, "no_key", "Idempotency-Key is missing");
         String to = request.text("to");
         if (to == null || !to.matches("[1-9][0-9]{6,14}")) throw new Http.Refusal(400, "bad_number", "The number wants digits only");
+        String from = request.text("from");
+        if (from != null && !from.matches("[1-9][0-9]{6,14}")) throw new Http.Refusal(400, "bad_sender", "The sender's number wants digits only");
         Template template = templates.get(request.body().path("template").path("name").asString(""));
         if (template == null || !state(template).get("status").equals("approved")) throw new Http.Refusal(422, "unknown_template", "There is no approved template of that name");
         List<String> parameters = new ArrayList<>();

@@ -15,9 +15,10 @@ import java.util.List;
  * @param logoUrl       address of its picture, or null where there is none; {@code logoWidth} in pixels, up to 600
  * @param links         shown in the footer: help, returns, social pages
  * @param language      BCP 47; what customers get whose own language has no wording
+ * @param chatNumber    E.164, from which chat messages come; null for the account's own
  * @param button        {@code filled} with the colour, or {@code outlined} by it
  */
-public record Brand(String name, String senderAddress, String smsSender, String phone, String postalAddress, String colour, String helpUrl, String senderName, String ground, String font, Integer corner, String logoUrl, Integer logoWidth, List<Link> links, String language, String button) {
+public record Brand(String name, String senderAddress, String smsSender, String phone, String postalAddress, String colour, String helpUrl, String senderName, String ground, String font, Integer corner, String logoUrl, Integer logoWidth, List<Link> links, String language, String button, String chatNumber) {
     /** A logo in an e-mail is about this wide at the most (common practice, no source). */
     public static final int USUAL_LOGO_WIDTH = 350;
     private static final String PAPER = "#fbf8f1";
@@ -36,11 +37,11 @@ public record Brand(String name, String senderAddress, String smsSender, String 
     }
 
     public Brand(String name, String senderAddress, String smsSender, String phone, String postalAddress, String colour, String helpUrl) {
-        this(name, senderAddress, smsSender, phone, postalAddress, colour, helpUrl, null, null, null, null, null, null, null, null, null);
+        this(name, senderAddress, smsSender, phone, postalAddress, colour, helpUrl, null, null, null, null, null, null, null, null, null, null);
     }
 
     public Brand withLogoUrl(String url) {
-        return new Brand(name, senderAddress, smsSender, phone, postalAddress, colour, helpUrl, senderName, ground, font, corner, url, logoWidth, links, language, button);
+        return new Brand(name, senderAddress, smsSender, phone, postalAddress, colour, helpUrl, senderName, ground, font, corner, url, logoWidth, links, language, button, chatNumber);
     }
 
     /** The font as a style sheet names it; every family ends in one that is everywhere. */

@@ -6,13 +6,14 @@ import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.Texts;
 import upbeat.herald.core.journey.EmailAddress;
+import upbeat.herald.core.journey.Phones;
 import upbeat.herald.core.wording.Brand;
 import upbeat.herald.core.wording.Contrast;
 import upbeat.herald.server.web.Faults;
 
 /** The brand as the interface writes it. @param logo name of an uploaded picture, or null */
 record BrandBody(@Nullable String name, @Nullable String senderName, @Nullable String senderAddress, @Nullable String smsSender, @Nullable String phone, @Nullable String postalAddress, @Nullable String helpUrl, @Nullable String colour, @Nullable String ground,
-        @Nullable String font, @Nullable Integer corner, @Nullable String logo, @Nullable Integer logoWidth, @Nullable List<LinkBody> links, @Nullable String language, @Nullable String button) {
+        @Nullable String font, @Nullable Integer corner, @Nullable String logo, @Nullable Integer logoWidth, @Nullable List<LinkBody> links, @Nullable String language, @Nullable String button, @Nullable String chatNumber) {
 
     record LinkBody(@Nullable String label, @Nullable String url) {}
 
@@ -23,7 +24,7 @@ record BrandBody(@Nullable String name, @Nullable String senderName, @Nullable S
     private static final String INK = "#2d2142";
 
     static BrandBody of(Brand b) {
-        return new BrandBody(b.name(), b.senderName(), b.senderAddress(), b.smsSender(), b.phone(), b.postalAddress(), b.helpUrl(), b.colour(), b.ground(), b.font(), b.corner(), b.logoUrl(), b.logoWidth(), b.links().stream().map(l -> new LinkBody(l.label(), l.url())).toList(), b.language(), b.button());
+        return new BrandBody(b.name(), b.senderName(), b.senderAddress(), b.smsSender(), b.phone(), b.postalAddress(), b.helpUrl(), b.colour(), b.ground(), b.font(), b.corner(), b.logoUrl(), b.logoWidth(), b.links().stream().map(l -> new LinkBody(l.label(), l.url())).toList(), b.language(), b.button(), b.chatNumber());
     }
 
     /** @throws Faults naming every value that can't be used */
@@ -50,10 +51,11 @@ record BrandBody(@Nullable String name, @Nullable String senderName, @Nullable S
             list.add(new Brand.Link(l.label(), l.url()));
         }
         if (language != null && !language.matches("[A-Za-z]{2,3}(-[A-Za-z0-9]{2,8})*")) faults.add("language", "A language is written as en or de-AT");
+        if (!Texts.blank(chatNumber) && Phones.e164(chatNumber, null).isEmpty()) faults.add("chatNumber", "Write the number with its country, such as +46 31 390 06 02");
         if (button != null && !button.matches("filled|outlined")) faults.add("button", "Buttons are filled or outlined");
         else if ("outlined".equals(button) && colour != null && colour.matches("#[0-9a-fA-F]{6}") && Contrast.ratio(colour, "#ffffff") < Contrast.TEXT) faults.add("button", String.format(java.util.Locale.ROOT, "Words in %s on white have a contrast of %.1f; 4.5 is needed. Fill the buttons, or take a darker colour", colour, Contrast.ratio(colour, "#ffffff")));
         faults.raise();
-        return new Brand(name.strip(), senderAddress.strip(), smsSender.strip(), Texts.orNull(phone), postalAddress.strip(), colour, Texts.orNull(helpUrl), Texts.orNull(senderName), ground, font, corner, Texts.orNull(logo), logoWidth, list, Texts.orNull(language), Texts.orNull(button));
+        return new Brand(name.strip(), senderAddress.strip(), smsSender.strip(), Texts.orNull(phone), postalAddress.strip(), colour, Texts.orNull(helpUrl), Texts.orNull(senderName), ground, font, corner, Texts.orNull(logo), logoWidth, list, Texts.orNull(language), Texts.orNull(button), Texts.blank(chatNumber) ? null : Phones.e164(chatNumber, null).orElseThrow());
     }
 
     private static boolean colour(String field, String colour, Faults faults) {

@@ -4,6 +4,7 @@ import java.time.Instant;
 import java.time.InstantSource;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
@@ -21,6 +22,7 @@ public class Accounts {
     private final JdbcClient reader;
     private final Writer writer;
     private final InstantSource clock;
+    private final Map<Channel, Optional<Kept>> known = new ConcurrentHashMap<>();
 
     Accounts(Settings settings, Vault vault, JdbcClient reader, Writer writer, InstantSource clock) {
         this.settings = settings;
@@ -36,9 +38,9 @@ public class Accounts {
      * @param host     of a mail server or SMS centre; {@code url} of a chat network
      * @param user     name at a mail server; system id at an SMS centre
      * @param tls      of a mail server: {@code none}, {@code starttls} or {@code tls}
-     * @param price    of one SMS segment, in {@code currency}
+     * @param price    of one SMS segment, in {@code currency}; {@code prices} where it is another, by country of the number
      */
-    public record Account(@Nullable String host, @Nullable Integer port, @Nullable String user, @Nullable String tls, @Nullable String url, @Nullable String price, @Nullable String currency) {}
+    public record Account(@Nullable String host, @Nullable Integer port, @Nullable String user, @Nullable String tls, @Nullable String url, @Nullable String price, @Nullable String currency, @Nullable Map<String, String> prices) {}
 
     /** @param password at a mail server or SMS centre; {@code token} at a chat network; {@code webhookSecret} with which it signs what it sends here */
     public record Secrets(@Nullable String password, @Nullable String token, @Nullable String webhookSecret) {
@@ -62,7 +64,12 @@ public class Accounts {
     /** @param said what the other side answered at the last test */
     public record Kept(Account account, Secrets secrets, @Nullable Instant testedAt, boolean good, @Nullable String said) {}
 
+    /** Asked for with every message, so it is kept until it changes. */
     Optional<Kept> kept(JdbcClient db, Channel channel) {
+        return known.computeIfAbsent(channel, c -> read(db, c));
+    }
+
+    private Optional<Kept> read(JdbcClient db, Channel channel) {
         return db.sql("select body, sealed, tested_at, tested_good, test_said from gateway_account where channel = ?").param(channel.code()).query((rs, i) -> {
             String sealed = rs.getString("sealed");
             long tested = rs.getLong("tested_at");
@@ -77,10 +84,12 @@ public class Accounts {
                 insert into gateway_account (channel, body, sealed, changed_at, tested_at, tested_good, test_said) values (?, ?, ?, ?, ?, ?, ?)
                 on conflict (channel) do update set body = excluded.body, sealed = excluded.sealed, changed_at = excluded.changed_at, tested_at = excluded.tested_at, tested_good = excluded.tested_good, test_said = excluded.test_said""")
                 .params(channel.code(), Json.of(account), sealed, clock.instant().toEpochMilli(), clock.instant().toEpochMilli(), tested.good() ? 1 : 0, tested.said()).update());
+        known.remove(channel);
     }
 
     void remove(Channel channel) {
         writer.write(db -> db.sql("delete from gateway_account where channel = ?").param(channel.code()).update());
+        known.remove(channel);
     }
 
     /** What a test of the connection came to. @param said the other side's own words, where it had any */
@@ -103,7 +112,7 @@ public class Accounts {
     }
 
     Settings.Sms sms(Account a, Secrets s) {
-        return new Settings.Sms(text(a.host()), a.port() == null ? 2775 : a.port(), text(a.user()), text(s.password()), a.price() == null ? settings.sms().price() : a.price(), a.currency() == null ? settings.sms().currency() : a.currency());
+        return new Settings.Sms(text(a.host()), a.port() == null ? 2775 : a.port(), text(a.user()), text(s.password()), a.price() == null ? settings.sms().price() : a.price(), a.currency() == null ? settings.sms().currency() : a.currency(), a.prices() == null ? settings.sms().prices() : a.prices());
     }
 
     Settings.Chat chat(Account a, Secrets s) {
@@ -113,9 +122,9 @@ public class Accounts {
     /** The account in use, however it was set. Empty where there is none. */
     Optional<Account> inUse(Channel channel) {
         return switch (channel) {
-            case EMAIL -> mail().host().isEmpty() ? Optional.empty() : Optional.of(new Account(mail().host(), mail().port(), mail().user(), mail().tls(), null, null, null));
-            case SMS -> sms().host().isEmpty() ? Optional.empty() : Optional.of(new Account(sms().host(), sms().port(), sms().systemId(), null, null, sms().price(), sms().currency()));
-            case WHATSAPP -> chat().url().isEmpty() ? Optional.empty() : Optional.of(new Account(null, null, null, null, chat().url(), null, null));
+            case EMAIL -> mail().host().isEmpty() ? Optional.empty() : Optional.of(new Account(mail().host(), mail().port(), mail().user(), mail().tls(), null, null, null, null));
+            case SMS -> sms().host().isEmpty() ? Optional.empty() : Optional.of(new Account(sms().host(), sms().port(), sms().systemId(), null, null, sms().price(), sms().currency(), sms().prices()));
+            case WHATSAPP -> chat().url().isEmpty() ? Optional.empty() : Optional.of(new Account(null, null, null, null, chat().url(), null, null, null));
         };
     }
 

@@ -3,6 +3,7 @@ package upbeat.herald.server.dispatch;
 import java.io.IOException;
 import java.net.ConnectException;
 import java.net.http.HttpConnectTimeoutException;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -45,7 +46,9 @@ final class ChatGateway implements Gateway {
                 default -> { return new HandOver.Later("The chat network is still looking at the wording"); }
             }
             List<Map<String, String>> buttons = m.question() == null ? List.of() : m.question().buttons().stream().map(b -> Map.of("id", b.id(), "label", b.label())).toList();
-            ChatLine.Answer answer = line.call("POST", "/v1/messages", m.id(), Map.of("to", m.to().replaceAll("\\D", ""), "template", Map.of("name", name, "language", m.language(), "parameters", m.content().parameters()), "buttons", buttons));
+            Map<String, Object> message = new HashMap<>(Map.of("to", digits(m.to()), "template", Map.of("name", name, "language", m.language(), "parameters", m.content().parameters()), "buttons", buttons));
+            if (m.brand().chatNumber() != null) message.put("from", digits(m.brand().chatNumber()));
+            ChatLine.Answer answer = line.call("POST", "/v1/messages", m.id(), message);
             if (answer.code().equals("unknown_template")) {
                 approvals.forgotten(name);
                 return new HandOver.Later("The chat network does not know the wording any more; it was brought there again");
@@ -59,6 +62,11 @@ final class ChatGateway implements Gateway {
             Thread.currentThread().interrupt();
             return new HandOver.Unsure("Stopped while the message was handed over");
         }
+    }
+
+    /** A chat gateway wants the number in digits only (common practice, no source). */
+    private static String digits(String number) {
+        return number.replaceAll("\\D", "");
     }
 
     private static HandOver bad(ChatLine.Answer answer) {

@@ -116,6 +116,9 @@ class GatewaysDoor {
             if (a.port() != null && (a.port() < 1 || a.port() > 65_535)) faults.add("account.port", "A port is 1 to 65535");
             if (a.tls() != null && !a.tls().matches("none|starttls|tls")) faults.add("account.tls", "Encryption is none, starttls or tls");
             if (a.price() != null && !a.price().matches("\\d{1,4}(\\.\\d{1,4})?")) faults.add("account.price", "A price is written as 0.15");
+            if (a.prices() != null) a.prices().forEach((country, price) -> {
+                if (!country.matches("[A-Z]{2}") || !price.matches("\\d{1,4}(\\.\\d{1,4})?")) faults.add("account.prices", "A price by country is written as DE 0.09; \"" + country + " " + price + "\" is not");
+            });
             if (a.currency() != null && java.util.Currency.getAvailableCurrencies().stream().noneMatch(c -> c.getCurrencyCode().equals(a.currency()))) faults.add("account.currency", "A currency has three letters, such as EUR");
         }
         faults.raise();

@@ -11,6 +11,7 @@ import upbeat.herald.core.answer.ShortLink;
 import upbeat.herald.core.answer.SignedLink;
 import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.journey.Parcel;
+import upbeat.herald.core.journey.Phones;
 import upbeat.herald.core.journey.Stage;
 import upbeat.herald.core.plan.Case;
 import upbeat.herald.core.plan.Channel;
@@ -100,7 +101,7 @@ public class Prepare {
         try {
             Rendered content = render(db, notice, wording, chosen.get().language(), m.channel(), order, parcel, m.seq(), now);
             boolean priced = content.sms() != null;
-            return new Outcome.Ready(m.to(), chosen.get().language(), content, notice.question() == null ? null : notice.question().saying(wording.buttons()), brand, priced ? price.of(content.sms().segments()).toPlainString() : null, priced ? price.currency() : null);
+            return new Outcome.Ready(m.to(), chosen.get().language(), content, notice.question() == null ? null : notice.question().saying(wording.buttons()), brand, priced ? price.of(content.sms().segments(), Phones.country(m.to()).orElse(null)).toPlainString() : null, priced ? price.currency() : null);
         } catch (FieldEmpty e) {
             return held(Reason.Code.FIELD_EMPTY, e.getMessage());
         }

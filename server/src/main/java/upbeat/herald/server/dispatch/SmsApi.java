@@ -24,7 +24,7 @@ class SmsApi {
         this.price = price;
     }
 
-    /** @param country ISO 3166-1 alpha-2; one price holds for all today */
+    /** @param country ISO 3166-1 alpha-2 of the number it goes to, where its price is asked */
     record Measure(@Nullable String text, @Nullable String country) {}
 
     record Measured(String encoding, int segments, int units, int unitsLeft, List<Replace> replacements, MessageView.Money cost) {}
@@ -41,7 +41,7 @@ class SmsApi {
         if (body.country() != null && !body.country().matches("[A-Z]{2}")) faults.add("country", "A country is ISO 3166-1, two capital letters");
         faults.raise();
         SmsLength length = SmsLength.of(body.text());
-        BigDecimal cost = price.of(length.segments());
+        BigDecimal cost = price.of(length.segments(), body.country());
         return new Measured(length.encoding().code(), length.segments(), length.units(), length.unitsLeft(), length.replacements().stream().map(r -> new Replace(r.at(), r.found(), r.use())).toList(),
                 new MessageView.Money(cost.toPlainString(), price.currency()));
     }

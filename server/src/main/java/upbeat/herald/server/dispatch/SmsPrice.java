@@ -2,6 +2,7 @@ package upbeat.herald.server.dispatch;
 
 import java.math.BigDecimal;
 import org.springframework.stereotype.Component;
+import upbeat.herald.server.Settings;
 
 /** What an SMS costs at the gateway in use. */
 @Component
@@ -12,8 +13,11 @@ public class SmsPrice {
         this.accounts = accounts;
     }
 
-    public BigDecimal of(int segments) {
-        return new BigDecimal(accounts.sms().price()).multiply(BigDecimal.valueOf(segments));
+    /** @param country of the number, ISO 3166-1 alpha-2, or null where nobody knows */
+    public BigDecimal of(int segments, String country) {
+        Settings.Sms account = accounts.sms();
+        String price = country == null ? account.price() : account.prices().getOrDefault(country, account.price());
+        return new BigDecimal(price).multiply(BigDecimal.valueOf(segments));
     }
 
     /** ISO 4217. */

@@ -3,13 +3,16 @@ package upbeat.herald.server.wording;
 import java.math.BigDecimal;
 import java.nio.charset.StandardCharsets;
 import java.time.InstantSource;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.HeraldException;
+import upbeat.herald.core.journey.Phones;
 import upbeat.herald.core.plan.Channel;
 import upbeat.herald.core.plan.ChooseWording;
 import upbeat.herald.core.plan.Notice;
@@ -81,11 +84,14 @@ public class WordingPreview {
      * @param forces   characters that force the long encoding, each once
      * @param longest  the same wording with the longest values among the last orders, or null where this is it
      * @param saysWho  false where nothing in it says who is speaking
+     * @param countries where the last orders' numbers belong, and what one costs there, most frequent first
      */
-    public record Sms(String encoding, int segments, int units, int unitsLeft, String cost, String currency, List<Forces> forces, @Nullable Longest longest, boolean saysWho) {}
+    public record Sms(String encoding, int segments, int units, int unitsLeft, String cost, String currency, List<Forces> forces, @Nullable Longest longest, boolean saysWho, List<CountryCost> countries) {}
 
     /** @param inWording true where it stands in the wording itself, so that it can be changed there; {@code use} what says the same in the short encoding, or null */
     public record Forces(String found, @Nullable String use, boolean inWording) {}
+
+    public record CountryCost(String country, int orders, String cost) {}
 
     public record Longest(String number, int segments, String cost) {}
 
@@ -103,7 +109,7 @@ public class WordingPreview {
         OrderRow row = s.order().get();
         try {
             Rendered r = render(notice, ask, s);
-            Sms sms = r.sms() == null ? null : sms(notice, s.wording(), s.language(), r, s.brand());
+            Sms sms = r.sms() == null ? null : sms(notice, s.wording(), s.language(), r, s.brand(), country(row).orElse(null));
             return new Shown(row.order().shop(), row.order().number(), r.subject(), r.text(), r.html(), sms, chat(r), faults, null, Review.of(notice, ask.channel(), s.wording(), r, s.brand()), r.html() == null ? null : r.html().getBytes(StandardCharsets.UTF_8).length, s.language());
         } catch (FieldEmpty e) {
             return new Shown(row.order().shop(), row.order().number(), null, null, null, null, null, faults, e.getMessage(), List.of(), null, s.language());
@@ -156,19 +162,26 @@ public class WordingPreview {
         return new Chat(t.header(), ChatTemplate.filled(t.body(), r.parameters()), t.footer(), t.replies(), t.link() == null ? null : t.link().label(), t.link() == null ? null : ChatTemplate.filled(t.link().url(), r.parameters()), t.body(), r.parameters());
     }
 
-    private Sms sms(Notice notice, Wording wording, String language, Rendered r, Brand brand) {
+    private Sms sms(Notice notice, Wording wording, String language, Rendered r, Brand brand, String to) {
         List<Forces> forces = r.sms().replacements().stream().map(x -> new Forces(x.found(), x.use(), wording.text().contains(x.found()))).distinct().toList();
         Longest longest = null;
+        Map<String, Integer> numbers = new HashMap<>();
         for (OrderRow o : picks.fitting(notice).stream().limit(MEASURED).toList()) {
+            country(o).ifPresent(c -> numbers.merge(c, 1, Integer::sum));
             try {
                 int segments = prepare.render(reader, notice, wording, language, Channel.SMS, o, parcel(notice, o), 0, clock.instant()).sms().segments();
-                if (segments > (longest == null ? r.sms().segments() : longest.segments())) longest = new Longest(o.order().number(), segments, price.of(segments).toPlainString());
+                if (segments > (longest == null ? r.sms().segments() : longest.segments())) longest = new Longest(o.order().number(), segments, price.of(segments, country(o).orElse(null)).toPlainString());
             } catch (FieldEmpty e) {
                 // It would be held; it has no length.
             }
         }
+        List<CountryCost> countries = numbers.entrySet().stream().sorted(Map.Entry.<String, Integer>comparingByValue().reversed().thenComparing(Map.Entry.comparingByKey())).map(e -> new CountryCost(e.getKey(), e.getValue(), price.of(r.sms().segments(), e.getKey()).toPlainString())).toList();
         boolean saysWho = r.text().toLowerCase(Locale.ROOT).contains(brand.name().toLowerCase(Locale.ROOT));
-        BigDecimal cost = price.of(r.sms().segments());
-        return new Sms(r.sms().encoding().code(), r.sms().segments(), r.sms().units(), r.sms().unitsLeft(), cost.toPlainString(), price.currency(), forces, longest, saysWho);
+        BigDecimal cost = price.of(r.sms().segments(), to);
+        return new Sms(r.sms().encoding().code(), r.sms().segments(), r.sms().units(), r.sms().unitsLeft(), cost.toPlainString(), price.currency(), forces, longest, saysWho, countries);
+    }
+
+    private static Optional<String> country(OrderRow o) {
+        return o.order().customer() == null || o.order().customer().phone() == null ? Optional.empty() : Phones.country(o.order().customer().phone());
     }
 }
