@@ -65,7 +65,7 @@ final class WordingBench {
         for (int k = 0; k < ITEMS; k++) items.add(new Order.Item("S" + k, "Kite of number " + k + " in " + i, k + 1, new BigDecimal("12.50"), null));
         String name = "Customer" + i + " Brack";
         Order order = new Order("kites", "QK-" + (100_000 + i), PLACED, new Order.Customer(name, "c" + i + "@customer.example", "+46701740605", "en"), new Order.ShipTo(name, "2 Quay", "Hobart", "7000", "AU"), Payment.PREPAID, "EUR", new BigDecimal("84.50"), items, new Order.Consent(true, true, true), List.of());
-        return new Subject(order, new Parcel("skerry-post", "RX" + (400_000_000 + i) + "XS", List.of()), CARRIER, BRAND, null, List.of(), null, Locale.ENGLISH, 1, 1, LocalDate.parse("2026-11-24"), LocalDate.parse("2026-11-23"), "https://q.example/t/1abcdef");
+        return new Subject(order, new Parcel("skerry-post", "RX" + (400_000_000 + i) + "XS", List.of()), CARRIER, BRAND, null, List.of(), null, Locale.ENGLISH, 1, 1, LocalDate.parse("2026-11-24"), LocalDate.parse("2026-11-23"), null, "https://q.example/t/1abcdef");
     }
 
     /** The same values as plain maps, made beforehand, which is more than the floor could ask for. */

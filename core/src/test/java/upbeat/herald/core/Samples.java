@@ -57,6 +57,6 @@ public final class Samples {
     }
 
     public static Subject subject(Order order) {
-        return new Subject(order, parcel(), POST, BRAND, QUESTION, List.of("https://q.example/a/T?b=confirm", "https://q.example/a/T?b=cancel"), "https://q.example/a/T", Locale.ENGLISH, 1, 1, LocalDate.parse("2026-11-24"), LocalDate.parse("2026-11-24"), "https://q.example/t/1abcdef");
+        return new Subject(order, parcel(), POST, BRAND, QUESTION, List.of("https://q.example/a/T?b=confirm", "https://q.example/a/T?b=cancel"), "https://q.example/a/T", Locale.ENGLISH, 1, 1, LocalDate.parse("2026-11-24"), LocalDate.parse("2026-11-24"), null, "https://q.example/t/1abcdef");
     }
 }

@@ -75,6 +75,24 @@ class StatusDocumentsTest {
     }
 
     @Test
+    void theCarriersDayIsTheDayItArrives() {
+        String number = app.order("prepaid", null, null, "{}");
+        app.parcel(number, "hopgate", "HOP 6600 0001 0");
+        String scan = "[{\"carrier\":\"hopgate\",\"trackingNumber\":\"HOP 6600 0001 0\",\"code\":\"30\",\"at\":\"%s\",\"expectedOn\":\"%s\"}]";
+        String shown = "{\"notice\":\"moving\",\"channel\":\"email\",\"language\":\"en\",\"orderShop\":\"kites\",\"orderNumber\":\"" + number + "\",\"wording\":{\"subject\":\"{{date date.arrives \\\"weekday\\\"}}: {{date.arrives}}\",\"blocks\":[{\"kind\":\"parcel\"}]}}";
+        RunningApp.Person person = app.signedIn();
+        assertThat(counts(app.api("POST", "/api/v1/scans", scan.formatted(app.now().minusSeconds(300), "2026-12-03")).json())).isEqualTo("1 0 0 0 0");
+        JsonNode said = person.call("POST", "/ui/wording/preview", shown).json();
+        assertThat(said.path("subject").asString()).isEqualTo("Thursday: December 3, 2026");
+        assertThat(said.path("html").asString()).contains("itemprop=\"expectedArrivalUntil\" content=\"2026-12-03\"");
+        String edi = "UNB+UNOC:3+A:14+B:14+261124:0930+R'UNH+1+IFTSTA:D:01B:UN'BGM+23+D+9'CNI+1+HOP 6600 0001 0'STS+1+21'DTM+334:202611241255:203'DTM+17:20261204:102'UNT+7+1'UNZ+1+R'";
+        app.bare("POST", "/api/v1/scans/iftsta?carrier=hopgate", edi, java.util.Map.of("Authorization", "Bearer " + RunningApp.KEY, "Content-Type", "application/edifact"));
+        app.api("POST", "/api/v1/scans", scan.formatted(app.now().minusSeconds(9_000), "2026-12-24"));
+        assertThat(person.call("POST", "/ui/wording/preview", shown).json().path("subject").asString()).as("what older scans say holds no more").isEqualTo("Thursday: December 3, 2026");
+        assertThat(app.api("POST", "/api/v1/scans", scan.formatted(app.now(), "soon")).json().path("rejected").get(0).path("reason").asString()).contains("expectedOn");
+    }
+
+    @Test
     void aParcelGoesOnWithAnotherCarrierAndIsOneParcel() {
         String mail = "legs@customer.example";
         String number = app.order("prepaid", mail, null, "{}");

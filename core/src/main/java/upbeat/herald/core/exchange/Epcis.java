@@ -83,7 +83,7 @@ public final class Epcis {
         if (!ids.isArray() || ids.isEmpty()) throw new HeraldException("epcList", "The event names no parcel (epcList is empty)");
         String day = at.atOffset(ZoneOffset.of(offset)).toLocalDate().toString();
         List<StatusScan> scans = new ArrayList<>();
-        for (JsonNode id : ids) scans.add(new StatusScan(null, number(id.asString("")), code, null, at, null, day, place));
+        for (JsonNode id : ids) scans.add(new StatusScan(null, number(id.asString("")), code, null, at, null, day, place, null));
         return scans;
     }
 

@@ -15,12 +15,14 @@ import upbeat.herald.core.HeraldException;
 
 /**
  * Reads UN/EDIFACT IFTSTA (international multimodal status report), directory D.01B and its neighbours: in each consignment (CNI) each status
- * (STS) with its time (DTM 334), place (LOC) and free text (FTX). Counts and references are judged before anything is used: an interchange
+ * (STS) with its time (DTM 334), the day delivery is expected (DTM 17), place (LOC) and free text (FTX). Counts and references are judged before anything is used: an interchange
  * that was cut short or miscounted is refused whole. Segment meanings from memory; envelope by ISO 9735.
  */
 public final class Iftsta {
     private static final EDIInputFactory FACTORY = EDIInputFactory.newFactory();
     private static final int MOST = 100_000;
+    /** Code 17 of data element 2005: delivery date, estimated (from memory). */
+    private static final String ESTIMATED = "17";
 
     private Iftsta() {}
 
@@ -34,6 +36,7 @@ public final class Iftsta {
         String format;
         String place;
         String text;
+        LocalDate expected;
         int statuses;
 
         void segment(String tag, List<List<String>> e) {
@@ -59,7 +62,7 @@ public final class Iftsta {
                     if (status != null && "334".equals(at(e, 0, 0))) {
                         when = at(e, 0, 1);
                         format = at(e, 0, 2);
-                    }
+                    } else if (status != null && ESTIMATED.equals(at(e, 0, 0))) expected = day(at(e, 0, 1));
                 }
                 case "LOC" -> {
                     if (status != null && place == null) place = at(e, 1, 3) == null ? at(e, 1, 0) : at(e, 1, 3);
@@ -80,7 +83,7 @@ public final class Iftsta {
             try {
                 if (consignment == null || consignment.isBlank()) throw new HeraldException("", "The status stands in no consignment (CNI)");
                 if (status.isBlank()) throw new HeraldException("", "Consignment " + consignment + ": the status code (STS) is missing");
-                scans.add(new StatusDocument.Entry(index, time(new StatusScan(carrier, consignment, "rec24:" + status, text, null, null, null, place))));
+                scans.add(new StatusDocument.Entry(index, time(new StatusScan(carrier, consignment, "rec24:" + status, text, null, null, null, place, expected))));
             } catch (HeraldException wrong) {
                 bad.add(new StatusDocument.Bad(index, wrong.getMessage()));
             }
@@ -89,6 +92,16 @@ public final class Iftsta {
             format = null;
             place = null;
             text = null;
+            expected = null;
+        }
+
+        /** What can't be read is as if it were not there: the status itself is sound. */
+        private static LocalDate day(String digits) {
+            try {
+                return digits == null ? null : LocalDate.parse(digits.strip().substring(0, 8), java.time.format.DateTimeFormatter.BASIC_ISO_DATE);
+            } catch (DateTimeException | StringIndexOutOfBoundsException e) {
+                return null;
+            }
         }
 
         private StatusScan time(StatusScan s) {
@@ -100,8 +113,8 @@ public final class Iftsta {
                 // A day alone is taken at noon: after what happened in the night and before what happens next.
                 LocalTime time = kind.equals("102") ? LocalTime.NOON : LocalTime.of(Integer.parseInt(digits.substring(8, 10)), Integer.parseInt(digits.substring(10, 12)), kind.equals("204") ? Integer.parseInt(digits.substring(12, 14)) : 0);
                 if (!List.of("102", "203", "204", "303").contains(kind)) throw new HeraldException("", "Consignment " + consignment + ": the time format " + kind + " is not read here; 102, 203, 204 and 303 are");
-                if (kind.equals("303") && digits.length() > 12 && digits.substring(12).matches("UTC|GMT|Z")) return new StatusScan(s.carrier(), s.trackingNumber(), s.code(), s.text(), day.atTime(time).toInstant(java.time.ZoneOffset.UTC), null, day.toString(), s.place());
-                return new StatusScan(s.carrier(), s.trackingNumber(), s.code(), s.text(), null, day.atTime(time).toString(), null, s.place());
+                if (kind.equals("303") && digits.length() > 12 && digits.substring(12).matches("UTC|GMT|Z")) return new StatusScan(s.carrier(), s.trackingNumber(), s.code(), s.text(), day.atTime(time).toInstant(java.time.ZoneOffset.UTC), null, day.toString(), s.place(), s.expectedOn());
+                return new StatusScan(s.carrier(), s.trackingNumber(), s.code(), s.text(), null, day.atTime(time).toString(), null, s.place(), s.expectedOn());
             } catch (DateTimeException | NumberFormatException | StringIndexOutOfBoundsException e) {
                 throw new HeraldException("", "Consignment " + consignment + ": \"" + when + "\" is no time in format " + format);
             }

@@ -1,6 +1,7 @@
 package upbeat.herald.core.exchange;
 
 import java.time.Instant;
+import java.time.LocalDate;
 
 /**
  * A scan as a standard document reports it.
@@ -13,5 +14,6 @@ import java.time.Instant;
  * @param local          date and time without an offset ({@code 2026-11-24T09:05}), to be read in the carrier's zone, or null
  * @param day            calendar day where it happened, ISO 8601, or null where {@code local} tells it
  * @param place          or null
+ * @param expectedOn     the day of delivery that the carrier announces with it, or null
  */
-public record StatusScan(String carrier, String trackingNumber, String code, String text, Instant at, String local, String day, String place) {}
+public record StatusScan(String carrier, String trackingNumber, String code, String text, Instant at, String local, String day, String place, LocalDate expectedOn) {}

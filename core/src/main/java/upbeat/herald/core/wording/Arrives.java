@@ -4,8 +4,13 @@ import java.time.LocalDate;
 import java.util.Locale;
 import upbeat.herald.core.timing.WorkingDays;
 
-/** When a parcel is expected, counted from its dispatch, or from today while it is not gone. @param country of destination, whose holidays count, or null */
-record Arrives(LocalDate from, String country, Locale locale) {
+/**
+ * When a parcel is expected: on the day that the carrier announced; else counted from its dispatch, or from today while it is not gone.
+ *
+ * @param country  of destination, whose holidays count, or null
+ * @param expected the carrier's day, or null
+ */
+record Arrives(LocalDate from, String country, Locale locale, LocalDate expected) {
     private static final int USUAL = 3;
 
     /** @param days 0 to 60; {@code working} true to count working days of the country of destination */
@@ -14,8 +19,13 @@ record Arrives(LocalDate from, String country, Locale locale) {
         return new Day(working ? WorkingDays.after(from, fit, country) : from.plusDays(fit), locale);
     }
 
+    /** The carrier's day, else three working days on. */
+    Day day() {
+        return expected == null ? in(USUAL, true) : new Day(expected, locale);
+    }
+
     @Override
     public String toString() {
-        return in(USUAL, true).toString();
+        return day().toString();
     }
 }

@@ -16,7 +16,7 @@ final class DeliveryData {
     static String of(Subject s) {
         if (s.parcel() == null) return null;
         DeliveryData d = new DeliveryData();
-        d.open("div", null, "ParcelDelivery").value("trackingNumber", s.parcel().trackingNumber()).value("trackingUrl", FieldValues.link(s));
+        d.open("div", null, "ParcelDelivery").value("trackingNumber", s.parcel().trackingNumber()).value("trackingUrl", FieldValues.link(s)).value("expectedArrivalUntil", s.expected() == null ? null : s.expected().toString());
         d.open("div", "carrier", "Organization").value("name", s.carrier() == null ? s.parcel().carrier() : s.carrier().name()).close();
         Order.ShipTo to = s.order().shipTo();
         if (to != null) {

@@ -68,7 +68,7 @@ final class FieldValues {
         LazyValues date = group(values, "date");
         LocalDate from = s.gone() == null ? s.today() : s.gone();
         if (s.today() != null) date.put("today", new Day(s.today(), locale));
-        if (from != null) date.put("arrives", new Arrives(from, to == null ? null : to.country(), locale));
+        if (from != null) date.put("arrives", new Arrives(from, to == null ? null : to.country(), locale, s.expected()));
         group(values, "mail").put("locale", locale); // not a field: what helpers need besides
         return values;
     }

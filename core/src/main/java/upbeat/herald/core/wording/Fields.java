@@ -39,7 +39,7 @@ public final class Fields {
             new Field("parcel.place", "Which of the order's parcels it is", "1", true),
             new Field("parcel.dispatchedOn", "The day it left", "November 25, 2026", true),
             new Field("date.today", "Today, where the customer lives", "November 25, 2026", false),
-            new Field("date.arrives", "About when it arrives: three working days, or {{arrives 5 \"days\"}}", "November 30, 2026", false),
+            new Field("date.arrives", "About when it arrives: the carrier's day, else three working days; or {{arrives 5 \"days\"}}", "November 30, 2026", false),
             new Field("brand.name", "Who is speaking", "Quillfeather Kites", false),
             new Field("brand.phone", "Telephone for questions", "+46 31 390 06 01", false),
             new Field("brand.email", "The sender's address", "parcels@quillfeather.example", false),

@@ -8,7 +8,6 @@ import com.github.jknack.handlebars.helper.EachHelper;
 import com.github.jknack.handlebars.helper.IfHelper;
 import com.github.jknack.handlebars.helper.UnlessHelper;
 import java.util.Locale;
-import java.util.Map;
 import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -34,7 +33,7 @@ final class Helpers {
         registry.registerHelper("short", (Helper<Object>) (value, options) -> shortened(present(value, options).toString(), options.params.length > 0 && options.param(0) instanceof Number n ? n.intValue() : SHORT));
         registry.registerHelper("money", (Helper<Object>) (value, options) -> present(value, options) instanceof Money m ? options.params.length > 0 && "plain".equals(options.param(0)) ? m.coded() : m.signed() : wrong("money", "an amount such as order.total"));
         registry.registerHelper("date", (Helper<Object>) (value, options) -> {
-            Object day = present(value, options) instanceof Arrives a ? a.in(3, true) : value;
+            Object day = present(value, options) instanceof Arrives a ? a.day() : value;
             return day instanceof Day d ? d.in(style(options)) : wrong("date", "a day such as order.placedOn");
         });
         // {{arrives 5}} working days, {{arrives 5 "days"}} days of any kind
@@ -74,9 +73,5 @@ final class Helpers {
 
     private static Object wrong(String helper, String wants) {
         throw new HeraldException("text", "{{" + helper + "}} wants " + wants);
-    }
-
-    static Map<String, String> meanings() {
-        return Map.of("fallback", "other words where the field is empty", "upper", "in capitals", "short", "up to 40 letters", "money", "an amount with its sign, or \"plain\" with its code", "date", "a day as short, medium, long, full or weekday", "arrives", "about when it arrives, in so many working days or \"days\"");
     }
 }

@@ -1,13 +1,12 @@
 package upbeat.herald.core.wording;
 
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
-import java.util.Collections;
 import java.util.Locale;
+import upbeat.herald.core.LastUsed;
 import upbeat.herald.core.plan.Block;
 import upbeat.herald.core.plan.Question;
 import upbeat.herald.core.plan.Wording;
@@ -26,12 +25,7 @@ final class MailTemplate {
             </style>
             """;
 
-    private static final Map<Key, MailTemplate> MADE = Collections.synchronizedMap(new LinkedHashMap<>(16, 0.75f, true) {
-        @Override
-        protected boolean removeEldestEntry(Map.Entry<Key, MailTemplate> eldest) {
-            return size() > 256;
-        }
-    });
+    private static final Map<Key, MailTemplate> MADE = LastUsed.map(256);
 
     private record Key(Wording wording, Brand brand, Question question, Locale locale) {}
 

@@ -19,16 +19,17 @@ import upbeat.herald.core.plan.Question;
  * @param parcels  how many parcels the order has; {@code place} of this one among them, from 1
  * @param today    where the customer lives, or null where nobody knows
  * @param gone     the day the parcel was dispatched, or null
+ * @param expected the day of delivery that the carrier announced, or null
  * @param follow   short address of our own that leads to where the parcel can be followed, or null
  */
-public record Subject(Order order, Parcel parcel, Carrier carrier, Brand brand, Question question, List<String> answers, String answer, Locale locale, int parcels, int place, LocalDate today, LocalDate gone, String follow) {
+public record Subject(Order order, Parcel parcel, Carrier carrier, Brand brand, Question question, List<String> answers, String answer, Locale locale, int parcels, int place, LocalDate today, LocalDate gone, LocalDate expected, String follow) {
     public Subject(Order order, Parcel parcel, Carrier carrier, Brand brand, Question question, List<String> answers, String answer, Locale locale) {
-        this(order, parcel, carrier, brand, question, answers, answer, locale, parcel == null ? 0 : 1, 1, null, null, null);
+        this(order, parcel, carrier, brand, question, answers, answer, locale, parcel == null ? 0 : 1, 1, null, null, null, null);
     }
 
     /** The same with the words a wording has for the question's buttons. */
     Subject asking(java.util.Map<String, String> labels) {
-        return question == null || labels == null ? this : new Subject(order, parcel, carrier, brand, question.saying(labels), answers, answer, locale, parcels, place, today, gone, follow);
+        return question == null || labels == null ? this : new Subject(order, parcel, carrier, brand, question.saying(labels), answers, answer, locale, parcels, place, today, gone, expected, follow);
     }
 
     /** The items in the parcel; all of the order where nobody said what is in it. */

@@ -117,4 +117,10 @@ class StatusDocumentTest {
         assertThatThrownBy(() -> Epcis.read(bytes("{"))).hasMessageContaining("JSON");
         assertThatThrownBy(() -> Epcis.read(bytes("{\"type\":\"EPCISDocument\",\"schemaVersion\":\"1.2\"}"))).hasMessageContaining("1.2");
     }
+
+    @org.junit.jupiter.api.Test
+    void theDayOfDeliveryThatAnInterchangeAnnounces() {
+        String edi = "UNB+UNOC:3+A:14+B:14+261124:0930+R'UNH+1+IFTSTA:D:01B:UN'BGM+23+D+9'CNI+1+X1'STS+1+21'DTM+334:202611241255:203'DTM+17:202612041200:203'STS+1+24'DTM+334:202611241355:203'STS+1+31'DTM+334:202611241455:203'DTM+17:soon:102'UNT+12+1'UNZ+1+R'";
+        assertThat(Iftsta.read(edi.getBytes(java.nio.charset.StandardCharsets.ISO_8859_1)).scans()).extracting(e -> e.scan().expectedOn()).containsExactly(java.time.LocalDate.parse("2026-12-04"), null, null);
+    }
 }

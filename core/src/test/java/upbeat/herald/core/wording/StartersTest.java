@@ -39,7 +39,7 @@ class StartersTest {
         Wording w = Starters.of(n, channel, language).orElseThrow();
         assertThat(CheckWording.of(n, channel, w)).isEmpty();
         Subject plain = Samples.subject(Samples.order());
-        Subject s = new Subject(plain.order(), stage.ofOrder() ? null : plain.parcel(), plain.carrier(), plain.brand(), n.question(), plain.answers(), plain.answer(), Locale.forLanguageTag(language), 1, 1, LocalDate.parse("2026-11-24"), stage.ofOrder() ? null : LocalDate.parse("2026-11-24"), "https://q.example/t/1abcdef");
+        Subject s = new Subject(plain.order(), stage.ofOrder() ? null : plain.parcel(), plain.carrier(), plain.brand(), n.question(), plain.answers(), plain.answer(), Locale.forLanguageTag(language), 1, 1, LocalDate.parse("2026-11-24"), stage.ofOrder() ? null : LocalDate.parse("2026-11-24"), null, "https://q.example/t/1abcdef");
         Rendered r = Render.message(channel, w, s);
         assertThat(r.text()).doesNotContain("{{", "}}").doesNotContainPattern("\\bnull\\b").isNotBlank();
         if (channel == Channel.SMS) {

@@ -78,7 +78,7 @@ public class AskCarrier {
             JsonNode list = answer.isArray() ? answer : answer.path("scans");
             if (!list.isArray()) throw new HeraldException("ask", "The carrier answers with no list of scans");
             List<TakeScans.ScanBody> scans = new ArrayList<>();
-            for (JsonNode s : list) scans.add(new TakeScans.ScanBody(w.carrier(), w.trackingNumber(), s.path("code").asString(null), s.path("text").asString(null), s.path("at").asString(null), s.path("place").asString(null)));
+            for (JsonNode s : list) scans.add(new TakeScans.ScanBody(w.carrier(), w.trackingNumber(), s.path("code").asString(null), s.path("text").asString(null), s.path("at").asString(null), s.path("place").asString(null), s.path("expectedOn").asString(null)));
             return scans;
         } catch (JacksonException e) {
             throw new HeraldException("ask", "The carrier answers with no JSON");

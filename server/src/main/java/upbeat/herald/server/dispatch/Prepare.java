@@ -37,6 +37,7 @@ import upbeat.herald.server.orders.OrderStore;
 import upbeat.herald.server.orders.ParcelRow;
 import upbeat.herald.server.orders.ParcelStore;
 import upbeat.herald.server.orders.ReachedStore;
+import upbeat.herald.server.orders.ScanStore;
 import upbeat.herald.server.brand.BrandStore;
 import upbeat.herald.server.plan.CaseBook;
 import upbeat.herald.server.plan.NoticeStore;
@@ -55,11 +56,12 @@ public class Prepare {
     private final CaseBook cases;
     private final LinkSecret secret;
     private final ReachedStore reached;
+    private final ScanStore scans;
     private final ChatTemplates templates;
     private final SmsPrice price;
     private final Settings settings;
 
-    Prepare(NoticeStore notices, OrderStore orders, ParcelStore parcels, CarrierStore carriers, BrandStore brands, CaseBook cases, LinkSecret secret, ReachedStore reached, ChatTemplates templates, SmsPrice price, Settings settings) {
+    Prepare(NoticeStore notices, OrderStore orders, ParcelStore parcels, CarrierStore carriers, BrandStore brands, CaseBook cases, LinkSecret secret, ReachedStore reached, ScanStore scans, ChatTemplates templates, SmsPrice price, Settings settings) {
         this.notices = notices;
         this.orders = orders;
         this.parcels = parcels;
@@ -68,6 +70,7 @@ public class Prepare {
         this.cases = cases;
         this.secret = secret;
         this.reached = reached;
+        this.scans = scans;
         this.templates = templates;
         this.price = price;
         this.settings = settings;
@@ -128,9 +131,10 @@ public class Prepare {
         List<ParcelRow> all = parcel == null ? List.of() : parcels.of(db, order.id());
         int place = parcel == null ? 0 : 1 + all.stream().map(ParcelRow::id).toList().indexOf(parcel.id());
         LocalDate gone = parcel == null ? null : reached.first(db, parcel.id(), Stage.DISPATCHED).map(at -> at.atZone(zone).toLocalDate()).orElse(null);
+        LocalDate expected = parcel == null ? null : scans.expected(db, parcel.id()).orElse(null);
         String follow = parcel == null ? null : settings.publicUrl() + "/t/" + ShortLink.token(secret.bytes(), parcel.id());
         return new Subject(order.order(), followed, followed == null ? null : carriers.find(db, followed.carrier()).orElse(null), brands.get(db, order.order().shop()), notice.question(), answers, link, CustomerLanguage.locale(language, order.order()),
-                all.size(), place, now.atZone(zone).toLocalDate(), gone, follow);
+                all.size(), place, now.atZone(zone).toLocalDate(), gone, expected, follow);
     }
 
     private static Outcome held(Reason.Code code, String text) {

@@ -1,6 +1,7 @@
 package upbeat.herald.server.intake;
 
 import java.time.Instant;
+import java.time.LocalDate;
 import upbeat.herald.core.carrier.Carrier;
 import upbeat.herald.server.orders.ParcelStore;
 
@@ -9,8 +10,13 @@ import upbeat.herald.server.orders.ParcelStore;
  *
  * @param carrier null where nobody could tell whose it is
  * @param day     calendar day of {@code at} where it happened, ISO 8601
+ * @param expectedOn the day of delivery that the carrier announces with it, or null
  */
-public record NewScan(Carrier carrier, String trackingNumber, String code, String text, Instant at, String day, String place) {
+public record NewScan(Carrier carrier, String trackingNumber, String code, String text, Instant at, String day, String place, LocalDate expectedOn) {
+    public NewScan(Carrier carrier, String trackingNumber, String code, String text, Instant at, String day, String place) {
+        this(carrier, trackingNumber, code, text, at, day, place, null);
+    }
+
     ParcelStore.Number number() {
         return ParcelStore.Number.of(carrier == null ? "" : carrier.key(), trackingNumber);
     }

@@ -57,7 +57,7 @@ public class TakeReports {
     private ScanOutcome scan(OpenParcels open, NewScan s, ParcelStore.Number number, List<Notice> notices, Instant now) {
         Optional<Stage> stage = s.carrier() == null ? Optional.empty() : ReadScan.stage(s.carrier(), s.code(), s.text());
         Optional<OpenParcel> parcel = open.find(number);
-        Optional<Long> id = open.keep(new ScanStore.ScanRow(0, number.carrier(), number.compact(), parcel.map(p -> p.row().id()).orElse(null), s.code(), s.text(), s.at(), s.day(), s.place(), stage.orElse(null), false, ScanStore.BY_CARRIER, now));
+        Optional<Long> id = open.keep(new ScanStore.ScanRow(0, number.carrier(), number.compact(), parcel.map(p -> p.row().id()).orElse(null), s.code(), s.text(), s.at(), s.day(), s.place(), stage.orElse(null), false, ScanStore.BY_CARRIER, now, s.expectedOn()));
         if (id.isEmpty()) return ScanOutcome.DUPLICATE;
         if (parcel.isEmpty()) return ScanOutcome.UNKNOWN_PARCEL;
         parcel.get().scanned(s.at());
@@ -72,7 +72,7 @@ public class TakeReports {
         OpenParcels open = book.numbers(db, Set.of(number));
         OpenParcel parcel = open.byId.get(row.id());
         if (parcel.told.contains(stage.code() + "/" + StageReached.ONCE)) return Optional.empty();
-        Optional<Long> id = open.keep(new ScanStore.ScanRow(0, number.carrier(), number.compact(), row.id(), null, "Marked " + stage.words(), at, day, null, stage, false, source, now));
+        Optional<Long> id = open.keep(new ScanStore.ScanRow(0, number.carrier(), number.compact(), row.id(), null, "Marked " + stage.words(), at, day, null, stage, false, source, now, null));
         if (id.isEmpty()) return Optional.empty();
         report(open, parcel, plan.notices(db), new Report(id.get().toString(), stage, at, day), now, false);
         return Optional.of(book.close(db, open, now));

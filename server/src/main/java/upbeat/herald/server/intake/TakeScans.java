@@ -2,6 +2,7 @@ package upbeat.herald.server.intake;
 
 import java.time.Duration;
 import java.time.Instant;
+import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.time.OffsetDateTime;
 import java.time.ZoneId;
@@ -57,9 +58,9 @@ public class TakeScans {
         this.writer = writer;
     }
 
-    /** @param at RFC 3339; without an offset it is read in the carrier's time zone */
+    /** @param at RFC 3339; without an offset it is read in the carrier's time zone; {@code expectedOn} the day of delivery that the carrier announces, ISO 8601 */
     public record ScanBody(@Nullable String carrier, @Nullable String trackingNumber, @Nullable String code, @Nullable String text,
-            @Nullable String at, @Nullable String place) {}
+            @Nullable String at, @Nullable String place, @Nullable String expectedOn) {}
 
     /** Each scan counts in one place. @param accepted read and put on its parcel; {@code unknownParcel} and {@code unreadCode} are kept and read when that is known */
     public record ScansTaken(int accepted, int duplicate, int unknownParcel, int unreadCode, List<Rejected> rejected) {}
@@ -100,7 +101,7 @@ public class TakeScans {
                 ZoneId zone = carrier == null ? ZoneOffset.UTC : carrier.zone();
                 OffsetDateTime at = s.at() == null ? LocalDateTime.parse(s.local()).atZone(zone).toOffsetDateTime() : s.at().atOffset(ZoneOffset.UTC);
                 time(at.toInstant(), String.valueOf(at), now);
-                good.add(new NewScan(carrier, s.trackingNumber(), s.code(), Texts.orNull(s.text()), at.toInstant(), s.day() == null ? at.toLocalDate().toString() : s.day(), Texts.orNull(s.place())));
+                good.add(new NewScan(carrier, s.trackingNumber(), s.code(), Texts.orNull(s.text()), at.toInstant(), s.day() == null ? at.toLocalDate().toString() : s.day(), Texts.orNull(s.place()), s.expectedOn()));
             } catch (HeraldException e) {
                 rejected.add(new Rejected(entry.index(), e.getMessage()));
             }
@@ -126,7 +127,7 @@ public class TakeScans {
         CompletableFuture<Map<ScanOutcome, Integer>> before = CompletableFuture.completedFuture(Map.of());
         for (int from = 0; from < good.size(); from += TOGETHER) {
             List<NewScan> part = good.subList(from, Math.min(good.size(), from + TOGETHER));
-            String fact = keepFact ? Json.of(part.stream().map(g -> new ScanBody(g.carrier().key(), g.trackingNumber(), g.code(), g.text(), g.at().toString(), g.place())).toList()) : null;
+            String fact = keepFact ? Json.of(part.stream().map(g -> new ScanBody(g.carrier().key(), g.trackingNumber(), g.code(), g.text(), g.at().toString(), g.place(), g.expectedOn() == null ? null : g.expectedOn().toString())).toList()) : null;
             count(before, counts); // one part is written while the next is made ready; never more, so that others get between
             before = writer.begin(db -> {
                 if (fact != null) facts.keep(db, "scans", source, fact, now);
@@ -150,7 +151,7 @@ public class TakeScans {
         if (tooLong(s.code()) || tooLong(s.text()) || tooLong(s.place())) throw new HeraldException("text", "code, text and place have up to " + LONGEST + " characters");
         OffsetDateTime at = at(s.at(), carrier.zone());
         time(at.toInstant(), s.at(), now);
-        return new NewScan(carrier, s.trackingNumber(), Texts.orNull(s.code()), Texts.orNull(s.text()), at.toInstant(), at.toLocalDate().toString(), Texts.orNull(s.place()));
+        return new NewScan(carrier, s.trackingNumber(), Texts.orNull(s.code()), Texts.orNull(s.text()), at.toInstant(), at.toLocalDate().toString(), Texts.orNull(s.place()), expected(s.expectedOn()));
     }
 
     private static void number(String trackingNumber) {
@@ -160,6 +161,14 @@ public class TakeScans {
     private static void time(Instant at, String written, Instant now) {
         if (at.isAfter(now.plus(AHEAD))) throw new HeraldException("at", "at: " + written + " is in the future. Check the year and the offset");
         if (at.isBefore(now.minus(BEHIND))) throw new HeraldException("at", "at: " + written + " is more than a year ago. Check the year");
+    }
+
+    private static LocalDate expected(String day) {
+        try {
+            return Texts.blank(day) ? null : LocalDate.parse(day.strip());
+        } catch (DateTimeParseException e) {
+            throw new HeraldException("expectedOn", "expectedOn: \"" + day + "\" is not a day such as 2026-11-30");
+        }
     }
 
     private static boolean tooLong(String text) {

@@ -3,6 +3,7 @@ package upbeat.herald.server.orders;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
@@ -21,10 +22,10 @@ import upbeat.herald.server.storage.Rows;
 @Repository
 public class ScanStore {
     public static final String BY_CARRIER = "carrier";
-    private static final String COLUMNS = "select id, carrier, compact, parcel_id, code, text, at, day, place, stage, late, source, received_at from scan ";
+    private static final String COLUMNS = "select id, carrier, compact, parcel_id, code, text, at, day, place, stage, late, source, received_at, expected_on from scan ";
     private static final String INSERT = """
-            insert into scan (id, carrier, compact, parcel_id, code, text, at, day, place, stage, late, source, received_at)
-            values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)""";
+            insert into scan (id, carrier, compact, parcel_id, code, text, at, day, place, stage, late, source, received_at, expected_on)
+            values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)""";
     private static final String SAME_NUMBER = """
             select s.carrier, s.compact, s.at, s.code, s.text, s.place from json_each(?) n cross join scan s on s.carrier = n.value->>0 and s.compact = n.value->>1""";
 
@@ -44,10 +45,10 @@ public class ScanStore {
      * @param stage    null while nothing reads the code
      * @param source   {@value #BY_CARRIER}, or who said so
      */
-    public record ScanRow(long id, String carrier, String compact, Long parcelId, String code, String text, Instant at, String day, String place, Stage stage, boolean late, String source, Instant receivedAt) {
+    public record ScanRow(long id, String carrier, String compact, Long parcelId, String code, String text, Instant at, String day, String place, Stage stage, boolean late, String source, Instant receivedAt, LocalDate expectedOn) {
         /** The same under the id it is kept by. */
         public ScanRow kept(long as, boolean tooLate) {
-            return new ScanRow(as, carrier, compact, parcelId, code, text, at, day, place, stage, tooLate, source, receivedAt);
+            return new ScanRow(as, carrier, compact, parcelId, code, text, at, day, place, stage, tooLate, source, receivedAt, expectedOn);
         }
 
         public Report report() {
@@ -57,7 +58,7 @@ public class ScanStore {
 
     /** Keeps scans under their ids. None may be there already, see {@link #known}. */
     public void insert(JdbcClient db, List<ScanRow> scans) {
-        Rows.write(db, INSERT, scans.stream().map(s -> new Object[] {s.id(), s.carrier(), s.compact(), s.parcelId(), s.code(), s.text(), s.at().toEpochMilli(), s.day(), s.place(), s.stage() == null ? null : s.stage().code(), s.late() ? 1 : 0, s.source(), s.receivedAt().toEpochMilli()}).toList());
+        Rows.write(db, INSERT, scans.stream().map(s -> new Object[] {s.id(), s.carrier(), s.compact(), s.parcelId(), s.code(), s.text(), s.at().toEpochMilli(), s.day(), s.place(), s.stage() == null ? null : s.stage().code(), s.late() ? 1 : 0, s.source(), s.receivedAt().toEpochMilli(), s.expectedOn() == null ? null : s.expectedOn().toString()}).toList());
     }
 
     /** The highest id there is; only the writer's transaction may count on from it. */
@@ -78,6 +79,11 @@ public class ScanStore {
         db.sql("select parcel_id, id, stage, at, day from scan where parcel_id in (select value from json_each(?)) and stage is not null").param(Json.of(parcels))
                 .query((ResultSet rs) -> { reports.computeIfAbsent(rs.getLong(1), id -> new ArrayList<>()).add(new Report(rs.getString(2), Stage.of(rs.getString(3)).orElseThrow(), Instant.ofEpochMilli(rs.getLong(4)), rs.getString(5))); });
         return reports;
+    }
+
+    /** The day of delivery that the carrier announced last. */
+    public Optional<LocalDate> expected(JdbcClient db, long parcelId) {
+        return db.sql("select expected_on from scan where parcel_id = ? and expected_on is not null order by at desc, id desc limit 1").param(parcelId).query(String.class).optional().map(LocalDate::parse);
     }
 
     public List<ScanRow> ofParcel(JdbcClient db, long parcelId) {
@@ -119,6 +125,6 @@ public class ScanStore {
         long parcel = rs.getLong("parcel_id");
         Long parcelId = rs.wasNull() ? null : parcel;
         return new ScanRow(rs.getLong("id"), rs.getString("carrier"), rs.getString("compact"), parcelId, rs.getString("code"), rs.getString("text"), Instant.ofEpochMilli(rs.getLong("at")), rs.getString("day"), rs.getString("place"),
-                Stage.of(rs.getString("stage")).orElse(null), rs.getInt("late") == 1, rs.getString("source"), Instant.ofEpochMilli(rs.getLong("received_at")));
+                Stage.of(rs.getString("stage")).orElse(null), rs.getInt("late") == 1, rs.getString("source"), Instant.ofEpochMilli(rs.getLong("received_at")), rs.getString("expected_on") == null ? null : LocalDate.parse(rs.getString("expected_on")));
     }
 }
