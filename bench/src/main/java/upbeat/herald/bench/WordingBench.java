@@ -39,7 +39,7 @@ final class WordingBench {
     static final Set<String> ALL = Set.of("wording", "preview");
     private static final int ITEMS = 5;
     private static final int ORDERS = 200;
-    private static final int ROUNDS = 5;
+    private static final int ROUNDS = 8;
     private static final Instant PLACED = Instant.parse("2026-11-23T12:00:00Z");
     private static final Brand BRAND = new Brand("Quillfeather Kites", "hello@quillfeather.example", "Quillfeath", "+46 31 390 06 01", "1 Slipway, 000 00 Harbourton", "#2d2142", "https://quillfeather.example/help");
     private static final Carrier CARRIER = new Carrier("skerry-post", "Skerry Post", "https://track.skerry-post.example/{trackingNumber}", ZoneOffset.UTC, List.of());
@@ -53,7 +53,7 @@ final class WordingBench {
         if (parts.contains("wording")) {
             Notice notice = Starters.plan().stream().filter(n -> n.id().equals("on-its-way")).findFirst().orElseThrow();
             Notice moving = Starters.plan().stream().filter(n -> n.id().equals("moving")).findFirst().orElseThrow();
-            compare("mail with " + ITEMS + " items", Channel.EMAIL, notice.wordings().get(Channel.EMAIL), 4_000, 2.0);
+            compare("mail with " + ITEMS + " items", Channel.EMAIL, notice.wordings().get(Channel.EMAIL), 20_000, 2.0);
             compare("SMS", Channel.SMS, notice.wordings().get(Channel.SMS), 20_000, 0);
             compare("chat message", Channel.WHATSAPP, moving.wordings().get(Channel.WHATSAPP), 20_000, 0);
         }

@@ -2,12 +2,12 @@ package upbeat.herald.core.wording;
 
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import upbeat.herald.core.LastUsed;
 import upbeat.herald.core.Texts;
 import upbeat.herald.core.plan.Notice;
 import upbeat.herald.core.plan.Question;
@@ -33,12 +33,7 @@ public record ChatTemplate(String header, String body, String footer, List<Strin
     private static final int LONGEST_BUTTON = 20;
     private static final int MOST_REPLIES = 3;
 
-    private static final Map<Key, ChatTemplate> MADE = Collections.synchronizedMap(new LinkedHashMap<>(16, 0.75f, true) {
-        @Override
-        protected boolean removeEldestEntry(Map.Entry<Key, ChatTemplate> eldest) {
-            return size() > 256;
-        }
-    });
+    private static final Map<Key, ChatTemplate> MADE = LastUsed.map(256);
 
     private record Key(Wording wording, Question question) {}
 

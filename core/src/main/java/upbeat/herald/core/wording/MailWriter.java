@@ -206,6 +206,7 @@ final class MailWriter {
 
     /** Escapes for HTML, in text and in attributes in double quotes. */
     static String plain(String value) {
+        if (value.indexOf('&') < 0 && value.indexOf('<') < 0 && value.indexOf('>') < 0 && value.indexOf('"') < 0) return value; // nearly all are like that
         return value.replace("&", "&amp;").replace("<", "&lt;").replace(">", "&gt;").replace("\"", "&quot;");
     }
 

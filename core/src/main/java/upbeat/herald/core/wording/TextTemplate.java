@@ -12,10 +12,9 @@ import com.github.jknack.handlebars.io.TemplateLoader;
 import com.github.jknack.handlebars.io.TemplateSource;
 import java.io.IOException;
 import java.nio.charset.Charset;
-import java.util.Collections;
-import java.util.LinkedHashMap;
 import java.util.Map;
 import upbeat.herald.core.HeraldException;
+import upbeat.herald.core.LastUsed;
 
 /**
  * A text with fields, compiled once. Only plain maps are looked into, no object's methods; only the {@link Helpers} are known; nothing can be
@@ -26,9 +25,9 @@ final class TextTemplate {
     /** Enough for text and for attributes in quotes, which is all that our mails have. */
     private static final Handlebars HTML = engine(new EscapingStrategy.Hbs(new String[][] {{"&", "&amp;"}, {"<", "&lt;"}, {">", "&gt;"}, {"\"", "&quot;"}, {"'", "&#39;"}}));
 
-    private static final Map<String, TextTemplate> PLAIN_ONES = lastUsed(512);
-    private static final Map<String, TextTemplate> EXPRESSIONS = lastUsed(512);
-    private static final Map<String, TextTemplate> HTML_ONES = lastUsed(512);
+    private static final Map<String, TextTemplate> PLAIN_ONES = LastUsed.map(512);
+    private static final Map<String, TextTemplate> EXPRESSIONS = LastUsed.map(512);
+    private static final Map<String, TextTemplate> HTML_ONES = LastUsed.map(512);
 
     private final Template template;
 
@@ -67,15 +66,6 @@ final class TextTemplate {
         } catch (IOException e) {
             throw new HeraldException("text", "The wording can't be read: " + e.getMessage());
         }
-    }
-
-    private static Map<String, TextTemplate> lastUsed(int most) {
-        return Collections.synchronizedMap(new LinkedHashMap<>(16, 0.75f, true) {
-            @Override
-            protected boolean removeEldestEntry(Map.Entry<String, TextTemplate> eldest) {
-                return size() > most;
-            }
-        });
     }
 
     private static Handlebars engine(EscapingStrategy escaping) {

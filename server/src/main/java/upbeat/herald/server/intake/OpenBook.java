@@ -50,6 +50,12 @@ class OpenBook {
         return open;
     }
 
+    /** Reads the orders of these numbers ahead, on the caller's thread, while the writer is at something else: what has not changed by then need not be read again. */
+    void ahead(JdbcClient reader, Collection<ParcelStore.Number> numbers) {
+        Set<Long> ids = new HashSet<>(parcels.ids(reader, numbers).values());
+        orders.get(reader, parcels.besides(reader, ids).stream().map(ParcelRow::orderId).collect(Collectors.toSet()));
+    }
+
     OpenParcels parcels(JdbcClient db, Set<Long> ids) {
         OpenParcels open = new OpenParcels(Map.of(), new HashSet<>(), 0);
         load(db, open, ids);

@@ -43,6 +43,11 @@ public class TakeReports {
 
     public enum ScanOutcome { ACCEPTED, DUPLICATE, UNKNOWN_PARCEL, UNREAD_CODE }
 
+    /** Makes ready what taking these scans will ask for. Changes nothing. */
+    void ahead(JdbcClient reader, List<NewScan> scans) {
+        book.ahead(reader, scans.stream().map(NewScan::number).collect(Collectors.toSet()));
+    }
+
     /** Takes scans. @return how many came to which end */
     public Map<ScanOutcome, Integer> scans(JdbcClient db, List<NewScan> taken, Instant now) {
         List<ParcelStore.Number> numbers = taken.stream().map(NewScan::number).toList();

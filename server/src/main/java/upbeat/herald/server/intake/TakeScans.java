@@ -128,6 +128,7 @@ public class TakeScans {
         for (int from = 0; from < good.size(); from += TOGETHER) {
             List<NewScan> part = good.subList(from, Math.min(good.size(), from + TOGETHER));
             String fact = keepFact ? Json.of(part.stream().map(g -> new ScanBody(g.carrier().key(), g.trackingNumber(), g.code(), g.text(), g.at().toString(), g.place(), g.expectedOn() == null ? null : g.expectedOn().toString())).toList()) : null;
+            if (good.size() > TOGETHER) reports.ahead(reader, part);
             count(before, counts); // one part is written while the next is made ready; never more, so that others get between
             before = writer.begin(db -> {
                 if (fact != null) facts.keep(db, "scans", source, fact, now);

@@ -4,13 +4,12 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
 import java.util.Collection;
-import java.util.Collections;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
+import upbeat.herald.core.LastUsed;
 import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.journey.Stage;
 import upbeat.herald.server.storage.Json;
@@ -92,13 +91,8 @@ public class OrderStore {
         return new OrderRow(rs.getLong("id"), read(rs.getString("body")), rs.getString("stage"), Stage.of(rs.getString("ended")).orElse(null), rs.getString("source"), Instant.ofEpochMilli(rs.getLong("updated_at")));
     }
 
-    /** What was read last, by its text: one scan asks for its order several times. */
-    private static final Map<String, Order> LATELY = Collections.synchronizedMap(new LinkedHashMap<>(256, 0.75f, true) {
-        @Override
-        protected boolean removeEldestEntry(Map.Entry<String, Order> eldest) {
-            return size() > 500;
-        }
-    });
+    /** What was read last, by its text: one scan asks for its order several times, and a long list is read ahead. */
+    private static final Map<String, Order> LATELY = LastUsed.map(4_000);
 
     private static Order read(String body) {
         return LATELY.computeIfAbsent(body, b -> Json.read(b, Order.class));

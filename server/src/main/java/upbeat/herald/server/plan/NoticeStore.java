@@ -1,25 +1,19 @@
 package upbeat.herald.server.plan;
 
 import java.time.Instant;
-import java.util.Collections;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
+import upbeat.herald.core.LastUsed;
 import upbeat.herald.core.plan.Notice;
 import upbeat.herald.server.storage.Json;
 
 @Repository
 public class NoticeStore {
     /** What was read before, by its text: the plan is asked for with every stage reached. */
-    private final Map<String, Notice> read = Collections.synchronizedMap(new LinkedHashMap<>(64, 0.75f, true) {
-        @Override
-        protected boolean removeEldestEntry(Map.Entry<String, Notice> eldest) {
-            return size() > 200;
-        }
-    });
+    private final Map<String, Notice> read = LastUsed.map(200);
     private static final String PUT = """
             insert into notice (id, position, body, updated_at) values (?, (select coalesce(max(position), 0) + 1 from notice), ?, ?)
             on conflict (id) do update set body = excluded.body, updated_at = excluded.updated_at""";
