@@ -83,13 +83,13 @@ class ScreenshotsTest {
     private static void wording(RunningApp app, Page page) throws IOException {
         page.navigate(app.url + "/wording/on-its-way/email");
         page.frameLocator(".mailview iframe").getByText("Follow your parcel").waitFor();
-        page.getByRole(AriaRole.TEXTBOX, new Page.GetByRoleOptions().setName("Text")).first().click();
-        page.keyboard().press("End");
+        page.getByRole(AriaRole.TEXTBOX, new Page.GetByRoleOptions().setName("Text")).first().click(new Locator.ClickOptions().setPosition(3, 8));
+        page.keyboard().press("Control+End");
         page.keyboard().type(" /ship");
         page.locator(".fieldmenu li").first().waitFor();
         shot(page, "wording-email");
         page.navigate(app.url + "/wording/coming-today/sms?language=de");
-        page.getByRole(AriaRole.TEXTBOX, new Page.GetByRoleOptions().setName("Text")).click();
+        page.getByRole(AriaRole.TEXTBOX, new Page.GetByRoleOptions().setName("Text")).click(new Locator.ClickOptions().setPosition(3, 8));
         page.keyboard().press("Control+End");
         page.keyboard().type(" … „bis gleich“");
         page.getByText("long encoding").waitFor();
