@@ -80,7 +80,8 @@ export const api = {
 
   plan: () => get<Schemas['Plan']>('/ui/plan'),
   addNotice: (notice: Schemas['NoticeBody']) => call<Schemas['NoticeView']>('POST', '/ui/plan/notices', notice),
-  changeNotice: (id: string, notice: Schemas['NoticeBody']) => call<Schemas['NoticeView']>('PUT', `/ui/plan/notices/${id}`, notice),
+  /** Its words stay as they are: they are written in Wording, perhaps by somebody else meanwhile. */
+  changeNotice: (id: string, { wordings: _wordings, others: _others, ...notice }: Schemas['NoticeBody']) => call<Schemas['NoticeView']>('PUT', `/ui/plan/notices/${id}`, notice),
   removeNotice: (id: string) => call<void>('DELETE', `/ui/plan/notices/${id}`),
   preview: (request: Schemas['PreviewRequest']) => call<Schemas['Shown']>('POST', '/ui/plan/preview', request),
   reach: (notice: Schemas['NoticeBody']) => call<Schemas['Reached']>('POST', '/ui/plan/reach', notice),

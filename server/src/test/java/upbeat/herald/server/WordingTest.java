@@ -208,6 +208,17 @@ class WordingTest {
     }
 
     @Test
+    void aNoticeThatWasRemovedComesBackWithEveryLanguage() {
+        assertThat(put("/delivered/sms?language=nl&country=BE", "{\"text\":\"{{brand.name}}: {{order.number}} is er!\"}").status()).isEqualTo(200);
+        JsonNode before = person.call("GET", "/ui/plan", null).json().path("notices").valueStream().filter(n -> n.path("id").asString().equals("delivered")).findFirst().orElseThrow();
+        JsonNode places = get("/delivered/sms").path("places");
+        assertThat(person.call("DELETE", "/ui/plan/notices/delivered", null).status()).isEqualTo(204);
+        assertThat(person.call("POST", "/ui/plan/notices", before.path("notice").toString()).json().path("id").asString()).isEqualTo("delivered");
+        assertThat(get("/delivered/sms").path("places")).isEqualTo(places);
+        assertThat(person.call("DELETE", "/ui/wording/delivered/sms?language=nl&country=BE", null).status()).isEqualTo(200);
+    }
+
+    @Test
     void aWordingIsCopiedToAnotherChannelAndNotice() {
         JsonNode copied = person.call("POST", "/ui/wording/copy", "{\"notice\":\"coming-today\",\"channel\":\"sms\",\"language\":\"it\",\"toNotice\":\"delivered\",\"toChannel\":\"sms\",\"toLanguage\":\"it\",\"toCarrier\":\"hopgate\"}").json();
         assertThat(copied.path("own").path("text").asString()).isEqualTo(get("/coming-today/sms?language=it").path("own").path("text").asString());

@@ -22,6 +22,7 @@ import upbeat.herald.server.storage.Writer;
 public class ChatApprovals implements SmartLifecycle {
     private static final Logger LOG = LoggerFactory.getLogger(ChatApprovals.class);
     private static final long ASK_MILLIS = 30_000;
+    private static final long TRY_AGAIN_MILLIS = 5_000;
 
     private final Accounts accounts;
     private final ChatTemplates templates;
@@ -69,8 +70,8 @@ public class ChatApprovals implements SmartLifecycle {
     private Judgement asked(ChatLine line, Kept k) throws IOException, InterruptedException {
         ChatLine.Answer answer = k.status() == Status.BROUGHT ? line.submit(k.name(), k.submission()) : line.judgement(k.name());
         if (answer.status() == 404 && k.status() == Status.PENDING) answer = line.submit(k.name(), k.submission()); // the network forgot it
-        if (!answer.good()) return new Judgement(k.status(), null);
-        Judgement said = new Judgement(Status.of(answer.body().path("status").asString("")), answer.body().path("reason").asString(null));
+        if (!answer.good() && !answer.objects()) return new Judgement(k.status(), null);
+        Judgement said = !answer.good() ? new Judgement(Status.REFUSED, answer.said()) : new Judgement(Status.of(answer.body().path("status").asString("")), answer.body().path("reason").asString(null));
         told(k.name(), said.status().code(), said.reason());
         return said;
     }
@@ -91,31 +92,26 @@ public class ChatApprovals implements SmartLifecycle {
         long seen = 0;
         while (loop == Thread.currentThread()) {
             try {
-                if (!accounts.chat().url().isEmpty()) round(new ChatLine(accounts.chat()));
-                seen = brought.await(seen, ASK_MILLIS);
-            } catch (IOException e) {
-                LOG.debug("The chat network can't be reached: {}", e.getMessage());
-                if (!paused()) return;
+                seen = brought.await(seen, round() ? ASK_MILLIS : TRY_AGAIN_MILLIS);
             } catch (InterruptedException e) {
                 return;
-            } catch (RuntimeException e) {
-                LOG.error("Following chat approvals stumbled and goes on: {}", e.toString());
-                if (!paused()) return;
             }
         }
     }
 
-    private static boolean paused() {
+    /** False where it should be tried again soon. */
+    private boolean round() throws InterruptedException {
         try {
-            Thread.sleep(5_000);
+            if (accounts.chat().url().isEmpty()) return true;
+            ChatLine line = new ChatLine(accounts.chat());
+            for (Kept k : templates.with(reader, Status.BROUGHT, Status.PENDING)) asked(line, k);
             return true;
-        } catch (InterruptedException e) {
-            return false;
+        } catch (IOException e) {
+            LOG.debug("The chat network can't be reached: {}", e.getMessage());
+        } catch (RuntimeException e) {
+            LOG.error("Following chat approvals stumbled and goes on: {}", e.toString());
         }
-    }
-
-    private void round(ChatLine line) throws IOException, InterruptedException {
-        for (Kept k : templates.with(reader, Status.BROUGHT, Status.PENDING)) asked(line, k);
+        return false;
     }
 
     @Override

@@ -27,6 +27,11 @@ final class ChatLine {
             return status < 300;
         }
 
+        /** True where it is what was sent that is wrong, so that sending it again would come to the same. */
+        boolean objects() {
+            return status == 400 || status == 409 || status == 413 || status == 422;
+        }
+
         /** What the network says is wrong. */
         String said() {
             return body.path("error").path("message").asString("status " + status);

@@ -35,9 +35,11 @@ import upbeat.herald.server.web.Faults;
  * @param after    ISO 8601 duration
  * @param ageLimit ISO 8601 duration
  * @param wordings by channel word
+ * @param others   in further languages and for variants; taken for a new notice only, so that one removed by mistake comes back whole
  */
 public record NoticeBody(@Nullable String name, @Nullable String stage, @Nullable String after, @Nullable WindowBody window, @Nullable AudienceBody audience, @Nullable List<String> channels, @Nullable String rule, @Nullable String per,
-        @Nullable String ageLimit, @Nullable String state, @Nullable List<Question.Button> buttons, @Nullable Map<String, Wording> wordings) {
+        @Nullable String ageLimit, @Nullable String state, @Nullable List<Question.Button> buttons, @Nullable Map<String, Wording> wordings,
+        @Nullable List<OtherWording> others) {
 
     /** @param from,to hours and minutes, {@code 08:00} */
     public record WindowBody(String from, String to) {}
@@ -51,7 +53,7 @@ public record NoticeBody(@Nullable String name, @Nullable String stage, @Nullabl
         return new NoticeBody(n.name(), n.stage().code(), n.after().toString(), n.window() == null ? null : new WindowBody(n.window().from().toString(), n.window().to().toString()),
                 new AudienceBody(a.payments().stream().map(Payment::code).sorted().toList(), a.countries().stream().sorted().toList(), a.carriers().stream().sorted().toList(), a.shops().stream().sorted().toList()),
                 n.channels().stream().map(Channel::code).toList(), word(n.rule()), word(n.per()), n.ageLimit().toString(), word(n.state()), n.question() == null ? List.of() : n.question().buttons(),
-                n.wordings().entrySet().stream().collect(Collectors.toMap(e -> e.getKey().code(), Map.Entry::getValue, (x, y) -> x, TreeMap::new)));
+                n.wordings().entrySet().stream().collect(Collectors.toMap(e -> e.getKey().code(), Map.Entry::getValue, (x, y) -> x, TreeMap::new)), n.others());
     }
 
     private static String word(Enum<?> value) {
@@ -94,7 +96,7 @@ public record NoticeBody(@Nullable String name, @Nullable String stage, @Nullabl
         Map<Channel, Wording> texts = new EnumMap<>(Channel.class);
         if (before != null) texts.putAll(before.wordings());
         if (wordings != null) wordings.forEach((c, w) -> Channel.of(c).ifPresent(channel -> texts.put(channel, w)));
-        Notice notice = Starters.filled(new Notice(id, called, at, delay, hours, who, ways, how, at.ofOrder() ? Notice.Per.ORDER : often, limit, on, question, texts, before == null ? List.of() : before.others()), baseLanguage);
+        Notice notice = Starters.filled(new Notice(id, called, at, delay, hours, who, ways, how, at.ofOrder() ? Notice.Per.ORDER : often, limit, on, question, texts, before != null ? before.others() : others), baseLanguage);
         if (strict) wordingFaults(notice, baseLanguage, faults);
         return notice;
     }
