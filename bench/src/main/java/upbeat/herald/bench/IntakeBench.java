@@ -1,12 +1,8 @@
 package upbeat.herald.bench;
 
 import java.math.BigDecimal;
-import java.net.CookieManager;
-import java.net.URI;
 import java.net.URLEncoder;
-import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
-import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.time.Instant;
@@ -21,7 +17,6 @@ import java.util.StringJoiner;
 import java.util.concurrent.locks.LockSupport;
 import org.springframework.context.ConfigurableApplicationContext;
 import tools.jackson.databind.JsonNode;
-import tools.jackson.databind.json.JsonMapper;
 import upbeat.herald.core.journey.Journey;
 import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.journey.Parcel;

@@ -1,6 +1,5 @@
 package upbeat.herald.core.wording;
 
-import com.github.jknack.handlebars.Handlebars;
 import com.github.jknack.handlebars.Helper;
 import com.github.jknack.handlebars.HelperRegistry;
 import com.github.jknack.handlebars.Options;

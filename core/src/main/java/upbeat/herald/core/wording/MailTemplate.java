@@ -3,11 +3,8 @@ package upbeat.herald.core.wording;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import java.util.stream.Collectors;
-import java.util.stream.Stream;
 import java.util.Locale;
 import upbeat.herald.core.LastUsed;
-import upbeat.herald.core.plan.Block;
 import upbeat.herald.core.plan.Question;
 import upbeat.herald.core.plan.Wording;
 
