@@ -1,10 +1,12 @@
 package upbeat.herald.core;
 
+import java.text.Normalizer;
 import java.util.Locale;
 import java.util.regex.Pattern;
 
 /** The few text rules that many packages share. */
 public final class Texts {
+    private static final Pattern MARKS = Pattern.compile("\\p{M}");
     private static final Pattern SEPARATORS = Pattern.compile("[\\s\\u00a0.\\-/]+");
 
     private Texts() {}
@@ -17,6 +19,11 @@ public final class Texts {
     /** The text without surrounding white space, or null where nothing is left: one spelling of "no value" everywhere. */
     public static String orNull(String text) {
         return blank(text) ? null : text.strip();
+    }
+
+    /** The text with its letters' accents taken off: {@code "Åland"} is {@code "Aland"}. */
+    public static String unaccented(String text) {
+        return MARKS.matcher(Normalizer.normalize(text, Normalizer.Form.NFD)).replaceAll("");
     }
 
     /** Upper case without white space and separators, as numbers are compared: {@code "hop 0041-7738 2"} is {@code HOP004177382}. */

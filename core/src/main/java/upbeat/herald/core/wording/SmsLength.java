@@ -3,6 +3,7 @@ package upbeat.herald.core.wording;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import upbeat.herald.core.Texts;
 
 /**
  * What a text costs as SMS: its encoding, its units and how many segments it takes. The default alphabet and its extension table are those of
@@ -75,7 +76,7 @@ public record SmsLength(Encoding encoding, int segments, int units, int unitsLef
 
     private static String plain(String found) {
         if (PLAIN.containsKey(found)) return PLAIN.get(found);
-        String base = java.text.Normalizer.normalize(found, java.text.Normalizer.Form.NFD).replaceAll("\\p{M}", "");
+        String base = Texts.unaccented(found);
         boolean fits = !base.isEmpty() && base.codePoints().allMatch(c -> Gsm7.septets(c) > 0);
         return fits ? base : null;
     }

@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Random;
+import upbeat.herald.core.Texts;
 import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.journey.Payment;
 
@@ -54,7 +55,7 @@ final class DemoOrders {
     }
 
     private static String mailbox(String first, String last, Random random) {
-        String plain = java.text.Normalizer.normalize(first + "." + last, java.text.Normalizer.Form.NFD).toLowerCase(Locale.ROOT).replaceAll("[^a-z.]", "");
+        String plain = Texts.unaccented(first + "." + last).toLowerCase(Locale.ROOT).replaceAll("[^a-z.]", "");
         return (random.nextInt(60) == 0 ? "bounce." : "") + plain;
     }
 

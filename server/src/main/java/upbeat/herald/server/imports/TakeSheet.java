@@ -22,6 +22,7 @@ import upbeat.herald.core.carrier.Carrier;
 import upbeat.herald.core.carrier.Recognise;
 import upbeat.herald.core.exchange.SheetColumn;
 import upbeat.herald.core.exchange.SheetRow;
+import upbeat.herald.core.journey.Countries;
 import upbeat.herald.core.journey.EmailAddress;
 import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.journey.Parcel;
@@ -291,10 +292,7 @@ class TakeSheet {
 
     private static String country(String written) {
         if (written == null) return null;
-        for (String code : Locale.getISOCountries()) {
-            if (code.equalsIgnoreCase(written) || new Locale("", code).getDisplayCountry(Locale.ENGLISH).equalsIgnoreCase(written)) return code;
-        }
-        throw new HeraldException("country", "\"" + written + "\" is no country. Use its two letters, such as DE");
+        return Countries.code(written).orElseThrow(() -> new HeraldException("country", "\"" + written + "\" is no country. Use its two letters, such as DE"));
     }
 
     private static String or(String a, String b) {

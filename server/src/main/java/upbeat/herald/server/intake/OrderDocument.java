@@ -7,9 +7,9 @@ import java.time.OffsetDateTime;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.Texts;
+import upbeat.herald.core.journey.Countries;
 import upbeat.herald.core.journey.EmailAddress;
 import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.journey.Payment;
@@ -30,7 +30,6 @@ public record OrderDocument(OffsetDateTime placedAt, @Nullable CustomerBody cust
 
     record ConsentBody(@Nullable Boolean email, @Nullable Boolean sms, @Nullable Boolean whatsapp) {}
 
-    private static final Set<String> COUNTRIES = Set.of(Locale.getISOCountries());
     private static final int LONGEST = 500;
     private static final int MOST_ITEMS = 10_000;
     /** A clock may be wrong by some hours; by a day or more, the date is. */
@@ -76,7 +75,7 @@ public record OrderDocument(OffsetDateTime placedAt, @Nullable CustomerBody cust
         String country = Texts.orNull(shipTo.country());
         if (country != null) {
             country = country.toUpperCase(Locale.ROOT);
-            if (!COUNTRIES.contains(country)) faults.add("shipTo.country", "\"" + shipTo.country() + "\" is not an ISO 3166-1 country of two letters");
+            if (!Countries.CODES.contains(country)) faults.add("shipTo.country", "\"" + shipTo.country() + "\" is not an ISO 3166-1 country of two letters");
         }
         return new Order.ShipTo(text("shipTo.name", shipTo.name(), faults), text("shipTo.street", shipTo.street(), faults), text("shipTo.city", shipTo.city(), faults), text("shipTo.postcode", shipTo.postcode(), faults), country);
     }

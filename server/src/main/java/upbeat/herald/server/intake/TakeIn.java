@@ -71,7 +71,7 @@ public class TakeIn {
         if (known.isEmpty()) {
             OrderRow row = orders.insert(db, order, source, now);
             order.tags().forEach(t -> orders.tag(db, row.id(), t, source, now));
-            search.put(db, row.id(), order);
+            search.put(db, row.id(), order, List.of());
             return new Taken<>(row, Change.NEW, orderReaches(db, row, Stage.ORDERED, order.placedAt(), now));
         }
         OrderRow before = known.get();

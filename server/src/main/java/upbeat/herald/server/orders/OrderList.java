@@ -14,7 +14,6 @@ import upbeat.herald.core.journey.Stage;
 /** The list of orders with each one's way and what was said along it. */
 @Repository
 public class OrderList {
-    private static final String COLUMNS = "o.id, o.stage, o.ended, o.body, o.source, o.updated_at";
     /**
      * @param stage of the order, may be {@code partly-dispatched} or {@code partly-delivered}
      * @param at    where the parcel that is furthest behind stands: a stage's word
@@ -33,7 +32,7 @@ public class OrderList {
     Page page(JdbcClient db, OrderFilter filter, String after, int limit, Instant now) {
         OrderFilter.Sql sql = filter.sql(now);
         Map<String, Object> params = new HashMap<>(sql.params());
-        StringBuilder text = new StringBuilder("select " + COLUMNS + " " + sql.text());
+        StringBuilder text = new StringBuilder("select " + OrderStore.COLUMNS + " " + sql.text());
         if (after != null) {
             String[] cursor = after.split("-");
             text.append(sql.byWords() ? " and s.rowid < :id" : " and (o.placed_at, o.id) < (:placed, :id)");

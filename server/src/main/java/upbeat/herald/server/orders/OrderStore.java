@@ -3,6 +3,7 @@ package upbeat.herald.server.orders;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
+import java.time.temporal.ChronoUnit;
 import java.util.Collection;
 import java.util.List;
 import java.util.Map;
@@ -17,7 +18,7 @@ import upbeat.herald.server.storage.Rows;
 
 @Repository
 public class OrderStore {
-    private static final String COLUMNS = "o.id, o.stage, o.ended, o.body, o.source, o.updated_at";
+    static final String COLUMNS = "o.id, o.stage, o.ended, o.body, o.source, o.updated_at";
     private static final String BY_NUMBER = "select " + COLUMNS + " from shop_order o where o.shop = ? and o.number = ?";
     private static final String BY_ID = "select " + COLUMNS + " from shop_order o where o.id = ?";
     private static final String BY_IDS = "select " + COLUMNS + " from shop_order o where o.id in (select value from json_each(?))";
@@ -25,7 +26,7 @@ public class OrderStore {
     private static final String LATEST = "select " + COLUMNS + " from shop_order o order by o.placed_at desc, o.id desc limit ?";
     private static final String INSERT = """
             insert into shop_order (shop, number, placed_at, name, email, phone, country, payment, stage, body, source, updated_at)
-            values (?, ?, ?, ?, ?, ?, ?, ?, 'ordered', ?, ?, ?)""";
+            values (?, ?, ?, ?, ?, ?, ?, ?, 'ordered', ?, ?, ?) returning id""";
     private static final String UPDATE = """
             update shop_order set placed_at = ?, name = ?, email = ?, phone = ?, country = ?, payment = ?, body = ?, updated_at = ? where id = ?""";
 
@@ -46,8 +47,8 @@ public class OrderStore {
     }
 
     public OrderRow insert(JdbcClient db, Order o, String source, Instant now) {
-        db.sql(INSERT).params(o.shop(), o.number(), o.placedAt().toEpochMilli(), name(o), email(o), phone(o), country(o), o.payment().code(), Json.of(o), source, now.toEpochMilli()).update();
-        return find(db, o.shop(), o.number()).orElseThrow();
+        long id = db.sql(INSERT).params(o.shop(), o.number(), o.placedAt().toEpochMilli(), name(o), email(o), phone(o), country(o), o.payment().code(), Json.of(o), source, now.toEpochMilli()).query(Long.class).single();
+        return new OrderRow(id, o, Stage.ORDERED.code(), null, source, now.truncatedTo(ChronoUnit.MILLIS));
     }
 
     public void update(JdbcClient db, long id, Order o, Instant now) {
@@ -87,12 +88,13 @@ public class OrderStore {
     /** A line somebody or something left on the order. */
     public record Note(Instant at, String text) {}
 
+    /** {@link #COLUMNS} by their places: names cost the driver a search for each row. */
     static OrderRow row(ResultSet rs, int i) throws SQLException {
-        return new OrderRow(rs.getLong("id"), read(rs.getString("body")), rs.getString("stage"), Stage.of(rs.getString("ended")).orElse(null), rs.getString("source"), Instant.ofEpochMilli(rs.getLong("updated_at")));
+        return new OrderRow(rs.getLong(1), read(rs.getString(4)), rs.getString(2), Stage.of(rs.getString(3)).orElse(null), rs.getString(5), Instant.ofEpochMilli(rs.getLong(6)));
     }
 
-    /** What was read last, by its text: one scan asks for its order several times, and a long list is read ahead. */
-    private static final Map<String, Order> LATELY = LastUsed.map(4_000);
+    /** What was read last, by its text: one scan asks for its order several times. */
+    private static final Map<String, Order> LATELY = LastUsed.map(2_000);
 
     private static Order read(String body) {
         return LATELY.computeIfAbsent(body, b -> Json.read(b, Order.class));

@@ -6,6 +6,7 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -92,7 +93,8 @@ public class ScanStore {
 
     /** Scans that came before anybody said whose parcel it is, those of a carrier nobody could tell among them. */
     public List<ScanRow> waiting(JdbcClient db, String carrier, String compact) {
-        return db.sql(COLUMNS + "where carrier in (?, '') and compact = ? and parcel_id is null order by at, id").params(carrier, compact).query(ScanStore::row).list();
+        // Put in order here: mostly there are none, and SQLite would make a table for sorting first.
+        return db.sql(COLUMNS + "where carrier in (?, '') and compact = ? and parcel_id is null").params(carrier, compact).query(ScanStore::row).list().stream().sorted(Comparator.comparing(ScanRow::at).thenComparing(ScanRow::id)).toList();
     }
 
     public Optional<ScanRow> find(JdbcClient db, long id) {

@@ -54,7 +54,11 @@ public class SearchIndex implements InitializingBean {
 
     /** Brings an order's words up to date. */
     public void put(JdbcClient db, long id, Order order) {
-        List<String> numbers = db.sql(NUMBERS).param("id", id).query(String.class).list();
+        put(db, id, order, db.sql(NUMBERS).param("id", id).query(String.class).list());
+    }
+
+    /** The same, where the tracking numbers are at hand. */
+    public void put(JdbcClient db, long id, Order order, List<String> numbers) {
         db.sql("insert or replace into order_search (rowid, words) values (?, ?)").params(id, SearchWords.of(order, numbers)).update();
     }
 }

@@ -14,6 +14,7 @@ import java.util.TreeMap;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.Texts;
+import upbeat.herald.core.journey.Countries;
 import upbeat.herald.core.journey.Payment;
 import upbeat.herald.core.journey.Stage;
 import upbeat.herald.core.plan.Audience;
@@ -120,7 +121,7 @@ public record NoticeBody(@Nullable String name, @Nullable String stage, @Nullabl
         Set<String> countries = new HashSet<>();
         for (String c : list(audience.countries())) {
             String country = c.strip().toUpperCase(Locale.ROOT);
-            if (Set.of(Locale.getISOCountries()).contains(country)) countries.add(country);
+            if (Countries.CODES.contains(country)) countries.add(country);
             else faults.add("audience.countries", "\"" + c + "\" is not a country of two letters");
         }
         for (String c : list(audience.carriers())) if (!known.contains(c)) faults.add("audience.carriers", "There is no carrier " + c);

@@ -24,6 +24,7 @@ import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import upbeat.herald.core.carrier.Carrier;
 import upbeat.herald.core.HeraldException;
+import upbeat.herald.core.Texts;
 import upbeat.herald.core.plan.Channel;
 import upbeat.herald.core.plan.Notice;
 import upbeat.herald.core.wording.Field;
@@ -168,7 +169,7 @@ class PlanDoor {
 
     /** An id from the name, with a number where it is taken. */
     private String free(JdbcClient db, String name) {
-        String base = java.text.Normalizer.normalize(name, java.text.Normalizer.Form.NFD).toLowerCase(Locale.ROOT).replaceAll("[^a-z0-9]+", "-").replaceAll("^-|-$", "");
+        String base = Texts.unaccented(name).toLowerCase(Locale.ROOT).replaceAll("[^a-z0-9]+", "-").replaceAll("^-|-$", "");
         if (base.isEmpty()) base = "notice";
         String id = base;
         for (int i = 2; notices.find(db, id).isPresent(); i++) id = base + "-" + i;

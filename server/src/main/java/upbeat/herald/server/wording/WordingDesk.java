@@ -2,12 +2,12 @@ package upbeat.herald.server.wording;
 
 import java.time.Instant;
 import java.time.InstantSource;
-import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import upbeat.herald.core.HeraldException;
+import upbeat.herald.core.journey.Countries;
 import upbeat.herald.core.plan.Block;
 import upbeat.herald.core.plan.Channel;
 import upbeat.herald.core.plan.ChooseWording;
@@ -69,7 +69,7 @@ class WordingDesk {
 
     private static String country(String value) {
         String country = word(value) == null ? null : value.strip().toUpperCase(Locale.ROOT);
-        if (country != null && !List.of(Locale.getISOCountries()).contains(country)) throw new HeraldException("country", "\"" + value + "\" is not a country of two letters");
+        if (country != null && !Countries.CODES.contains(country)) throw new HeraldException("country", "\"" + value + "\" is not a country of two letters");
         return country;
     }
 

@@ -8,12 +8,12 @@ import java.util.Map;
 import java.util.Set;
 import java.util.regex.Pattern;
 import tools.jackson.databind.JsonNode;
+import upbeat.herald.core.journey.Countries;
 import upbeat.herald.core.journey.EmailAddress;
 import upbeat.herald.core.journey.Stage;
 
 /** Proposes a mapping by looking at the names and values of a sample. A person looks at it before it is used. */
 public final class Propose {
-    private static final Set<String> COUNTRIES = Set.of(Locale.getISOCountries());
     private static final Pattern TIME = Pattern.compile("\\d{4}-\\d\\d-\\d\\d[T ]\\d\\d:\\d\\d.*");
     private static final int DEEPEST = 8;
     private static final int MOST_LEAVES = 2_000;
@@ -140,7 +140,7 @@ public final class Propose {
         return switch (target) {
             case EMAIL -> EmailAddress.valid(value.strip());
             case PHONE -> value.replaceAll("\\D", "").length() >= 6 && value.matches("[0-9+()./ \\u00a0x-]+");
-            case COUNTRY -> COUNTRIES.contains(value.strip().toUpperCase(Locale.ROOT));
+            case COUNTRY -> Countries.CODES.contains(value.strip().toUpperCase(Locale.ROOT));
             case CURRENCY -> value.matches("[A-Z]{3}");
             case PLACED_AT, PARCEL_AT -> TIME.matcher(value).matches() || value.matches("\\d{1,2}[./]\\d{1,2}[./]\\d{4}.*") || value.matches("1[0-9]{9}");
             case TOTAL, ITEM_PRICE -> value.matches("\\d+([.]\\d+)?");
