@@ -35,7 +35,7 @@ class OutsideChecksTest {
         assertThat(mail.path("from").get(0).path("name").asString()).isEqualTo("Quillfeather Kites");
         assertThat(mail.path("to").get(0).path("address").asString()).isEqualTo("parser@customer.example");
         assertThat(mail.path("subject").asString()).isEqualTo(number + " is on its way");
-        assertThat(mail.path("id").asString()).matches("<msg_[0-9a-f]{24}@quillfeather\\.example>");
+        assertThat(mail.path("id").asString()).matches("<msg_[0-9a-f]{30}@quillfeather\\.example>");
         assertThat(mail.path("auto").asString()).isEqualTo("auto-generated");
         assertThat(mail.path("type").asString()).isEqualTo("multipart/alternative");
         assertThat(java.time.Instant.parse(mail.path("date").asString())).isBeforeOrEqualTo(app.now());

@@ -1,12 +1,11 @@
 package upbeat.herald.server.carriers;
 
-import java.util.Collections;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
+import upbeat.herald.core.LastUsed;
 import upbeat.herald.core.carrier.Carrier;
 import upbeat.herald.server.storage.Json;
 import upbeat.herald.server.storage.SettingStore;
@@ -16,12 +15,7 @@ import upbeat.herald.server.storage.SettingStore;
 public class CarrierStore {
     private static final String DEFAULT = "carrier.default";
     private final SettingStore settings;
-    private final Map<String, Carrier> read = Collections.synchronizedMap(new LinkedHashMap<>(64, 0.75f, true) {
-        @Override
-        protected boolean removeEldestEntry(Map.Entry<String, Carrier> eldest) {
-            return size() > 300;
-        }
-    });
+    private final Map<String, Carrier> read = LastUsed.map(300);
 
     CarrierStore(SettingStore settings) {
         this.settings = settings;

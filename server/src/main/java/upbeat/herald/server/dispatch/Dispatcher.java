@@ -107,7 +107,7 @@ public class Dispatcher implements SmartLifecycle {
     public void sweep() {
         Set<Channel> knowing = new java.util.HashSet<>();
         gateways.gateways().stream().filter(Gateway::knowsIds).map(Gateway::channel).forEach(knowing::add);
-        writer.write(db -> {
+        writer.writeAside(db -> {
             for (MessageRow m : messages.sending(db)) {
                 if (inHand.contains(m.seq())) continue;
                 if (knowing.contains(m.channel())) messages.waiting(db, m.seq(), "The program stopped while this was handed over; it goes out again under the same id", null);
@@ -146,7 +146,7 @@ public class Dispatcher implements SmartLifecycle {
                     used = gateway;
                 }
                 boolean more = gateway != null && round(gateway, lanes);
-                if (gateway == null && !messages.due(reader, channel, clock.instant(), 1).isEmpty()) writer.write(db -> messages.allWaiting(db, channel, "No gateway for " + channel.words() + " is set up. Go to Setup, Gateways", clock.instant()));
+                if (gateway == null && !messages.due(reader, channel, clock.instant(), 1).isEmpty()) writer.writeAside(db -> messages.allWaiting(db, channel, "No gateway for " + channel.words() + " is set up. Go to Setup, Gateways", clock.instant()));
                 if (!more) seen = bell.await(seen, gateway == null ? 10_000 : TICK_MILLIS);
             } catch (InterruptedException e) {
                 break;
@@ -176,7 +176,7 @@ public class Dispatcher implements SmartLifecycle {
         if (due.isEmpty()) return false;
         Optional<String> away = gateway.away();
         if (away.isPresent()) {
-            writer.write(db -> messages.allWaiting(db, gateway.channel(), away.get(), clock.instant()));
+            writer.writeAside(db -> messages.allWaiting(db, gateway.channel(), away.get(), clock.instant()));
             return false;
         }
         List<Future<?>> work = due.stream().<Future<?>>map(seq -> lanes.submit(() -> one(gateway, seq))).toList();
@@ -209,16 +209,16 @@ public class Dispatcher implements SmartLifecycle {
         MessageRow m = messages.find(reader, seq).orElseThrow();
         Prepare.Outcome outcome = prepare.message(reader, m, now);
         if (outcome instanceof Prepare.Outcome.Held held) {
-            writer.write(db -> held.reason().code() == Reason.Code.ANSWERED ? messages.cancelled(db, seq, held.reason()) : messages.withheld(db, seq, held.reason()));
+            writer.writeAside(db -> held.reason().code() == Reason.Code.ANSWERED ? messages.cancelled(db, seq, held.reason()) : messages.withheld(db, seq, held.reason()));
         } else if (outcome instanceof Prepare.Outcome.NotYet notYet) {
-            writer.write(db -> {
+            writer.writeAside(db -> {
                 messages.dueAt(db, seq, notYet.due());
                 return null;
             });
         } else if (outcome instanceof Prepare.Outcome.Ready ready) {
             inHand.add(seq);
             try {
-                if (!writer.write(db -> messages.claim(db, m, ready, now))) return;
+                if (!writer.writeAside(db -> messages.claim(db, m, ready, now))) return;
                 record(m, gateway.handOver(new Outgoing(m.id(), m.noticeId(), ready.to(), ready.language(), ready.brand(), ready.content(), ready.question(), now)));
             } finally {
                 inHand.remove(seq);
@@ -228,7 +228,7 @@ public class Dispatcher implements SmartLifecycle {
 
     private void record(MessageRow m, HandOver end) {
         Instant now = clock.instant();
-        writer.write(db -> {
+        writer.writeAside(db -> {
             if (end instanceof HandOver.Accepted accepted) {
                 messages.accepted(db, m.seq(), accepted.ref(), now);
                 if (accepted.ref() != null) receipts.apply(db, m.channel(), accepted.ref());

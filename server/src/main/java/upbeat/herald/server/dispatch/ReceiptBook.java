@@ -34,7 +34,7 @@ public class ReceiptBook {
     public record Receipt(Channel channel, String ref, Kind kind, String detail) {}
 
     public void take(Receipt receipt) {
-        writer.write(db -> {
+        writer.writeAside(db -> {
             db.sql(KEEP).params(receipt.channel().code(), receipt.ref(), receipt.kind().name(), receipt.detail(), clock.instant().toEpochMilli()).update();
             apply(db, receipt.channel(), receipt.ref());
             return null;

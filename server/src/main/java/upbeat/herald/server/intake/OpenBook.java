@@ -1,7 +1,6 @@
 package upbeat.herald.server.intake;
 
 import java.time.Instant;
-import java.util.Collection;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
@@ -43,21 +42,15 @@ class OpenBook {
     }
 
     /** The parcels with these numbers, as far as there are any, and every scan of the numbers. */
-    OpenParcels numbers(JdbcClient db, Collection<ParcelStore.Number> numbers) {
+    OpenParcels numbers(JdbcClient db, Set<ParcelStore.Number> numbers) {
         Map<ParcelStore.Number, Long> ids = parcels.ids(db, numbers);
-        OpenParcels open = new OpenParcels(ids, scans.known(db, numbers), scans.lastId(db));
+        OpenParcels open = new OpenParcels(numbers, ids, scans.known(db, numbers));
         load(db, open, new HashSet<>(ids.values()));
         return open;
     }
 
-    /** Reads the orders of these numbers ahead, on the caller's thread, while the writer is at something else: what has not changed by then need not be read again. */
-    void ahead(JdbcClient reader, Collection<ParcelStore.Number> numbers) {
-        Set<Long> ids = new HashSet<>(parcels.ids(reader, numbers).values());
-        orders.get(reader, parcels.besides(reader, ids).stream().map(ParcelRow::orderId).collect(Collectors.toSet()));
-    }
-
     OpenParcels parcels(JdbcClient db, Set<Long> ids) {
-        OpenParcels open = new OpenParcels(Map.of(), new HashSet<>(), 0);
+        OpenParcels open = new OpenParcels(Set.of(), Map.of(), new HashSet<>());
         load(db, open, ids);
         return open;
     }
@@ -82,7 +75,7 @@ class OpenBook {
 
     /** Writes everything down. @return how many messages were planned */
     int close(JdbcClient db, OpenParcels open, Instant now) {
-        scans.insert(db, open.newScans());
+        scans.insert(db, open.newScans(scans.lastId(db)));
         scans.late(db, open.turnedLate());
         reached.insert(db, open.visits, now);
         parcels.touch(db, open.touches());

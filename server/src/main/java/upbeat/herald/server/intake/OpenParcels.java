@@ -2,6 +2,7 @@ package upbeat.herald.server.intake;
 
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.Collections;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashSet;
@@ -22,28 +23,33 @@ import upbeat.herald.server.orders.ScanStore;
  * a dozen statements that way, and one scan takes the same dozen.
  */
 final class OpenParcels {
+    /** New scans count on from here until they are written: which ids are free, only the transaction knows that writes them. */
+    private static final long BEFORE_NEW = 1L << 62;
+
     final Map<Long, OpenParcel> byId = new HashMap<>();
     final Map<Long, OpenOrder> orders = new HashMap<>();
     final List<ReachedStore.Visit> visits = new ArrayList<>();
     final List<MessageStore.New> messages = new ArrayList<>();
+    private final Set<ParcelStore.Number> numbers;
     private final Map<ParcelStore.Number, Long> ids;
     private final Set<ScanStore.Same> known;
     private final Map<Long, ScanStore.ScanRow> scans = new HashMap<>();
     private final List<Long> order = new ArrayList<>();
     private final Set<Long> late = new LinkedHashSet<>();
-    private long lastId;
+    private long lastId = BEFORE_NEW;
 
-    OpenParcels(Map<ParcelStore.Number, Long> ids, Set<ScanStore.Same> known, long lastId) {
+    /** @param numbers that are worked on, {@code ids} those of them that are parcels */
+    OpenParcels(Set<ParcelStore.Number> numbers, Map<ParcelStore.Number, Long> ids, Set<ScanStore.Same> known) {
+        this.numbers = numbers;
         this.ids = ids;
         this.known = known;
-        this.lastId = lastId;
     }
 
     Optional<OpenParcel> find(ParcelStore.Number number) {
         return Optional.ofNullable(ids.get(number)).map(byId::get);
     }
 
-    /** Keeps a scan under the next id; empty where the same one was kept before. */
+    /** Keeps a scan under an id for the time being; empty where the same one was kept before. */
     Optional<Long> keep(ScanStore.ScanRow s) {
         if (!known.add(new ScanStore.Same(s.carrier(), s.compact(), s.at(), s.code(), s.text(), s.place()))) return Optional.empty();
         long id = ++lastId;
@@ -60,14 +66,19 @@ final class OpenParcels {
         if (parcel.told.add(visit.key())) visits.add(new ReachedStore.Visit(parcel.row().orderId(), parcel.row().id(), visit));
     }
 
-    /** The scans kept, ready to be written. */
-    List<ScanStore.ScanRow> newScans() {
-        return order.stream().map(id -> scans.get(id).kept(id, late.contains(id))).toList();
+    /** The scans kept, ready to be written. @param after the highest id that is taken */
+    List<ScanStore.ScanRow> newScans(long after) {
+        return order.stream().map(id -> scans.get(id).kept(id - BEFORE_NEW + after, late.contains(id))).toList();
     }
 
     /** Scans known before that turned out to be late. */
     Collection<Long> turnedLate() {
         return late.stream().filter(id -> !scans.containsKey(id)).toList();
+    }
+
+    /** True where nothing that is worked on here is worked on there. */
+    boolean apart(OpenParcels other) {
+        return Collections.disjoint(numbers, other.numbers) && Collections.disjoint(orders.keySet(), other.orders.keySet());
     }
 
     List<ParcelStore.Touch> touches() {

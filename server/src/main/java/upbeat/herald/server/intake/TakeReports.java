@@ -43,20 +43,28 @@ public class TakeReports {
 
     public enum ScanOutcome { ACCEPTED, DUPLICATE, UNKNOWN_PARCEL, UNREAD_CODE }
 
-    /** Makes ready what taking these scans will ask for. Changes nothing. */
-    void ahead(JdbcClient reader, List<NewScan> scans) {
-        book.ahead(reader, scans.stream().map(NewScan::number).collect(Collectors.toSet()));
-    }
+    /** What a list of scans brings, worked out and not yet written. */
+    record Worked(OpenParcels open, Map<ScanOutcome, Integer> outcomes) {}
 
-    /** Takes scans. @return how many came to which end */
-    public Map<ScanOutcome, Integer> scans(JdbcClient db, List<NewScan> taken, Instant now) {
+    /** Works out what these scans bring. Changes nothing, so that it can be done ahead, see {@link Ahead}. */
+    Worked workOut(JdbcClient db, List<NewScan> taken, Instant now) {
         List<ParcelStore.Number> numbers = taken.stream().map(NewScan::number).toList();
         OpenParcels open = book.numbers(db, new HashSet<>(numbers));
         List<Notice> notices = plan.notices(db);
         Map<ScanOutcome, Integer> outcomes = new EnumMap<>(ScanOutcome.class);
         for (int i = 0; i < taken.size(); i++) outcomes.merge(scan(open, taken.get(i), numbers.get(i), notices, now), 1, Integer::sum);
-        book.close(db, open, now);
-        return outcomes;
+        return new Worked(open, outcomes);
+    }
+
+    /** Writes it down. @return how many scans came to which end */
+    Map<ScanOutcome, Integer> keep(JdbcClient db, Worked worked, Instant now) {
+        book.close(db, worked.open(), now);
+        return worked.outcomes();
+    }
+
+    /** Takes scans. @return how many came to which end */
+    public Map<ScanOutcome, Integer> scans(JdbcClient db, List<NewScan> taken, Instant now) {
+        return keep(db, workOut(db, taken, now), now);
     }
 
     private ScanOutcome scan(OpenParcels open, NewScan s, ParcelStore.Number number, List<Notice> notices, Instant now) {

@@ -14,6 +14,7 @@ import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
 import org.jspecify.annotations.Nullable;
@@ -68,18 +69,21 @@ public class TakeScans {
     /** @param index in the list sent, from 0 */
     public record Rejected(int index, String reason) {}
 
+    /** A scan that can be taken. @param body as it came, or null where the document it was in is kept */
+    private record Good(NewScan scan, @Nullable ScanBody body) {}
+
     public ScansTaken all(List<ScanBody> scans, String source, Instant now) {
         List<Rejected> rejected = new ArrayList<>();
-        List<NewScan> good = new ArrayList<>(scans.size());
+        List<Good> good = new ArrayList<>(scans.size());
         Map<String, Optional<Carrier>> known = new HashMap<>();
         for (int i = 0; i < scans.size(); i++) {
             try {
-                good.add(checked(scans.get(i), known, now));
+                good.add(new Good(checked(scans.get(i), known, now), scans.get(i)));
             } catch (HeraldException e) {
                 rejected.add(new Rejected(i, e.getMessage()));
             }
         }
-        return take(good, rejected, source, now, true);
+        return take(good, rejected, source, now);
     }
 
     /**
@@ -92,7 +96,7 @@ public class TakeScans {
         Carrier given = carrierKey == null ? null : carriers.find(reader, carrierKey).orElseThrow(() -> new HeraldException("carrier", "There is no carrier " + carrierKey));
         List<Rejected> rejected = new ArrayList<>();
         document.bad().forEach(b -> rejected.add(new Rejected(b.index(), b.reason())));
-        List<NewScan> good = new ArrayList<>();
+        List<Good> good = new ArrayList<>();
         for (StatusDocument.Entry entry : document.scans()) {
             StatusScan s = entry.scan();
             try {
@@ -101,7 +105,7 @@ public class TakeScans {
                 ZoneId zone = carrier == null ? ZoneOffset.UTC : carrier.zone();
                 OffsetDateTime at = s.at() == null ? LocalDateTime.parse(s.local()).atZone(zone).toOffsetDateTime() : s.at().atOffset(ZoneOffset.UTC);
                 time(at.toInstant(), String.valueOf(at), now);
-                good.add(new NewScan(carrier, s.trackingNumber(), s.code(), Texts.orNull(s.text()), at.toInstant(), s.day() == null ? at.toLocalDate().toString() : s.day(), Texts.orNull(s.place()), s.expectedOn()));
+                good.add(new Good(new NewScan(carrier, s.trackingNumber(), s.code(), Texts.orNull(s.text()), at.toInstant(), s.day() == null ? at.toLocalDate().toString() : s.day(), Texts.orNull(s.place()), s.expectedOn()), null));
             } catch (HeraldException e) {
                 rejected.add(new Rejected(entry.index(), e.getMessage()));
             }
@@ -111,7 +115,7 @@ public class TakeScans {
             return null;
         });
         rejected.sort(Comparator.comparing(Rejected::index));
-        return take(good, rejected, source, now, false);
+        return take(good, rejected, source, now);
     }
 
     private Carrier whose(StatusScan s) {
@@ -121,18 +125,22 @@ public class TakeScans {
         return named.or(() -> carrierOf.byNumber(reader, s.trackingNumber())).orElse(null);
     }
 
-    private ScansTaken take(List<NewScan> good, List<Rejected> rejected, String source, Instant now, boolean keepFact) {
-        good.sort(Comparator.comparing(NewScan::at));
+    private ScansTaken take(List<Good> good, List<Rejected> rejected, String source, Instant now) {
+        good.sort(Comparator.comparing(g -> g.scan().at()));
         Map<ScanOutcome, Integer> counts = new EnumMap<>(ScanOutcome.class);
         CompletableFuture<Map<ScanOutcome, Integer>> before = CompletableFuture.completedFuture(Map.of());
+        Ahead last = null;
         for (int from = 0; from < good.size(); from += TOGETHER) {
-            List<NewScan> part = good.subList(from, Math.min(good.size(), from + TOGETHER));
-            String fact = keepFact ? Json.of(part.stream().map(g -> new ScanBody(g.carrier().key(), g.trackingNumber(), g.code(), g.text(), g.at().toString(), g.place(), g.expectedOn() == null ? null : g.expectedOn().toString())).toList()) : null;
-            if (good.size() > TOGETHER) reports.ahead(reader, part);
-            count(before, counts); // one part is written while the next is made ready; never more, so that others get between
+            List<Good> together = good.subList(from, Math.min(good.size(), from + TOGETHER));
+            List<NewScan> part = together.stream().map(Good::scan).toList();
+            List<ScanBody> bodies = together.stream().map(Good::body).filter(Objects::nonNull).toList();
+            String fact = bodies.isEmpty() ? null : Json.of(bodies);
+            Ahead worked = good.size() > TOGETHER ? new Ahead(reports, reader, writer, part, now, last) : null;
+            last = worked;
+            count(before, counts); // one part is written while the next is worked out; never more, so that others get between
             before = writer.begin(db -> {
                 if (fact != null) facts.keep(db, "scans", source, fact, now);
-                return reports.scans(db, part, now);
+                return worked == null ? reports.scans(db, part, now) : worked.keep(db, writer);
             });
         }
         count(before, counts);

@@ -2,32 +2,38 @@ package upbeat.herald.server.plan;
 
 import java.time.Instant;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
-import upbeat.herald.core.LastUsed;
 import upbeat.herald.core.plan.Notice;
 import upbeat.herald.server.storage.Json;
 
 @Repository
 public class NoticeStore {
-    /** What was read before, by its text: the plan is asked for with every stage reached. */
-    private final Map<String, Notice> read = LastUsed.map(200);
+    private static final String ALL = "select m.mark, n.body from plan_mark m left join notice n order by n.position";
     private static final String PUT = """
             insert into notice (id, position, body, updated_at) values (?, (select coalesce(max(position), 0) + 1 from notice), ?, ?)
             on conflict (id) do update set body = excluded.body, updated_at = excluded.updated_at""";
 
+    /** The plan, and the mark it had: it is asked for with every stage reached, and long. */
+    private record Plan(long mark, List<Notice> notices) {}
+
+    /** As it was read last; null before. */
+    private volatile Plan last;
+
     public List<Notice> all(JdbcClient db) {
-        return db.sql("select body from notice order by position").query(String.class).list().stream().map(this::read).toList();
+        Plan known = last;
+        long mark = db.sql("select mark from plan_mark").query(Long.class).single();
+        if (known != null && mark == known.mark()) return known.notices();
+        // Mark and notices in one statement: outside a transaction the plan may change between two.
+        List<Plan> rows = db.sql(ALL).query((rs, i) -> new Plan(rs.getLong(1), rs.getString(2) == null ? List.of() : List.of(Json.read(rs.getString(2), Notice.class)))).list();
+        Plan read = new Plan(rows.get(0).mark(), rows.stream().flatMap(r -> r.notices().stream()).toList());
+        last = read;
+        return read.notices();
     }
 
     public Optional<Notice> find(JdbcClient db, String id) {
-        return db.sql("select body from notice where id = ?").param(id).query(String.class).optional().map(this::read);
-    }
-
-    private Notice read(String body) {
-        return read.computeIfAbsent(body, b -> Json.read(b, Notice.class));
+        return all(db).stream().filter(n -> n.id().equals(id)).findFirst();
     }
 
     public void put(JdbcClient db, Notice notice, Instant now) {

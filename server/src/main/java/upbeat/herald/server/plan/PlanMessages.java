@@ -22,7 +22,6 @@ import upbeat.herald.server.orders.OrderRow;
 import upbeat.herald.server.orders.ParcelRow;
 import upbeat.herald.server.orders.ParcelStore;
 import upbeat.herald.server.orders.ReachedStore;
-import upbeat.herald.server.time.RandomIds;
 
 /** Asks the core what a moment means for a customer and keeps the answer, in the transaction of the fact. */
 @Component
@@ -37,9 +36,9 @@ public class PlanMessages {
     private final ParcelStore parcels;
     private final ReachedStore reached;
     private final CaseBook cases;
-    private final RandomIds ids;
+    private final MessageIds ids;
 
-    PlanMessages(NoticeStore notices, MessageStore messages, ParcelStore parcels, ReachedStore reached, CaseBook cases, RandomIds ids) {
+    PlanMessages(NoticeStore notices, MessageStore messages, ParcelStore parcels, ReachedStore reached, CaseBook cases, MessageIds ids) {
         this.notices = notices;
         this.messages = messages;
         this.parcels = parcels;
@@ -93,12 +92,12 @@ public class PlanMessages {
     }
 
     private MessageStore.New planned(OrderRow order, ParcelRow parcel, PlannedMessage m, Instant now) {
-        return new MessageStore.New(ids.id("msg_"), m.notice().id(), order.id(), m.parcel(), parcelId(parcel, m.parcel()), m.occasion(), m.notice().stage(), m.channel(), m.to(), language(order), MessageStatus.PLANNED, null, m.standBy(), now, m.dueAt());
+        return new MessageStore.New(ids.next(now), m.notice().id(), order.id(), m.parcel(), parcelId(parcel, m.parcel()), m.occasion(), m.notice().stage(), m.channel(), m.to(), language(order), MessageStatus.PLANNED, null, m.standBy(), now, m.dueAt());
     }
 
     private List<MessageStore.New> withheld(OrderRow order, ParcelRow parcel, Decision.NotSent n, Instant now) {
         List<Channel> channels = n.channel() == null ? n.notice().channels().subList(0, Math.min(1, n.notice().channels().size())) : List.of(n.channel());
-        return channels.stream().map(channel -> new MessageStore.New(ids.id("msg_"), n.notice().id(), order.id(), n.parcel(), parcelId(parcel, n.parcel()), n.occasion(), n.notice().stage(), channel, null, language(order), MessageStatus.WITHHELD, n.reason(), List.of(), now, now)).toList();
+        return channels.stream().map(channel -> new MessageStore.New(ids.next(now), n.notice().id(), order.id(), n.parcel(), parcelId(parcel, n.parcel()), n.occasion(), n.notice().stage(), channel, null, language(order), MessageStatus.WITHHELD, n.reason(), List.of(), now, now)).toList();
     }
 
     /** The customer's addresses changed: what is planned goes to the new one, and what found none is decided again. */

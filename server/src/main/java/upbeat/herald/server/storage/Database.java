@@ -27,7 +27,6 @@ import upbeat.herald.server.Settings;
 class Database {
     private static final int CACHE_KIB = 32 << 10;
 
-
     @Bean
     SQLiteDataSource file(Settings settings, @Value("${herald.seed:false}") boolean seeding) throws IOException {
         Files.createDirectories(settings.data());
@@ -50,6 +49,7 @@ class Database {
         config.setCacheSize(-CACHE_KIB);
         config.setPragma(SQLiteConfig.Pragma.MMAP_SIZE, Long.toString(256L << 20));
         config.setTempStore(SQLiteConfig.TempStore.MEMORY);
+        config.setGetGeneratedKeys(false); // the driver would ask for the key after every single insert; where we want it, we say "returning"
     }
 
     @Bean(destroyMethod = "close")

@@ -22,7 +22,10 @@ public final class Writer implements AutoCloseable {
     /** Pages of 4 KiB in the log before they are carried over: 64 MB. At SQLite's own 1,000 a busy day is carried over with every commit. */
     private static final int CHECKPOINT_PAGES = 16_000;
 
-    private record Piece<T>(Function<JdbcClient, T> work, boolean keep, CompletableFuture<T> done) {
+    /** What is to become of a piece: it is kept and counted, kept without being counted (see {@link #mark}), or taken back. */
+    private enum Fate { COUNTED, ASIDE, TAKEN_BACK }
+
+    private record Piece<T>(Function<JdbcClient, T> work, Fate fate, CompletableFuture<T> done) {
         T result(JdbcClient db) {
             return work.apply(db);
         }
@@ -33,6 +36,9 @@ public final class Writer implements AutoCloseable {
     private final JdbcClient db;
     private final Thread thread;
     private volatile boolean closed;
+    /** Pieces kept so far: on the writer's thread with those of the open transaction, for everybody else those that are on disk. */
+    private long counted;
+    private volatile long onDisk;
 
     public Writer(DataSource source, Function<Connection, JdbcClient> clientFor) throws SQLException {
         connection = source.getConnection();
@@ -48,17 +54,22 @@ public final class Writer implements AutoCloseable {
 
     /** Does the work in a transaction and returns when it is on disk. Work that calls again from inside joins its own transaction. */
     public <T> T write(Function<JdbcClient, T> work) {
-        return submit(work, true);
+        return submit(work, Fate.COUNTED);
+    }
+
+    /** As {@link #write}, for work that says nothing new of an order: how far a message has come. What others worked out before holds after it, see {@link #mark}. */
+    public <T> T writeAside(Function<JdbcClient, T> work) {
+        return submit(work, Fate.ASIDE);
     }
 
     /** Does the work, keeps nothing of it and returns what it would have come to. */
     public <T> T rehearse(Function<JdbcClient, T> work) {
-        return submit(work, false);
+        return submit(work, Fate.TAKEN_BACK);
     }
 
     /** Puts work in line; the answer comes when it is on disk. For one piece at a time made ready while another is written, see {@link #result}. */
     public <T> CompletableFuture<T> begin(Function<JdbcClient, T> work) {
-        return queued(work, true);
+        return queued(work, Fate.COUNTED);
     }
 
     /** What work that was begun came to; waits for it. */
@@ -71,13 +82,21 @@ public final class Writer implements AutoCloseable {
         }
     }
 
-    private <T> T submit(Function<JdbcClient, T> work, boolean keep) {
-        return Thread.currentThread() == thread ? work.apply(db) : result(queued(work, keep));
+    /**
+     * A number that grows by one with every piece of work that is kept. Who notes it, reads, and finds it unchanged inside a piece of work of his own knows
+     * that all he read still stands. Asked on another thread it may lag behind what can be read already, but never runs ahead of it.
+     */
+    public long mark() {
+        return Thread.currentThread() == thread ? counted : onDisk;
     }
 
-    private <T> CompletableFuture<T> queued(Function<JdbcClient, T> work, boolean keep) {
+    private <T> T submit(Function<JdbcClient, T> work, Fate fate) {
+        return Thread.currentThread() == thread ? work.apply(db) : result(queued(work, fate));
+    }
+
+    private <T> CompletableFuture<T> queued(Function<JdbcClient, T> work, Fate fate) {
         if (closed) throw new IllegalStateException("The database is closed");
-        Piece<T> piece = new Piece<>(work, keep, new CompletableFuture<>());
+        Piece<T> piece = new Piece<>(work, fate, new CompletableFuture<>());
         queue.add(piece);
         return piece.done();
     }
@@ -102,8 +121,10 @@ public final class Writer implements AutoCloseable {
     private void commit(List<Piece<?>> together) {
         List<Runnable> answers = new ArrayList<>();
         try {
-            for (Piece<?> piece : together) one(piece, answers);
+            boolean alone = together.size() == 1; // then what would be taken back is all there is
+            for (Piece<?> piece : together) one(piece, alone ? null : connection.setSavepoint(), answers);
             connection.commit();
+            onDisk = counted;
             answers.forEach(Runnable::run);
         } catch (SQLException | RuntimeException e) {
             try {
@@ -115,18 +136,24 @@ public final class Writer implements AutoCloseable {
         }
     }
 
-    private <T> void one(Piece<T> piece, List<Runnable> answers) throws SQLException {
-        Savepoint before = connection.setSavepoint();
+    /** @param before to where it is taken back, or null for the beginning of the transaction */
+    private <T> void one(Piece<T> piece, Savepoint before, List<Runnable> answers) throws SQLException {
         try {
             T result = piece.result(db);
-            if (!piece.keep()) connection.rollback(before);
-            connection.releaseSavepoint(before);
+            if (piece.fate() == Fate.TAKEN_BACK) rollback(before);
+            if (piece.fate() == Fate.COUNTED) counted++;
+            if (before != null) connection.releaseSavepoint(before);
             answers.add(() -> piece.done().complete(result));
         } catch (RuntimeException e) {
-            connection.rollback(before);
-            connection.releaseSavepoint(before);
+            rollback(before);
+            if (before != null) connection.releaseSavepoint(before);
             answers.add(() -> piece.done().completeExceptionally(e));
         }
+    }
+
+    private void rollback(Savepoint before) throws SQLException {
+        if (before == null) connection.rollback();
+        else connection.rollback(before);
     }
 
     @Override

@@ -9,6 +9,11 @@ public interface RandomIds {
 
     /** An id of 24 hexadecimal digits behind a prefix that says what it names. */
     default String id(String prefix) {
-        return prefix + HexFormat.of().formatHex(bytes(12));
+        return id(prefix, 12);
+    }
+
+    /** An id behind a prefix, with so many bytes of chance written in hexadecimal digits. */
+    default String id(String prefix, int bytes) {
+        return prefix + HexFormat.of().formatHex(bytes(bytes));
     }
 }

@@ -8,6 +8,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.Executors;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
@@ -68,5 +69,44 @@ class WriterTest {
         })).hasMessage("after all");
         assertThat(count()).isZero();
         assertThat(Files.exists(folder.resolve("x.db"))).isTrue();
+    }
+
+    @Test
+    void theMarkMovesWithWhatIsKeptAndOnlyWithThat() {
+        long before = writer.mark();
+        writer.rehearse(db -> db.sql("insert into t values (1)").update());
+        writer.writeAside(db -> db.sql("insert into t values (2)").update());
+        assertThatThrownBy(() -> writer.write(db -> db.sql("insert into t values (2)").update()));
+        assertThat(writer.mark()).isEqualTo(before);
+        long[] inside = new long[1];
+        writer.write(db -> {
+            inside[0] = writer.mark();
+            return db.sql("insert into t values (3)").update();
+        });
+        assertThat(inside[0]).as("a piece does not count itself").isEqualTo(before);
+        assertThat(writer.mark()).isEqualTo(before + 1);
+        assertThat(count()).isEqualTo(2);
+    }
+
+    @Test
+    void aPieceKnowsOfThoseThatWaitForTheSameCommit() throws Exception {
+        CountDownLatch held = new CountDownLatch(1);
+        CompletableFuture<Long> first = writer.begin(db -> {
+            await(held);
+            return writer.mark();
+        });
+        CompletableFuture<Long> second = writer.begin(db -> writer.mark());
+        CompletableFuture<Long> third = writer.begin(db -> writer.mark());
+        held.countDown();
+        assertThat(Writer.result(second)).isEqualTo(Writer.result(first) + 1);
+        assertThat(Writer.result(third)).isEqualTo(Writer.result(first) + 2);
+    }
+
+    private static void await(CountDownLatch latch) {
+        try {
+            latch.await();
+        } catch (InterruptedException e) {
+            throw new IllegalStateException(e);
+        }
     }
 }
