@@ -69,79 +69,109 @@ final class Floors {
         }
     }
 
-    /** The rows that a measured run writes, taken from its database and written once more with nothing but JDBC. */
-    static final class SameRows {
+    /** The rows that a measured run writes, taken from its database and written once more with nothing but JDBC, into a file with the same tables and indexes. */
+    static final class SameRows implements AutoCloseable {
         private final Path file;
-        private final Map<String, Long> before = new LinkedHashMap<>();
+        private final Connection floor;
+        private final Map<String, Long> seen = new LinkedHashMap<>();
+        private final Map<String, String> changed = new LinkedHashMap<>();
         private long count;
 
-        private SameRows(Path file) {
+        private SameRows(Path file, Connection floor) {
             this.file = file;
+            this.floor = floor;
         }
 
-        static SameRows before(Path file, String... tables) throws Exception {
-            SameRows rows = new SameRows(file);
-            try (Connection connection = open(file); Statement statement = connection.createStatement()) {
+        /** From here on. @param file the product's database; {@code to} a new file */
+        static SameRows since(Path file, Path to, String... tables) throws Exception {
+            SameRows rows = new SameRows(file, open(to));
+            try (Connection from = open(file); Statement statement = from.createStatement()) {
                 for (String table : tables) {
+                    rows.make(from, table);
                     try (ResultSet rs = statement.executeQuery("select coalesce(max(rowid), 0) from " + table)) {
-                        rows.before.put(table, rs.getLong(1));
+                        rows.seen.put(table, rs.getLong(1));
                     }
                 }
             }
             return rows;
         }
 
+        /** Counts rows that the product changes as rows to be inserted too. @param which their ids; {@code %d} stands for the last scan seen */
+        SameRows withChanged(String table, String which) throws Exception {
+            try (Connection from = open(file)) {
+                make(from, table);
+            }
+            changed.put(table, which);
+            return this;
+        }
+
+        private void make(Connection from, String table) throws Exception {
+            try (Statement statement = from.createStatement(); Statement make = floor.createStatement(); ResultSet rs = statement.executeQuery("select sql from sqlite_master where tbl_name = '" + table + "' and type in ('table', 'index') and sql is not null order by type = 'index'")) {
+                while (rs.next()) make.execute(rs.getString(1));
+            }
+        }
+
+        /** Rows written again so far. */
         long count() {
             return count;
         }
 
-        /** Seconds for writing them again into an empty file with the same tables and indexes. @param together rows' worth of facts in a transaction */
-        double insertAgain(Path to, int together) throws Exception {
+        /** Seconds for writing again what came in since the last time. @param transactions in how many, which is in how many the product wrote them */
+        double insertAgain(int transactions) throws Exception {
+            Map<String, List<Object[]>> rows = newRows();
+            count += rows.values().stream().mapToLong(List::size).sum();
+            floor.setAutoCommit(false);
+            long start = System.nanoTime();
+            for (long t = 0; t < transactions; t++) {
+                for (var table : rows.entrySet()) {
+                    List<Object[]> list = table.getValue();
+                    int from = (int) (list.size() * t / transactions);
+                    int end = (int) (list.size() * (t + 1) / transactions);
+                    if (from == end) continue;
+                    try (PreparedStatement insert = floor.prepareStatement("insert into " + table.getKey() + " values (" + "?,".repeat(list.get(0).length - 1) + "?)")) {
+                        for (Object[] row : list.subList(from, end)) {
+                            for (int i = 0; i < row.length; i++) insert.setObject(i + 1, row[i]);
+                            insert.executeUpdate();
+                        }
+                    }
+                }
+                floor.commit();
+            }
+            return (System.nanoTime() - start) / 1e9;
+        }
+
+        private Map<String, List<Object[]>> newRows() throws Exception {
             Map<String, List<Object[]>> rows = new LinkedHashMap<>();
-            List<String> schema = new ArrayList<>();
             try (Connection from = open(file); Statement statement = from.createStatement()) {
-                for (var table : before.entrySet()) {
-                    try (ResultSet rs = statement.executeQuery("select sql from sqlite_master where tbl_name = '" + table.getKey() + "' and sql is not null order by type = 'index'")) {
-                        while (rs.next()) schema.add(rs.getString(1));
+                for (var table : changed.entrySet()) {
+                    rows.put(table.getKey(), read(statement, table.getKey(), "id in (" + String.format(table.getValue(), seen.get("scan")) + ")"));
+                }
+                for (var table : seen.entrySet()) {
+                    rows.put(table.getKey(), read(statement, table.getKey(), "rowid > " + table.getValue()));
+                    try (ResultSet rs = statement.executeQuery("select coalesce(max(rowid), 0) from " + table.getKey())) {
+                        table.setValue(rs.getLong(1));
                     }
-                    List<Object[]> list = new ArrayList<>();
-                    try (ResultSet rs = statement.executeQuery("select * from " + table.getKey() + " where rowid > " + table.getValue())) {
-                        int columns = rs.getMetaData().getColumnCount();
-                        while (rs.next()) {
-                            Object[] row = new Object[columns];
-                            for (int i = 0; i < columns; i++) row[i] = rs.getObject(i + 1);
-                            list.add(row);
-                        }
-                    }
-                    rows.put(table.getKey(), list);
                 }
             }
-            count = rows.values().stream().mapToLong(List::size).sum();
-            try (Connection connection = open(to)) {
-                try (Statement statement = connection.createStatement()) {
-                    for (String sql : schema) statement.execute(sql);
+            return rows;
+        }
+
+        private static List<Object[]> read(Statement statement, String table, String which) throws Exception {
+            List<Object[]> list = new ArrayList<>();
+            try (ResultSet rs = statement.executeQuery("select * from " + table + " where " + which)) {
+                int columns = rs.getMetaData().getColumnCount();
+                while (rs.next()) {
+                    Object[] row = new Object[columns];
+                    for (int i = 0; i < columns; i++) row[i] = rs.getObject(i + 1);
+                    list.add(row);
                 }
-                connection.setAutoCommit(false);
-                long largest = Math.max(1, rows.values().stream().mapToLong(List::size).max().orElse(1));
-                long transactions = Math.max(1, largest / Math.max(1, Math.min(together, 1_000)));
-                long start = System.nanoTime();
-                for (long t = 0; t < transactions; t++) {
-                    for (var table : rows.entrySet()) {
-                        List<Object[]> list = table.getValue();
-                        int from = (int) (list.size() * t / transactions);
-                        int end = (int) (list.size() * (t + 1) / transactions);
-                        if (from == end) continue;
-                        try (PreparedStatement insert = connection.prepareStatement("insert into " + table.getKey() + " values (" + "?,".repeat(list.get(0).length - 1) + "?)")) {
-                            for (Object[] row : list.subList(from, end)) {
-                                for (int i = 0; i < row.length; i++) insert.setObject(i + 1, row[i]);
-                                insert.executeUpdate();
-                            }
-                        }
-                    }
-                    connection.commit();
-                }
-                return (System.nanoTime() - start) / 1e9;
             }
+            return list;
+        }
+
+        @Override
+        public void close() throws Exception {
+            floor.close();
         }
     }
 
@@ -149,7 +179,8 @@ final class Floors {
         SQLiteConfig config = new SQLiteConfig();
         config.setJournalMode(SQLiteConfig.JournalMode.WAL);
         config.setSynchronous(SQLiteConfig.SynchronousMode.FULL);
-        config.setCacheSize(-(32 << 10)); // as the product has it
+        config.setCacheSize(-(32 << 10)); // this and the next as the product has it
+        config.setGetGeneratedKeys(false);
         SQLiteDataSource source = new SQLiteDataSource(config);
         source.setUrl("jdbc:sqlite:" + file);
         return source.getConnection();
