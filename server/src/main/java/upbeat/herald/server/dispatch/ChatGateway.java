@@ -53,7 +53,9 @@ final class ChatGateway implements Gateway {
                 approvals.forgotten(name);
                 return new HandOver.Later("The chat network does not know the wording any more; it was brought there again");
             }
-            return answer.good() ? new HandOver.Accepted(answer.body().path("id").asString()) : bad(answer);
+            if (!answer.good()) return bad(answer);
+            String ref = answer.body().path("id").asString("");
+            return ref.isEmpty() ? new HandOver.Unsure("Something answered in place of the chat network") : new HandOver.Accepted(ref);
         } catch (ConnectException | HttpConnectTimeoutException e) {
             return new HandOver.Away("The chat network can't be reached");
         } catch (IOException e) {

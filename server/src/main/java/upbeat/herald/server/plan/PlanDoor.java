@@ -27,8 +27,6 @@ import upbeat.herald.core.HeraldException;
 import upbeat.herald.core.Texts;
 import upbeat.herald.core.plan.Channel;
 import upbeat.herald.core.plan.Notice;
-import upbeat.herald.core.wording.Field;
-import upbeat.herald.core.wording.Fields;
 import upbeat.herald.server.brand.BrandStore;
 import upbeat.herald.server.carriers.CarrierStore;
 import upbeat.herald.server.dispatch.Bell;
@@ -80,7 +78,7 @@ class PlanDoor {
 
     record CarrierName(String key, String name) {}
 
-    record Plan(List<NoticeView> notices, List<CarrierName> carriers, List<String> shops, List<Field> fields, List<Field> blocks) {}
+    record Plan(List<NoticeView> notices, List<CarrierName> carriers, List<String> shops) {}
 
     record PreviewRequest(@Nullable String id, NoticeBody notice, String channel, @Nullable String shop, @Nullable String number) {}
 
@@ -94,7 +92,7 @@ class PlanDoor {
         });
         List<String> shops = reader.sql("select distinct shop from shop_order order by shop").query(String.class).list();
         return new Plan(notices.all(reader).stream().map(n -> new NoticeView(n.id(), NoticeBody.of(n), n.audience().words(), sent.getOrDefault(n.id(), Map.of()))).toList(),
-                carriers.all(reader).stream().map(c -> new CarrierName(c.key(), c.name())).toList(), shops, Fields.ALL, Fields.BLOCKS);
+                carriers.all(reader).stream().map(c -> new CarrierName(c.key(), c.name())).toList(), shops);
     }
 
     @PostMapping("/notices")
