@@ -9,11 +9,15 @@ import { useDo } from './useDo';
 
 const HOLDS = [{ value: 'orders', label: 'orders (CSV, XLSX)' }, { value: 'tracking', label: 'tracking numbers (CSV, XLSX)' }, { value: 'stages', label: 'stages (CSV, XLSX)' }, { value: 'iftsta', label: 'scans (EDIFACT IFTSTA)' }, { value: 'epcis', label: 'scans (EPCIS 2.0)' }];
 const FRESH: Schemas['FeedBody'] = { name: '', kind: 'address', shop: 'kites', holds: 'orders', place: '', schedule: 'interval', atTime: '06:30', zone: Intl.DateTimeFormat().resolvedOptions().timeZone, interval: 'PT5M', mostTries: 12, limit: 'PT1H', live: true };
+const ofScans = (holds?: string) => holds === 'iftsta' || holds === 'epcis';
 const ENDED: Record<string, string> = { arrived: 'ok', tries: 'gold', 'time-limit': 'gold', stopped: 'v', failed: 'bad' };
 
 /** Feeds: folders that are watched and addresses that are asked, each with limits, and what ended every run. */
 export function FeedsPage({ now }: { now: string }) {
   const feeds = useQuery({ queryKey: keys.feeds, queryFn: api.feeds, refetchInterval: 2000 });
+  const choices = useQuery({ queryKey: keys.choices, queryFn: api.ordersChoices });
+  const carriers = (choices.data?.carriers ?? []).filter((c) => c.inUse);
+  const carrierName = (key: string) => choices.data?.carriers.find((c) => c.key === key)?.name ?? key;
   const [chosen, setChosen] = useState<number | 'new'>();
   const { run } = useDo();
   if (feeds.isError) return <Failed error={feeds.error} again={() => feeds.refetch()} />;
@@ -27,7 +31,7 @@ export function FeedsPage({ now }: { now: string }) {
           const open = f.runs.find((r) => !r.endedAt);
           return (
             <section key={f.id} className={`card ${f.id === chosen ? 'on' : ''}`} style={{ marginBottom: 10 }}>
-              <div className="row"><button type="button" className="plain link" onClick={() => setChosen(f.id)}><b>{f.feed.name}</b></button><span className="soft">{HOLDS.find((h) => h.value === f.feed.holds)?.label} of {f.feed.shop}</span><span style={{ flex: 1 }} />
+              <div className="row"><button type="button" className="plain link" onClick={() => setChosen(f.id)}><b>{f.feed.name}</b></button><span className="soft">{HOLDS.find((h) => h.value === f.feed.holds)?.label}{f.feed.shop ? ` of ${f.feed.shop}` : f.feed.carrier ? ` of ${carrierName(f.feed.carrier)}` : ''}</span><span style={{ flex: 1 }} />
                 {open ? <><span className="mark gold">being asked, try {open.tries}{open.nextAt ? `, next ${when(open.nextAt, now)}` : ''}</span><Button size="small" onClick={() => run(() => api.stopFeed(f.id), 'Stopped')}>Stop</Button></> : <Button size="small" onClick={() => run(() => api.askFeed(f.id))}>Ask now</Button>}
               </div>
               <p className="mono soft" style={{ overflowWrap: 'anywhere' }}>{f.where}</p>
@@ -40,12 +44,12 @@ export function FeedsPage({ now }: { now: string }) {
           );
         })}
       </main>
-      {chosen === 'new' || feed ? <FeedForm key={chosen} id={feed?.id} body={feed?.feed ?? FRESH} onClose={() => setChosen(undefined)} /> : <aside className="panel" aria-label="Feed"><div className="empty"><h2>Choose a feed</h2><p>Where it is, what it holds, and how long it is asked.</p></div></aside>}
+      {chosen === 'new' || feed ? <FeedForm key={chosen} id={feed?.id} body={feed?.feed ?? FRESH} carriers={carriers} onClose={() => setChosen(undefined)} /> : <aside className="panel" aria-label="Feed"><div className="empty"><h2>Choose a feed</h2><p>Where it is, what it holds, and how long it is asked.</p></div></aside>}
     </div>
   );
 }
 
-function FeedForm({ id, body, onClose }: { id?: number; body: Schemas['FeedBody']; onClose: () => void }) {
+function FeedForm({ id, body, carriers, onClose }: { id?: number; body: Schemas['FeedBody']; carriers: Schemas['Choices']['carriers']; onClose: () => void }) {
   const [f, setF] = useState(body);
   const { run, busy, faults } = useDo();
   const set = (part: Partial<Schemas['FeedBody']>) => setF({ ...f, ...part });
@@ -59,9 +63,10 @@ function FeedForm({ id, body, onClose }: { id?: number; body: Schemas['FeedBody'
       <Segmented block style={{ marginTop: 10 }} aria-label="Kind" value={f.kind} onChange={(kind) => set({ kind, place: '' })} options={[{ value: 'address', label: 'Address' }, { value: 'folder', label: 'Folder' }]} />
       <label htmlFor="f-name">Name</label><Input id="f-name" value={f.name ?? ''} onChange={(e) => set({ name: e.target.value })} />{wrong('name')}
       <label htmlFor="f-place">{f.kind === 'folder' ? 'Folder in the inbox' : 'Address'}</label><Input id="f-place" className="mono" placeholder={f.kind === 'folder' ? 'orders-in' : 'https://shop.example/orders.csv'} value={f.place ?? ''} onChange={(e) => set({ place: e.target.value })} />{wrong('place')}
-      <div className="two">
-        <div><label htmlFor="f-holds">It holds</label><Select id="f-holds" style={{ width: '100%' }} popupMatchSelectWidth={false} value={f.holds} onChange={(holds) => set({ holds })} options={HOLDS} /></div>
-        <div><label htmlFor="f-shop">Shop</label><Input id="f-shop" value={f.shop ?? ''} onChange={(e) => set({ shop: e.target.value })} />{wrong('shop')}</div>
+      <div className={ofScans(f.holds) ? undefined : 'two'}>
+        <div><label htmlFor="f-holds">It holds</label><Select id="f-holds" style={{ width: '100%' }} popupMatchSelectWidth={false} value={f.holds} onChange={(holds) => set({ holds, shop: ofScans(holds) ? '' : f.shop || FRESH.shop })} options={HOLDS} /></div>
+        {ofScans(f.holds) ? <div><label htmlFor="f-carrier">Whose scans</label><Select id="f-carrier" style={{ width: '100%' }} allowClear showSearch optionFilterProp="label" placeholder="found for each parcel" value={f.carrier ?? undefined} onChange={(carrier) => set({ carrier })} options={carriers.map((c) => ({ value: c.key, label: c.name }))} />{wrong('carrier')}</div>
+          : <div><label htmlFor="f-shop">Shop</label><Input id="f-shop" value={f.shop ?? ''} onChange={(e) => set({ shop: e.target.value })} />{wrong('shop')}</div>}
       </div>
       <label htmlFor="f-schedule">Asked</label>
       <Select id="f-schedule" style={{ width: '100%' }} value={f.schedule} onChange={(schedule) => set({ schedule })} options={[{ value: 'interval', label: 'again and again' }, { value: 'daily', label: 'every day at a time' }, { value: 'off', label: 'only when I ask' }]} />

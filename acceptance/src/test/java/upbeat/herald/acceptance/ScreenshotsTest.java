@@ -129,7 +129,7 @@ class ScreenshotsTest {
         shot(page, "setup-gateways");
         world.storefront.feed("orders.csv", "order number,name,e-mail,country\nQK-20960,Wren Tern,wren.tern@customer.example,AU\n");
         RunningApp.Person person = app.signedIn();
-        String feed = "{\"name\":\"%s\",\"kind\":\"%s\",\"shop\":\"kites\",\"holds\":\"%s\",\"place\":\"%s\",\"schedule\":\"%s\",\"atTime\":\"06:30\",\"zone\":\"Europe/Stockholm\",\"interval\":\"PT5M\",\"mostTries\":12,\"limit\":\"PT1H\",\"live\":true}";
+        String feed = "{\"name\":\"%s\",\"kind\":\"%s\",\"shop\":\"kites\",\"carrier\":\"grainbarge\",\"holds\":\"%s\",\"place\":\"%s\",\"schedule\":\"%s\",\"atTime\":\"06:30\",\"zone\":\"Europe/Stockholm\",\"interval\":\"PT5M\",\"mostTries\":12,\"limit\":\"PT1H\",\"live\":true}";
         long id = person.call("POST", "/ui/feeds", feed.formatted("Orders of the day", "address", "orders", "http://" + world.settings().get("herald.feeds.allowed") + "/feed/orders.csv", "daily")).json().path("id").asLong();
         person.call("POST", "/ui/feeds", feed.formatted("Scans of the freight line", "folder", "iftsta", "freight", "off"));
         person.call("POST", "/ui/feeds/" + id + "/ask", "");

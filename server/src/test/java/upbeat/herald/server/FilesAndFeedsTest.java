@@ -196,6 +196,35 @@ class FilesAndFeedsTest {
     }
 
     @Test
+    void aFolderOfScansBelongsToACarrierAndToNoShop() throws Exception {
+        String number = app.order("prepaid", "scanfeed@customer.example", null, "{\"email\":false,\"sms\":false,\"whatsapp\":false}");
+        assertThat(app.parcel(number, "hopgate", "HOP 6700 0001 5").status()).isEqualTo(201);
+        String body = "{\"name\":\"Scans in a folder\",\"kind\":\"folder\",\"holds\":\"iftsta\",\"place\":\"scans-in\",\"carrier\":\"%s\",\"schedule\":\"off\",\"interval\":\"PT5M\",\"mostTries\":2,\"limit\":\"PT1H\"}";
+        RunningApp.Answer nobody = person.call("POST", "/ui/feeds", body.formatted("nobody"));
+        assertThat(nobody.status()).isEqualTo(422);
+        assertThat(nobody.json().path("errors").get(0).path("message").asString()).isEqualTo("There is no carrier nobody");
+        JsonNode made = person.call("POST", "/ui/feeds", body.formatted("hopgate")).json();
+        assertThat(made.path("feed").path("shop").asString()).isEmpty();
+        assertThat(made.path("feed").path("carrier").asString()).isEqualTo("hopgate");
+        Path folder = app.data.resolve("inbox/scans-in");
+        Files.createDirectories(folder);
+        Path file = folder.resolve("one.edi");
+        Files.writeString(file, "UNB+UNOC:3+A:14+B:14+261124:0930+R'UNH+1+IFTSTA:D:01B:UN'BGM+23+D+9'CNI+1+HOP 6700 0001 5'STS+1+24'DTM+334:202611241010:203'UNT+6+1'UNZ+1+R'");
+        Files.setLastModifiedTime(file, FileTime.from(Files.getLastModifiedTime(file).toInstant().minusSeconds(10)));
+        long id = made.path("id").asLong();
+        person.call("POST", "/ui/feeds/" + id + "/ask", "");
+        await().until(() -> lastRun(id).path("endedBy").asString("").equals("arrived"));
+        assertThat(app.read(number).path("parcels").get(0).path("scans")).as("the label, and the scan").hasSize(2);
+    }
+
+    @Test
+    void ordersWithoutAShopAreRefused() {
+        RunningApp.Answer answer = person.call("POST", "/ui/feeds", "{\"name\":\"x\",\"kind\":\"folder\",\"holds\":\"orders\",\"place\":\"somewhere\"}");
+        assertThat(answer.status()).isEqualTo(422);
+        assertThat(answer.json().path("errors").get(0).path("field").asString()).isEqualTo("shop");
+    }
+
+    @Test
     void addressesInsideTheNetworkAreRefusedAtOnce() {
         for (String inside : new String[] {"http://127.0.0.1:9/x", "http://10.1.2.3/x", "http://192.168.1.1/", "http://169.254.169.254/latest", "http://[::1]/", "http://[fd00::1]/", "file:///etc/passwd", "ftp://x.example/", "http://100.64.0.1/", "http://user:pw@127.0.0.1:" + app.world.storefront.port() + "/"}) {
             RunningApp.Answer answer = person.call("POST", "/ui/feeds", "{\"name\":\"x\",\"kind\":\"address\",\"shop\":\"fed\",\"holds\":\"orders\",\"place\":\"" + inside + "\"}");

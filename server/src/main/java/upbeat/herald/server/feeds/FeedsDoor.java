@@ -39,6 +39,8 @@ import upbeat.herald.server.web.NotFound;
 @Tag(name = "ui-feeds")
 class FeedsDoor {
     private static final Set<String> HOLDS = Set.of("orders", "tracking", "stages", "iftsta", "epcis");
+    /** Of parcels that are known, whichever shop they are from; a carrier may be said instead. */
+    private static final Set<String> SCANS = Set.of("iftsta", "epcis");
     private static final int RUNS = 20;
     private final FeedStore feeds;
     private final Fetch fetch;
@@ -138,7 +140,8 @@ class FeedsDoor {
         if (Texts.blank(b.name()) || b.name().length() > 60) faults.add("name", "A name has 1 to 60 characters");
         boolean folder = "folder".equals(b.kind());
         if (!folder && !"address".equals(b.kind())) faults.add("kind", "A feed is a folder or an address");
-        OrderDocument.checkShop(b.shop(), "shop", faults);
+        boolean scans = b.holds() != null && SCANS.contains(b.holds());
+        if (!scans) OrderDocument.checkShop(b.shop(), "shop", faults);
         if (b.holds() == null || !HOLDS.contains(b.holds())) faults.add("holds", "A feed holds orders, tracking, stages, iftsta or epcis");
         String carrier = Texts.orNull(b.carrier());
         if (carrier != null && carriers.find(reader, carrier).isEmpty()) faults.add("carrier", "There is no carrier " + carrier);
@@ -174,9 +177,9 @@ class FeedsDoor {
         }
         faults.raise();
         boolean live = Boolean.TRUE.equals(b.live()) && !schedule.equals("off");
-        FeedStore.Feed feed = new FeedStore.Feed(id, b.name().strip(), b.kind(), b.shop(), b.holds(), carrier, b.place().strip(), schedule, at, zone, watch, live, null, null);
+        FeedStore.Feed feed = new FeedStore.Feed(id, b.name().strip(), b.kind(), scans ? "" : b.shop(), b.holds(), scans ? carrier : null, b.place().strip(), schedule, at, zone, watch, live, null, null);
         Instant next = !live ? null : schedule.equals("interval") ? clock.instant() : FeedRunner.begins(feed, clock.instant());
-        return new FeedStore.Feed(id, feed.name(), feed.kind(), feed.shop(), feed.holds(), carrier, feed.place(), schedule, at, zone, watch, live, next, null);
+        return new FeedStore.Feed(id, feed.name(), feed.kind(), feed.shop(), feed.holds(), feed.carrier(), feed.place(), schedule, at, zone, watch, live, next, null);
     }
 
     private FeedView view(FeedStore.Feed f) {
