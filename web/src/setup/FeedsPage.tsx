@@ -31,7 +31,7 @@ export function FeedsPage({ now }: { now: string }) {
           const open = f.runs.find((r) => !r.endedAt);
           return (
             <section key={f.id} className={`card ${f.id === chosen ? 'on' : ''}`} style={{ marginBottom: 10 }}>
-              <div className="row"><button type="button" className="plain link" onClick={() => setChosen(f.id)}><b>{f.feed.name}</b></button><span className="soft">{HOLDS.find((h) => h.value === f.feed.holds)?.label}{f.feed.shop ? ` of ${f.feed.shop}` : f.feed.carrier ? ` of ${carrierName(f.feed.carrier)}` : ''}</span><span style={{ flex: 1 }} />
+              <div className="row"><button type="button" className="plain link" onClick={() => setChosen(f.id)}><b>{f.feed.name}</b></button><span className="soft">{HOLDS.find((h) => h.value === f.feed.holds)?.label}{!ofScans(f.feed.holds) ? ` of ${f.feed.shop}` : f.feed.carrier ? ` of ${carrierName(f.feed.carrier)}` : ''}</span><span style={{ flex: 1 }} />
                 {open ? <><span className="mark gold">being asked, try {open.tries}{open.nextAt ? `, next ${when(open.nextAt, now)}` : ''}</span><Button size="small" onClick={() => run(() => api.stopFeed(f.id), 'Stopped')}>Stop</Button></> : <Button size="small" onClick={() => run(() => api.askFeed(f.id))}>Ask now</Button>}
               </div>
               <p className="mono soft" style={{ overflowWrap: 'anywhere' }}>{f.where}</p>

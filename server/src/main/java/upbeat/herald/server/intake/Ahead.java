@@ -16,7 +16,8 @@ final class Ahead {
     private final TakeReports reports;
     private final List<NewScan> scans;
     private final Instant now;
-    private final Ahead before;
+    /** Let go of when this part is written: else a long document would hold all its parts to its end. */
+    private Ahead before;
     private final long mark;
     private final TakeReports.Worked worked;
     /** The writer's mark after it was kept as it was worked out ahead. */
@@ -34,7 +35,9 @@ final class Ahead {
 
     /** Inside the writer's transaction. */
     Map<ScanOutcome, Integer> keep(JdbcClient db, Writer writer) {
-        if (!holds(writer.mark())) return reports.scans(db, scans, now);
+        boolean holds = holds(writer.mark());
+        before = null;
+        if (!holds) return reports.scans(db, scans, now);
         Map<ScanOutcome, Integer> outcomes = reports.keep(db, worked, now);
         keptAt = writer.mark() + 1; // this piece of work is the next
         return outcomes;
