@@ -11,26 +11,18 @@ import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import javax.imageio.ImageIO;
-import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ObjectNode;
 
-class BrandTest {
-    private static RunningApp app;
+class BrandTest extends OwnApp {
     private static RunningApp.Person person;
 
     @BeforeAll
     static void open() {
-        app = RunningApp.start();
         person = app.signedIn();
-    }
-
-    @AfterAll
-    static void close() {
-        app.close();
     }
 
     private static ObjectNode brand() {

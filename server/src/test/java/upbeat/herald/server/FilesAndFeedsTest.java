@@ -15,28 +15,15 @@ import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import org.dhatim.fastexcel.Workbook;
 import org.dhatim.fastexcel.Worksheet;
-import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import tools.jackson.databind.JsonNode;
 
-class FilesAndFeedsTest {
+class FilesAndFeedsTest extends OwnApp {
     /** Its own, because it moves the clock to the next morning. */
-    private static RunningApp app;
     private RunningApp.Person person;
-
-    @BeforeAll
-    static void open() {
-        app = RunningApp.start();
-    }
-
-    @AfterAll
-    static void close() {
-        app.close();
-    }
 
     @BeforeEach
     void signIn() {

@@ -3,7 +3,6 @@ package upbeat.herald.server;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.awaitility.Awaitility.await;
 
-import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
@@ -11,19 +10,12 @@ import upbeat.herald.standins.ChatNetwork;
 import upbeat.herald.standins.World;
 
 /** Setup, Gateways: an account is tried before it is kept, used at once, and its secrets stay secret. */
-class GatewaysTest {
-    private static RunningApp app;
+class GatewaysTest extends OwnApp {
     private static RunningApp.Person person;
 
     @BeforeAll
     static void open() {
-        app = RunningApp.start();
         person = app.signedIn();
-    }
-
-    @AfterAll
-    static void close() {
-        app.close();
     }
 
     private static JsonNode gateway(String channel) {

@@ -11,8 +11,6 @@ import java.util.List;
 import java.util.Random;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.atomic.AtomicBoolean;
-import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -25,7 +23,7 @@ import upbeat.herald.server.orders.OrderRow;
 import upbeat.herald.server.storage.Writer;
 
 /** A long list of scans is worked out ahead of the writer, part by part. It has to come to what the same scans come to a few at a time. */
-class LongListTest {
+class LongListTest extends OwnApp {
     private static final String[] WAY = {"30", "40", "40", "60", "30", "50", "99"};
     private static final String ALL_OF = """
             select substr(o.number, 3) || ' ' || o.stage || ' ' || coalesce((select group_concat(substr(p.compact, 5) || ':' || p.stage || ':' || p.stage_at || ':' || coalesce(p.last_scan_at, 0), ' ') from (select * from parcel where order_id = o.id order by compact) p), '')
@@ -33,22 +31,11 @@ class LongListTest {
               || ' ' || coalesce((select group_concat(r.stage || r.occasion || r.at, ' ') from (select * from stage_reached where order_id = o.id order by parcel_id, stage, occasion) r where r.stage not in ('ordered', 'packed')), '')
               || ' ' || coalesce((select group_concat(m.notice_id || substr(m.parcel, 5) || m.occasion || m.channel, ' ') from (select * from message where order_id = o.id order by notice_id, parcel, occasion, channel) m), '')
             from shop_order o where o.number like ? order by o.number""";
-    private static RunningApp app;
 
     private record Scan(int parcel, String code, Instant at) {
         String json(String prefix) {
             return "{\"carrier\":\"hopgate\",\"trackingNumber\":\"" + prefix + parcel + "\",\"code\":\"" + code + "\",\"at\":\"" + at + "\",\"place\":\"Lund\"}";
         }
-    }
-
-    @BeforeAll
-    static void open() {
-        app = RunningApp.start();
-    }
-
-    @AfterAll
-    static void close() {
-        app.close();
     }
 
     private static List<String> all(String prefix) {

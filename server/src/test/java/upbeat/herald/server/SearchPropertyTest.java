@@ -12,22 +12,19 @@ import java.util.Random;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.Predicate;
-import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 
 /** The list of orders against a plain filter in memory, over made-up orders. */
-class SearchPropertyTest {
+class SearchPropertyTest extends OwnApp {
     private record Made(String number, String name, String email, String country, String payment, String tag, String tracking) {}
 
     private static final List<Made> ORDERS = new ArrayList<>();
-    private static RunningApp app;
     private static RunningApp.Person person;
 
     @BeforeAll
     static void fill() {
-        app = RunningApp.start();
         person = app.signedIn();
         Random random = new Random(17);
         String[] first = {"Zoë", "Ann", "Pádraig", "Ottoline", "Bo"};
@@ -39,11 +36,6 @@ class SearchPropertyTest {
             app.api("PUT", "/api/v1/orders/prop/" + m.number(), "{\"placedAt\":\"2026-11-24T10:00:00Z\",\"customer\":{\"name\":\"" + m.name() + "\"" + (m.email() == null ? "" : ",\"email\":\"" + m.email() + "\"") + "},\"shipTo\":{\"country\":\"" + m.country() + "\"},\"payment\":\"" + m.payment() + "\",\"tags\":" + (m.tag() == null ? "[]" : "[\"gift\"]") + "}");
             if (m.tracking() != null) app.api("POST", "/api/v1/orders/prop/" + m.number() + "/parcels", "{\"carrier\":\"" + (i % 2 == 0 ? "hopgate" : "sandkettle") + "\",\"trackingNumber\":\"" + m.tracking() + "\"}");
         }
-    }
-
-    @AfterAll
-    static void close() {
-        app.close();
     }
 
     private static Set<String> found(Map<String, String> query) {

@@ -5,26 +5,18 @@ import static org.awaitility.Awaitility.await;
 
 import java.nio.charset.StandardCharsets;
 import java.util.Random;
-import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 import tools.jackson.databind.JsonNode;
 
 /** Whatever is in a sheet: what was looked at is what is done, and loading it once more changes and sends nothing. */
-class SheetPropertyTest {
-    private static RunningApp app;
+class SheetPropertyTest extends OwnApp {
     private static RunningApp.Person person;
 
     @BeforeAll
     static void open() {
-        app = RunningApp.start();
         person = app.signedIn();
-    }
-
-    @AfterAll
-    static void close() {
-        app.close();
     }
 
     private static String pick(Random random, String... values) {

@@ -7,7 +7,6 @@ import java.awt.image.BufferedImage;
 import java.io.ByteArrayOutputStream;
 import java.nio.charset.StandardCharsets;
 import javax.imageio.ImageIO;
-import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
@@ -16,19 +15,12 @@ import tools.jackson.databind.node.ObjectNode;
 import upbeat.herald.standins.Phones;
 
 /** The place Wording through its door: saved, inherited, tried, approved, found and replaced, and taken back. */
-class WordingTest {
-    private static RunningApp app;
+class WordingTest extends OwnApp {
     private static RunningApp.Person person;
 
     @BeforeAll
     static void open() {
-        app = RunningApp.start();
         person = app.signedIn();
-    }
-
-    @AfterAll
-    static void close() {
-        app.close();
     }
 
     private static JsonNode get(String path) {

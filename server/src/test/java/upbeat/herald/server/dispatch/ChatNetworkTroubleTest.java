@@ -12,7 +12,6 @@ import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
 import java.util.List;
-import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
@@ -22,13 +21,12 @@ import upbeat.herald.core.plan.Wording;
 import upbeat.herald.core.wording.Brand;
 import upbeat.herald.core.wording.ChatTemplate;
 import upbeat.herald.core.wording.Rendered;
-import upbeat.herald.server.RunningApp;
+import upbeat.herald.server.OwnApp;
 import upbeat.herald.server.Settings;
 import upbeat.herald.server.dispatch.ChatTemplates.Status;
 
 /** A chat network that answers otherwise than it should: no message is lost, none goes out twice, and nothing is taken for a yes that is none. */
-class ChatNetworkTroubleTest {
-    private static RunningApp app;
+class ChatNetworkTroubleTest extends OwnApp {
     private static int run;
 
     private record Said(int status, String body) {}
@@ -42,13 +40,7 @@ class ChatNetworkTroubleTest {
 
     @BeforeAll
     static void open() {
-        app = RunningApp.start();
         app.context.getBean(ChatApprovals.class).stop(); // it would ask the stand-in about the same wordings
-    }
-
-    @AfterAll
-    static void close() {
-        app.close();
     }
 
     @BeforeEach

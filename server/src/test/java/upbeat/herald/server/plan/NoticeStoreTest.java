@@ -5,31 +5,18 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.time.Instant;
 import java.util.List;
-import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import upbeat.herald.core.plan.Notice;
-import upbeat.herald.server.RunningApp;
+import upbeat.herald.server.OwnApp;
 import upbeat.herald.server.storage.Writer;
 
 /** The plan is kept in memory; nobody may ever see another one than the database holds. */
-class NoticeStoreTest {
+class NoticeStoreTest extends OwnApp {
     private static final Instant NOW = Instant.parse("2026-11-24T12:00:00Z");
-    private static RunningApp app;
     private final NoticeStore notices = app.context.getBean(NoticeStore.class);
     private final Writer writer = app.context.getBean(Writer.class);
     private final JdbcClient reader = app.context.getBean(JdbcClient.class);
-
-    @BeforeAll
-    static void open() {
-        app = RunningApp.start();
-    }
-
-    @AfterAll
-    static void close() {
-        app.close();
-    }
 
     private List<String> ids() {
         return notices.all(reader).stream().map(Notice::id).toList();
