@@ -89,7 +89,7 @@ class GatewaysTest extends OwnApp {
 
     @Test
     void accountsThatCantBe() {
-        String[][] bad = {{"email", "{\"host\":\"\"}"}, {"email", "{\"host\":\"a b\"}"}, {"email", "{\"host\":\"x\",\"port\":70000}"}, {"email", "{\"host\":\"x\",\"tls\":\"ssl3\"}"}, {"sms", "{\"host\":\"x\",\"price\":\"cheap\"}"}, {"sms", "{\"host\":\"x\",\"currency\":\"XQX\"}"}, {"sms", "{\"host\":\"x\",\"prices\":{\"Germany\":\"0.09\"}}"}, {"whatsapp", "{\"url\":\"ftp://x\"}"}};
+        String[][] bad = {{"email", "{\"host\":\"\"}"}, {"email", "{\"host\":\"a b\"}"}, {"email", "{\"host\":\"x\",\"port\":70000}"}, {"email", "{\"host\":\"x\",\"tls\":\"ssl3\"}"}, {"sms", "{\"host\":\"x\",\"price\":\"cheap\"}"}, {"sms", "{\"host\":\"x\",\"prices\":{\"ZZ\":\"0.09\"}}"}, {"sms", "{\"host\":\"x\",\"prices\":{\"DE\":null}}"}, {"sms", "{\"host\":\"x\",\"currency\":\"XQX\"}"}, {"sms", "{\"host\":\"x\",\"prices\":{\"Germany\":\"0.09\"}}"}, {"whatsapp", "{\"url\":\"ftp://x\"}"}};
         for (String[] b : bad) assertThat(person.call("POST", "/ui/gateways/" + b[0] + "/test", "{\"account\":" + b[1] + "}").status()).as(b[1]).isEqualTo(422);
         assertThat(person.call("POST", "/ui/gateways/pigeon/test", "{\"account\":{}}").status()).isEqualTo(422);
         assertThat(person.call("POST", "/ui/gateways/email/test", "{}").status()).isEqualTo(422);

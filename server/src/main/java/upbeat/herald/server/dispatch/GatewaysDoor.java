@@ -18,6 +18,7 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 import upbeat.herald.core.HeraldException;
 import upbeat.herald.core.Texts;
+import upbeat.herald.core.journey.Countries;
 import upbeat.herald.core.plan.Channel;
 import upbeat.herald.server.web.Faults;
 
@@ -117,7 +118,7 @@ class GatewaysDoor {
             if (a.tls() != null && !a.tls().matches("none|starttls|tls")) faults.add("account.tls", "Encryption is none, starttls or tls");
             if (a.price() != null && !a.price().matches("\\d{1,4}(\\.\\d{1,4})?")) faults.add("account.price", "A price is written as 0.15");
             if (a.prices() != null) a.prices().forEach((country, price) -> {
-                if (!country.matches("[A-Z]{2}") || !price.matches("\\d{1,4}(\\.\\d{1,4})?")) faults.add("account.prices", "A price by country is written as DE 0.09; \"" + country + " " + price + "\" is not");
+                if (!Countries.CODES.contains(country) || price == null || !price.matches("\\d{1,4}(\\.\\d{1,4})?")) faults.add("account.prices", "A price by country is written as DE 0.09; \"" + country + " " + price + "\" is not");
             });
             if (a.currency() != null && java.util.Currency.getAvailableCurrencies().stream().noneMatch(c -> c.getCurrencyCode().equals(a.currency()))) faults.add("account.currency", "A currency has three letters, such as EUR");
         }
