@@ -30,7 +30,11 @@ class WordingTest extends InBrowser {
     private void atTheEndOf(Locator text) {
         text.click(new Locator.ClickOptions().setPosition(3, 8));
         assertThat(text).isFocused();
-        page.keyboard().press("Control+End");
+        // An editor that was just entered puts the cursor back to where it knew it last, a little later: so until it knows of the end.
+        page.waitForCondition(() -> {
+            page.keyboard().press("Control+End");
+            return (Boolean) text.evaluate("e => e.editor.state.selection.to >= e.editor.state.doc.content.size - 1");
+        });
     }
 
     private Locator mail() {
