@@ -11,7 +11,13 @@ import { Shell } from './shell/Shell';
 import { theme } from './theme';
 
 const queries = new QueryClient({
-  defaultOptions: { queries: { retry: (count, error) => count < 2 && !(error instanceof Problem && error.status >= 400 && error.status < 500), refetchOnWindowFocus: false, staleTime: 1000 } },
+  defaultOptions: {
+    queries: {
+      retry: (count, error) => count < 2 && !(error instanceof Problem && error.status >= 400 && error.status < 500),
+      refetchOnWindowFocus: false,
+      staleTime: 1000,
+    },
+  },
 });
 
 createRoot(document.getElementById('root')!).render(

@@ -3,7 +3,15 @@ import { delayWords, listed, minutes, perDay, plainPart, stageWords, toDuration,
 
 describe('words', () => {
   it('says delays as a person would', () => {
-    expect(['PT0S', 'PT15M', 'PT1H', 'PT120M', 'P2D', 'PT1440M', undefined].map(delayWords)).toEqual(['at once', '15 minutes', '1 hour', '2 hours', '2 days', '1 day', 'at once']);
+    expect(['PT0S', 'PT15M', 'PT1H', 'PT120M', 'P2D', 'PT1440M', undefined].map(delayWords)).toEqual([
+      'at once',
+      '15 minutes',
+      '1 hour',
+      '2 hours',
+      '2 days',
+      '1 day',
+      'at once',
+    ]);
     expect(minutes(toDuration(90))).toBe(90);
     expect(minutes('nonsense')).toBe(0);
   });
@@ -20,7 +28,8 @@ describe('words', () => {
   });
   it('reads the plain part of a mail', () => {
     // Quoted-printable by RFC 2045, 6.7: a soft line break and a letter of two octets.
-    const raw = 'Subject: x\r\n\r\n--b\r\nContent-Type: text/plain; charset=UTF-8\r\nContent-Transfer-Encoding: quoted-printable\r\n\r\nHello Zo=C3=AB, a long =\r\nline\r\n--b--';
+    const raw =
+      'Subject: x\r\n\r\n--b\r\nContent-Type: text/plain; charset=UTF-8\r\nContent-Transfer-Encoding: quoted-printable\r\n\r\nHello Zo=C3=AB, a long =\r\nline\r\n--b--';
     expect(plainPart(raw)).toBe('Hello Zoë, a long line');
   });
 });

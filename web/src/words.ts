@@ -3,8 +3,21 @@ import type { Schemas } from './api/client';
 /** How things are said on the screen. Pure, so that the words can be tested without a screen. */
 
 export const STAGE_WORDS: Record<string, string> = {
-  ordered: 'Ordered', packed: 'Packed', dispatched: 'Dispatched', 'in-transit': 'In transit', 'out-for-delivery': 'Out for delivery', delivered: 'Delivered', attempted: 'Attempted',
-  'ready-for-collection': 'To collect', delayed: 'Delayed', returning: 'Returning', returned: 'Returned', cancelled: 'Cancelled', refunded: 'Refunded', 'partly-dispatched': 'Partly dispatched', 'partly-delivered': 'Partly delivered',
+  ordered: 'Ordered',
+  packed: 'Packed',
+  dispatched: 'Dispatched',
+  'in-transit': 'In transit',
+  'out-for-delivery': 'Out for delivery',
+  delivered: 'Delivered',
+  attempted: 'Attempted',
+  'ready-for-collection': 'To collect',
+  delayed: 'Delayed',
+  returning: 'Returning',
+  returned: 'Returned',
+  cancelled: 'Cancelled',
+  refunded: 'Refunded',
+  'partly-dispatched': 'Partly dispatched',
+  'partly-delivered': 'Partly delivered',
 };
 export const CHANNEL_WORDS: Record<string, string> = { email: 'E-mail', sms: 'SMS', whatsapp: 'WhatsApp' };
 export const CHANNELS = ['email', 'sms', 'whatsapp'];
@@ -38,14 +51,22 @@ export function toDuration(total: number): string {
 export function delayWords(duration: string | undefined): string {
   const total = minutes(duration);
   if (total === 0) return 'at once';
-  const [count, unit] = total % 1440 === 0 ? [total / 1440, 'day'] : total % 60 === 0 ? [total / 60, 'hour'] : [total, 'minute'];
+  const [count, unit] =
+    total % 1440 === 0 ? [total / 1440, 'day'] : total % 60 === 0 ? [total / 60, 'hour'] : [total, 'minute'];
   return `${count} ${unit}${count === 1 ? '' : 's'}`;
 }
 
 /** The delay and the window in the little room of a pennant: "+15 min, 08–20 h". */
 export function whenShort(notice: Schemas['NoticeBody']): string {
   const total = minutes(notice.after);
-  const delay = total === 0 ? 'at once' : total % 1440 === 0 ? `+${total / 1440} d` : total % 60 === 0 ? `+${total / 60} h` : `+${total} min`;
+  const delay =
+    total === 0
+      ? 'at once'
+      : total % 1440 === 0
+        ? `+${total / 1440} d`
+        : total % 60 === 0
+          ? `+${total / 60} h`
+          : `+${total} min`;
   return notice.window ? `${delay}, ${hour(notice.window.from)}–${hour(notice.window.to)} h` : delay;
 }
 
@@ -63,7 +84,9 @@ export function when(iso: string, now: string): string {
   const d = new Date(iso);
   const today = d.toDateString() === new Date(now).toDateString();
   const time = d.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
-  return today ? time : `${d.toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short' }).replace(',', '')} ${time}`;
+  return today
+    ? time
+    : `${d.toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short' }).replace(',', '')} ${time}`;
 }
 
 /** About how many a day, from a count over 30 days. */

@@ -6,13 +6,20 @@ export type Fault = { field: string; message: string };
 
 /** A refusal of the server: what it says to a person, and the values at fault. */
 export class Problem extends Error {
-  constructor(readonly status: number, message: string, readonly errors: Fault[] = []) {
+  constructor(
+    readonly status: number,
+    message: string,
+    readonly errors: Fault[] = [],
+  ) {
     super(message);
   }
 }
 
 function csrfToken(): string | undefined {
-  return document.cookie.split('; ').find((c) => c.startsWith('XSRF-TOKEN='))?.slice('XSRF-TOKEN='.length);
+  return document.cookie
+    .split('; ')
+    .find((c) => c.startsWith('XSRF-TOKEN='))
+    ?.slice('XSRF-TOKEN='.length);
 }
 
 async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
@@ -34,7 +41,12 @@ async function call<T>(method: string, path: string, body?: unknown): Promise<T>
   if (response.status === 204) return undefined as T;
   const text = await response.text();
   const answer = text ? JSON.parse(text) : undefined;
-  if (!response.ok) throw new Problem(response.status, answer?.detail ?? `The server answered with status ${response.status}.`, answer?.errors ?? []);
+  if (!response.ok)
+    throw new Problem(
+      response.status,
+      answer?.detail ?? `The server answered with status ${response.status}.`,
+      answer?.errors ?? [],
+    );
   return answer as T;
 }
 
@@ -52,18 +64,27 @@ const form = (parts: Record<string, string | File>) => {
 };
 
 /** Which orders are wanted, as the address and the server name it; blank means all. */
-export type OrderFilter = Partial<Record<'stage' | 'search' | 'shop' | 'carrier' | 'country' | 'payment' | 'tag' | 'noContact' | 'quietDays', string>>;
+export type OrderFilter = Partial<
+  Record<'stage' | 'search' | 'shop' | 'carrier' | 'country' | 'payment' | 'tag' | 'noContact' | 'quietDays', string>
+>;
 /** Where each value of an order stands in a shop's document. */
-export type Mapping = { each?: string | null; fields: Record<string, Pointer>; lists: Record<string, { path: string; fields: Record<string, Pointer> }>; stages: Record<string, string> };
+export type Mapping = {
+  each?: string | null;
+  fields: Record<string, Pointer>;
+  lists: Record<string, { path: string; fields: Record<string, Pointer> }>;
+  stages: Record<string, string>;
+};
 export type Pointer = { path: string; steps: { kind: string; argument?: string | null }[] };
 
-const wordingAt = (p: Place, more = '') => `/ui/wording/${at(p.notice, p.channel)}${more}${query({ language: p.language, shop: p.shop, carrier: p.carrier, country: p.country })}`;
+const wordingAt = (p: Place, more = '') =>
+  `/ui/wording/${at(p.notice, p.channel)}${more}${query({ language: p.language, shop: p.shop, carrier: p.carrier, country: p.country })}`;
 
 /** The only door to the server. */
 export const api = {
   session: () => get<Schemas['SessionView']>('/ui/session'),
   signIn: (name: string, password: string) => call<Schemas['SessionView']>('POST', '/ui/session', { name, password }),
-  firstAccount: (name: string, password: string) => call<Schemas['FirstAccount']>('POST', '/ui/first-account', { name, password }),
+  firstAccount: (name: string, password: string) =>
+    call<Schemas['FirstAccount']>('POST', '/ui/first-account', { name, password }),
   signOut: () => call<void>('DELETE', '/ui/session'),
 
   route: () => get<Schemas['Stop'][]>('/ui/route'),
@@ -71,30 +92,39 @@ export const api = {
   ordersCount: (filter: OrderFilter) => get<Schemas['Count']>(`/ui/orders-count${query(filter)}`),
   ordersChoices: () => get<Schemas['Choices']>('/ui/orders-choices'),
   ordersExport: (format: string, filter: OrderFilter) => `/ui/orders-export.${format}${query(filter)}`,
-  keepView: (name: string, filter: string) => call<Schemas['View']>('POST', '/ui/orders-views', { name, query: filter }),
+  keepView: (name: string, filter: string) =>
+    call<Schemas['View']>('POST', '/ui/orders-views', { name, query: filter }),
   dropView: (id: number) => call<void>('DELETE', `/ui/orders-views/${id}`),
   order: (shop: string, number: string) => get<Schemas['OrderStory']>(`/ui/orders/${at(shop, number)}`),
   verdicts: (shop: string, number: string) => get<Schemas['Verdict'][]>(`/ui/orders/${at(shop, number)}/verdicts`),
   message: (id: string) => get<Schemas['ShownMessage']>(`/ui/messages/${id}`),
-  settle: (id: string, arrived: boolean) => call<Schemas['ShownMessage']>('POST', `/ui/messages/${id}/settle`, { arrived }),
+  settle: (id: string, arrived: boolean) =>
+    call<Schemas['ShownMessage']>('POST', `/ui/messages/${id}/settle`, { arrived }),
 
   plan: () => get<Schemas['Plan']>('/ui/plan'),
   addNotice: (notice: Schemas['NoticeBody']) => call<Schemas['NoticeView']>('POST', '/ui/plan/notices', notice),
   /** Its words stay as they are: they are written in Wording, perhaps by somebody else meanwhile. */
-  changeNotice: (id: string, { wordings: _wordings, others: _others, ...notice }: Schemas['NoticeBody']) => call<Schemas['NoticeView']>('PUT', `/ui/plan/notices/${id}`, notice),
+  changeNotice: (id: string, { wordings: _wordings, others: _others, ...notice }: Schemas['NoticeBody']) =>
+    call<Schemas['NoticeView']>('PUT', `/ui/plan/notices/${id}`, notice),
   removeNotice: (id: string) => call<void>('DELETE', `/ui/plan/notices/${id}`),
   preview: (request: Schemas['PreviewRequest']) => call<Schemas['Shown']>('POST', '/ui/plan/preview', request),
   reach: (notice: Schemas['NoticeBody']) => call<Schemas['Reached']>('POST', '/ui/plan/reach', notice),
 
-  recognise: (trackingNumber: string) => call<Schemas['Recognised']>('POST', '/ui/tracking-numbers/recognise', { trackingNumber }),
-  putParcel: (shop: string, number: string, parcel: Schemas['ParcelByHand']) => call<Schemas['Done']>('POST', `/ui/hand/orders/${at(shop, number)}/parcels`, parcel),
-  changeParcel: (shop: string, number: string, carrier: string, tracking: string, parcel: Schemas['ParcelByHand']) => call<Schemas['Done']>('PUT', `/ui/hand/orders/${at(shop, number)}/parcels/${at(carrier, tracking)}`, parcel),
-  removeParcel: (shop: string, number: string, carrier: string, tracking: string) => call<Schemas['Done']>('DELETE', `/ui/hand/orders/${at(shop, number)}/parcels/${at(carrier, tracking)}`),
-  mark: (orders: Schemas['OrderName'][], stage: string, trackingNumber?: string) => call<Schemas['Done']>('POST', '/ui/hand/marks', { orders, stage, trackingNumber }),
+  recognise: (trackingNumber: string) =>
+    call<Schemas['Recognised']>('POST', '/ui/tracking-numbers/recognise', { trackingNumber }),
+  putParcel: (shop: string, number: string, parcel: Schemas['ParcelByHand']) =>
+    call<Schemas['Done']>('POST', `/ui/hand/orders/${at(shop, number)}/parcels`, parcel),
+  changeParcel: (shop: string, number: string, carrier: string, tracking: string, parcel: Schemas['ParcelByHand']) =>
+    call<Schemas['Done']>('PUT', `/ui/hand/orders/${at(shop, number)}/parcels/${at(carrier, tracking)}`, parcel),
+  removeParcel: (shop: string, number: string, carrier: string, tracking: string) =>
+    call<Schemas['Done']>('DELETE', `/ui/hand/orders/${at(shop, number)}/parcels/${at(carrier, tracking)}`),
+  mark: (orders: Schemas['OrderName'][], stage: string, trackingNumber?: string) =>
+    call<Schemas['Done']>('POST', '/ui/hand/marks', { orders, stage, trackingNumber }),
   tag: (orders: Schemas['OrderName'][], tag: string) => call<Schemas['Done']>('POST', '/ui/hand/tags', { orders, tag }),
   undo: (deed: number) => call<Schemas['Done']>('POST', `/ui/hand/deeds/${deed}/undo`),
 
-  checkSheet: (file: File, shop: string, kind: string) => call<Schemas['SheetResult']>('POST', '/ui/sheets', form({ file, shop, kind })),
+  checkSheet: (file: File, shop: string, kind: string) =>
+    call<Schemas['SheetResult']>('POST', '/ui/sheets', form({ file, shop, kind })),
   matchSheet: (id: string, match: Schemas['Match']) => call<Schemas['SheetResult']>('PUT', `/ui/sheets/${id}`, match),
   sheet: (id: string) => get<Schemas['SheetResult']>(`/ui/sheets/${id}`),
   applySheet: (id: string) => call<Schemas['SheetResult']>('POST', `/ui/sheets/${id}`),
@@ -102,38 +132,48 @@ export const api = {
   refusedRows: (id: string) => `/ui/sheets/${id}/refused.csv`,
 
   lookScans: (file: File) => call<Schemas['Looked']>('POST', '/ui/scans/look', form({ file })),
-  takeScans: (file: File, carrier?: string) => call<Schemas['ScansTaken']>('POST', '/ui/scans', form({ file, carrier: carrier ?? '' })),
+  takeScans: (file: File, carrier?: string) =>
+    call<Schemas['ScansTaken']>('POST', '/ui/scans', form({ file, carrier: carrier ?? '' })),
 
   shops: () => get<Schemas['ShopLine'][]>('/ui/shops'),
   shop: (key: string) => get<Schemas['ShopView']>(`/ui/shops/${key}`),
   shopKit: () => get<Schemas['Kit']>('/ui/shops/kit'),
   addShop: (key: string, name: string) => call<Schemas['ShopView']>('POST', '/ui/shops', { key, name }),
   renewShop: (key: string) => call<Schemas['ShopView']>('POST', `/ui/shops/${key}/address`),
-  arrivals: (key: string, state?: string) => get<Schemas['ArrivalView'][]>(`/ui/shops/${key}/arrivals${query({ state })}`),
+  arrivals: (key: string, state?: string) =>
+    get<Schemas['ArrivalView'][]>(`/ui/shops/${key}/arrivals${query({ state })}`),
   dropArrival: (key: string, id: number) => call<void>('DELETE', `/ui/shops/${key}/arrivals/${id}`),
-  propose: (key: string, sample: string) => call<Schemas['Proposed']>('POST', `/ui/shops/${key}/propose`, JSON.parse(sample)),
-  tryMapping: (key: string, mapping: Mapping, body?: string) => call<Schemas['Tried'][]>('POST', `/ui/shops/${key}/try`, { mapping, body }),
-  useMapping: (key: string, mapping: Mapping) => call<Schemas['MappingSaved']>('PUT', `/ui/shops/${key}/mapping`, mapping),
+  propose: (key: string, sample: string) =>
+    call<Schemas['Proposed']>('POST', `/ui/shops/${key}/propose`, JSON.parse(sample)),
+  tryMapping: (key: string, mapping: Mapping, body?: string) =>
+    call<Schemas['Tried'][]>('POST', `/ui/shops/${key}/try`, { mapping, body }),
+  useMapping: (key: string, mapping: Mapping) =>
+    call<Schemas['MappingSaved']>('PUT', `/ui/shops/${key}/mapping`, mapping),
   readAgain: (key: string) => call<Schemas['ReadAgain']>('POST', `/ui/shops/${key}/read-again`),
 
   carriers: () => get<Schemas['Directory']>('/ui/carriers'),
   addCarrier: (carrier: Schemas['CarrierBody']) => call<Schemas['CarrierBody']>('POST', '/ui/carriers', carrier),
-  changeCarrier: (key: string, carrier: Schemas['CarrierBody']) => call<Schemas['CarrierBody']>('PUT', `/ui/carriers/${key}`, carrier),
+  changeCarrier: (key: string, carrier: Schemas['CarrierBody']) =>
+    call<Schemas['CarrierBody']>('PUT', `/ui/carriers/${key}`, carrier),
   removeCarrier: (key: string) => call<void>('DELETE', `/ui/carriers/${key}`),
   preferCarrier: (key: string) => call<Schemas['Directory']>('POST', `/ui/carriers/${key}/prefer`),
   carrierLogo: (file: File) => call<Schemas['Logo']>('POST', '/ui/carriers/logo', form({ file })),
   importCarriers: (file: File) => call<Schemas['Imported']>('POST', '/ui/carriers/import', form({ file })),
   unreadCodes: () => get<Schemas['UnreadCode'][]>('/ui/carriers/unread'),
-  lookMeaning: (carrier: string, meaning: Schemas['Meaning']) => call<Schemas['Means']>('POST', `/ui/carriers/${carrier}/meaning/look`, meaning),
-  sayMeaning: (carrier: string, meaning: Schemas['Meaning']) => call<Schemas['Means']>('POST', `/ui/carriers/${carrier}/meaning`, meaning),
+  lookMeaning: (carrier: string, meaning: Schemas['Meaning']) =>
+    call<Schemas['Means']>('POST', `/ui/carriers/${carrier}/meaning/look`, meaning),
+  sayMeaning: (carrier: string, meaning: Schemas['Meaning']) =>
+    call<Schemas['Means']>('POST', `/ui/carriers/${carrier}/meaning`, meaning),
 
   brand: (shop?: string) => get<Schemas['BrandView']>(`/ui/brand${query({ shop })}`),
-  changeBrand: (brand: Schemas['BrandBody'], shop?: string) => call<Schemas['BrandView']>('PUT', `/ui/brand${query({ shop })}`, brand),
+  changeBrand: (brand: Schemas['BrandBody'], shop?: string) =>
+    call<Schemas['BrandView']>('PUT', `/ui/brand${query({ shop })}`, brand),
   dropBrand: (shop: string) => call<Schemas['BrandView']>('DELETE', `/ui/brand${query({ shop })}`),
   previewBrand: (brand: Schemas['BrandBody']) => call<Schemas['BrandShown']>('POST', '/ui/brand/preview', brand),
   brandLogo: (file: File) => call<Schemas['BrandLogo']>('POST', '/ui/brand/logo', form({ file })),
   proveSender: (shop?: string) => call<Schemas['BrandView']>('POST', `/ui/brand/prove${query({ shop })}`),
-  answerProof: (code: string, shop?: string) => call<Schemas['BrandView']>('POST', `/ui/brand/proof${query({ shop })}`, { code }),
+  answerProof: (code: string, shop?: string) =>
+    call<Schemas['BrandView']>('POST', `/ui/brand/proof${query({ shop })}`, { code }),
 
   wordings: () => get<Schemas['WordingLine'][]>('/ui/wording'),
   wording: (p: Place) => get<Schemas['WordingView']>(wordingAt(p)),
@@ -141,19 +181,23 @@ export const api = {
   removeWording: (p: Place) => call<Schemas['WordingView']>('DELETE', wordingAt(p)),
   wordingHistory: (p: Place) => get<Schemas['Version'][]>(wordingAt(p, '/history')),
   copyWording: (copy: Schemas['CopyTo']) => call<Schemas['WordingView']>('POST', '/ui/wording/copy', copy),
-  wordingSource: (wording: Schemas['Wording']) => call<Schemas['SourceText']>('POST', '/ui/wording/source', { wording }),
+  wordingSource: (wording: Schemas['Wording']) =>
+    call<Schemas['SourceText']>('POST', '/ui/wording/source', { wording }),
   previewWording: (ask: Schemas['PreviewAsk']) => call<Schemas['Shown']>('POST', '/ui/wording/preview', ask),
   sendTrial: (trial: Schemas['TrialAsk']) => call<Schemas['TrialSent']>('POST', '/ui/wording/trial', trial),
   lookReplace: (ask: Schemas['ReplaceAsk']) => call<Schemas['Found'][]>('POST', '/ui/wording/replace/look', ask),
   replace: (ask: Schemas['ReplaceAsk']) => call<Schemas['Found'][]>('POST', '/ui/wording/replace', ask),
   pieces: () => get<Schemas['Pieces']>('/ui/wording-pieces'),
-  keepBlock: (name: string, block: Schemas['Block']) => call<Schemas['SavedBlock']>('POST', '/ui/wording-pieces/blocks', { name, block }),
+  keepBlock: (name: string, block: Schemas['Block']) =>
+    call<Schemas['SavedBlock']>('POST', '/ui/wording-pieces/blocks', { name, block }),
   dropBlock: (id: string) => call<void>('DELETE', `/ui/wording-pieces/blocks/${id}`),
   wordingPicture: (file: File) => call<Schemas['Picture']>('POST', '/ui/wording-pieces/pictures', form({ file })),
 
   gateways: () => get<Schemas['GatewayView'][]>('/ui/gateways'),
-  tryGateway: (channel: string, body: Schemas['GatewayBody']) => call<Schemas['Connection']>('POST', `/ui/gateways/${channel}/test`, body),
-  changeGateway: (channel: string, body: Schemas['GatewayBody']) => call<Schemas['GatewayView']>('PUT', `/ui/gateways/${channel}`, body),
+  tryGateway: (channel: string, body: Schemas['GatewayBody']) =>
+    call<Schemas['Connection']>('POST', `/ui/gateways/${channel}/test`, body),
+  changeGateway: (channel: string, body: Schemas['GatewayBody']) =>
+    call<Schemas['GatewayView']>('PUT', `/ui/gateways/${channel}`, body),
   removeGateway: (channel: string) => call<Schemas['GatewayView']>('DELETE', `/ui/gateways/${channel}`),
 
   feeds: () => get<Schemas['FeedView'][]>('/ui/feeds'),
@@ -168,17 +212,27 @@ export const api = {
   mail: (to?: string) => get<BenchMail[]>(`/bench/mail${query({ to })}`),
   phones: () => get<string[]>('/bench/phones'),
   phone: (number: string) => get<PhoneMessage[]>(`/bench/phones/${encodeURIComponent(number)}`),
-  press: (number: string, messageId: string, button: string) => call<unknown>('POST', `/bench/phones/${encodeURIComponent(number)}/press`, { messageId, button }),
+  press: (number: string, messageId: string, button: string) =>
+    call<unknown>('POST', `/bench/phones/${encodeURIComponent(number)}/press`, { messageId, button }),
   servers: () => get<Record<string, boolean>>('/bench/servers'),
   switchServer: (server: string, running: boolean) => call<unknown>('POST', `/bench/servers/${server}`, { running }),
-  placeOrder: (shop: string, number: string, order: Schemas['OrderDocument']) => call<Schemas['OrderView']>('POST', `/bench/orders/${at(shop, number)}`, order),
+  placeOrder: (shop: string, number: string, order: Schemas['OrderDocument']) =>
+    call<Schemas['OrderView']>('POST', `/bench/orders/${at(shop, number)}`, order),
   shopCall: (document: unknown) => call<{ state: string; reason?: string }>('POST', '/bench/shop-call', document),
-  addParcel: (shop: string, number: string, parcel: Schemas['ParcelRequest']) => call<Schemas['ParcelView']>('POST', `/bench/parcels/${at(shop, number)}`, parcel),
+  addParcel: (shop: string, number: string, parcel: Schemas['ParcelRequest']) =>
+    call<Schemas['ParcelView']>('POST', `/bench/parcels/${at(shop, number)}`, parcel),
   sendScan: (scan: Schemas['ScanBody']) => call<Schemas['ScansTaken']>('POST', '/bench/scans', [scan]),
 };
 
 export type BenchMail = { id: string; from: string; to: string; subject: string; receivedAt: string; raw: string };
-export type PhoneMessage = { id: string; channel: string; from: string; text: string; buttons: { id: string; label: string }[]; receivedAt: string };
+export type PhoneMessage = {
+  id: string;
+  channel: string;
+  from: string;
+  text: string;
+  buttons: { id: string; label: string }[];
+  receivedAt: string;
+};
 
 /** The one builder of query keys. */
 export const keys = {
@@ -197,7 +251,8 @@ export const keys = {
   feeds: ['feeds'] as const,
   brand: (shop?: string) => ['brand', shop ?? ''] as const,
   wordings: ['wordings'] as const,
-  wording: (p: Place) => ['wording', p.notice, p.channel, p.language ?? '', p.shop ?? '', p.carrier ?? '', p.country ?? ''] as const,
+  wording: (p: Place) =>
+    ['wording', p.notice, p.channel, p.language ?? '', p.shop ?? '', p.carrier ?? '', p.country ?? ''] as const,
   wordingHistory: (p: Place) => ['wording-history', p] as const,
   wordingPreview: (ask: Schemas['PreviewAsk']) => ['wording-preview', ask] as const,
   replaceLook: (ask: Schemas['ReplaceAsk']) => ['replace-look', ask] as const,

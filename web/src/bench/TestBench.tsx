@@ -19,7 +19,11 @@ export function TestBench({ now }: { now: string }) {
   const [carrier, setCarrier] = useState('skerry-post');
   const [placed, setPlaced] = useState<Placed>();
   const who = placed?.person ?? PEOPLE[person];
-  const outside = useQuery({ queryKey: [...keys.outside, who.phone, who.email], refetchInterval: 1000, queryFn: async () => ({ phone: who.phone ? await api.phone(who.phone) : [], mail: await api.mail(who.email) }) });
+  const outside = useQuery({
+    queryKey: [...keys.outside, who.phone, who.email],
+    refetchInterval: 1000,
+    queryFn: async () => ({ phone: who.phone ? await api.phone(who.phone) : [], mail: await api.mail(who.email) }),
+  });
   const servers = useQuery({ queryKey: [...keys.outside, 'servers'], queryFn: api.servers });
   const clock = useQuery({ queryKey: keys.clock, queryFn: api.clock, refetchInterval: 1500 });
 
@@ -33,22 +37,33 @@ export function TestBench({ now }: { now: string }) {
       await queries.invalidateQueries();
     }
   };
-  const place = () => act(async () => {
-    const earlier = (await api.orders({ search: 'TB-' })).rows.map((r) => Number(/^TB-(\d+)$/.exec(r.number)?.[1] ?? 0));
-    const number = `TB-${Math.max(1000, ...earlier) + 1}`;
-    const at = clock.data?.now ?? now;
-    await api.placeOrder('kites', number, orderOf(PEOPLE[person], payment, at));
-    setPlaced({ shop: 'kites', number, person: PEOPLE[person], carrier });
-  }, 'The shop sent the order');
-  const scan = (s: { code?: string; text: string }) => act(async () => {
-    let tracking = placed!.tracking;
-    if (!tracking) {
-      tracking = trackingNumber(carrier, 473_000 + Number(placed!.number.slice(3)));
-      await api.addParcel(placed!.shop, placed!.number, { carrier, trackingNumber: tracking });
-      setPlaced({ ...placed!, carrier, tracking });
-    }
-    await api.sendScan({ carrier: placed!.tracking ? placed!.carrier : carrier, trackingNumber: tracking, code: s.code, text: s.text, at: clock.data?.now ?? now, place: 'Test bench' });
-  }, 'The carrier sent the scan');
+  const place = () =>
+    act(async () => {
+      const earlier = (await api.orders({ search: 'TB-' })).rows.map((r) =>
+        Number(/^TB-(\d+)$/.exec(r.number)?.[1] ?? 0),
+      );
+      const number = `TB-${Math.max(1000, ...earlier) + 1}`;
+      const at = clock.data?.now ?? now;
+      await api.placeOrder('kites', number, orderOf(PEOPLE[person], payment, at));
+      setPlaced({ shop: 'kites', number, person: PEOPLE[person], carrier });
+    }, 'The shop sent the order');
+  const scan = (s: { code?: string; text: string }) =>
+    act(async () => {
+      let tracking = placed!.tracking;
+      if (!tracking) {
+        tracking = trackingNumber(carrier, 473_000 + Number(placed!.number.slice(3)));
+        await api.addParcel(placed!.shop, placed!.number, { carrier, trackingNumber: tracking });
+        setPlaced({ ...placed!, carrier, tracking });
+      }
+      await api.sendScan({
+        carrier: placed!.tracking ? placed!.carrier : carrier,
+        trackingNumber: tracking,
+        code: s.code,
+        text: s.text,
+        at: clock.data?.now ?? now,
+        place: 'Test bench',
+      });
+    }, 'The carrier sent the scan');
   const move = (body: Parameters<typeof api.moveClock>[0]) => act(() => api.moveClock(body));
   const scans = SCANS[placed?.tracking ? placed.carrier : carrier] ?? [];
   return (
@@ -59,41 +74,131 @@ export function TestBench({ now }: { now: string }) {
           <div className="stack">
             <section className="card form">
               <h2>The shop</h2>
-              <label htmlFor="bench-person" style={{ marginTop: 0 }}>Customer</label>
-              <Select id="bench-person" style={{ width: '100%' }} value={person} onChange={(p) => { setPerson(p); setPlaced(undefined); }} options={PEOPLE.map((p, i) => ({ value: i, label: `${p.name}, ${p.country}` }))} />
+              <label htmlFor="bench-person" style={{ marginTop: 0 }}>
+                Customer
+              </label>
+              <Select
+                id="bench-person"
+                style={{ width: '100%' }}
+                value={person}
+                onChange={(p) => {
+                  setPerson(p);
+                  setPlaced(undefined);
+                }}
+                options={PEOPLE.map((p, i) => ({ value: i, label: `${p.name}, ${p.country}` }))}
+              />
               <label htmlFor="bench-payment">Pays</label>
-              <Select id="bench-payment" style={{ width: '100%' }} value={payment} onChange={setPayment} options={[{ value: 'cash-on-delivery', label: 'cash on delivery' }, { value: 'prepaid', label: 'in advance' }]} />
-              <div className="actions"><Button type="primary" onClick={place}>Place an order</Button></div>
-              {placed && <p style={{ marginTop: 10 }}>Placed <Link to={`/orders/${placed.shop}/${placed.number}`} className="mono">{placed.number}</Link> for {placed.person.name}{placed.tracking && <>, parcel <span className="mono">{placed.tracking}</span></>}</p>}
+              <Select
+                id="bench-payment"
+                style={{ width: '100%' }}
+                value={payment}
+                onChange={setPayment}
+                options={[
+                  { value: 'cash-on-delivery', label: 'cash on delivery' },
+                  { value: 'prepaid', label: 'in advance' },
+                ]}
+              />
+              <div className="actions">
+                <Button type="primary" onClick={place}>
+                  Place an order
+                </Button>
+              </div>
+              {placed && (
+                <p style={{ marginTop: 10 }}>
+                  Placed{' '}
+                  <Link to={`/orders/${placed.shop}/${placed.number}`} className="mono">
+                    {placed.number}
+                  </Link>{' '}
+                  for {placed.person.name}
+                  {placed.tracking && (
+                    <>
+                      , parcel <span className="mono">{placed.tracking}</span>
+                    </>
+                  )}
+                </p>
+              )}
             </section>
             <section className="card form">
               <h2>The carrier</h2>
-              {!placed ? <p className="soft">Place an order first, then scan its parcel here.</p> : (
+              {!placed ? (
+                <p className="soft">Place an order first, then scan its parcel here.</p>
+              ) : (
                 <>
-                  <Select aria-label="Carrier" style={{ width: '100%', marginBottom: 8 }} value={placed.tracking ? placed.carrier : carrier} disabled={!!placed.tracking} onChange={setCarrier} options={Object.keys(SCANS).map((c) => ({ value: c, label: c }))} />
-                  <div className="actions" style={{ marginTop: 0 }}>{scans.map((s) => <Button key={s.text} size="small" onClick={() => scan(s)}>{s.stage === 'unread' ? `Unread code ${s.code}` : stageWords(s.stage)}</Button>)}</div>
+                  <Select
+                    aria-label="Carrier"
+                    style={{ width: '100%', marginBottom: 8 }}
+                    value={placed.tracking ? placed.carrier : carrier}
+                    disabled={!!placed.tracking}
+                    onChange={setCarrier}
+                    options={Object.keys(SCANS).map((c) => ({ value: c, label: c }))}
+                  />
+                  <div className="actions" style={{ marginTop: 0 }}>
+                    {scans.map((s) => (
+                      <Button key={s.text} size="small" onClick={() => scan(s)}>
+                        {s.stage === 'unread' ? `Unread code ${s.code}` : stageWords(s.stage)}
+                      </Button>
+                    ))}
+                  </div>
                 </>
               )}
             </section>
             <section className="card">
               <h2>The gateways</h2>
-              {([['smtp', 'Mail server'], ['sms', 'SMS centre'], ['chat', 'Chat network']] as const).map(([id, name]) => (
-                <div key={id} className="gate"><span>{name}: {servers.data?.[id] ? 'running' : 'stopped'}</span><Switch aria-label={name} checked={servers.data?.[id] ?? false} onChange={(on) => act(() => api.switchServer(id, on))} /></div>
+              {(
+                [
+                  ['smtp', 'Mail server'],
+                  ['sms', 'SMS centre'],
+                  ['chat', 'Chat network'],
+                ] as const
+              ).map(([id, name]) => (
+                <div key={id} className="gate">
+                  <span>
+                    {name}: {servers.data?.[id] ? 'running' : 'stopped'}
+                  </span>
+                  <Switch
+                    aria-label={name}
+                    checked={servers.data?.[id] ?? false}
+                    onChange={(on) => act(() => api.switchServer(id, on))}
+                  />
+                </div>
               ))}
             </section>
           </div>
           <div className="stack">
             <section className="card">
               <h2>The clock</h2>
-              <p style={{ fontSize: 16, fontWeight: 600 }} data-testid="clock">{new Date(clock.data?.now ?? now).toLocaleString('en-GB', { weekday: 'short', day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })}</p>
-              <p className="soft">{clock.data?.nextDue ? `Next thing due: ${when(clock.data.nextDue, clock.data.now)}` : 'Nothing is planned for later'}</p>
+              <p style={{ fontSize: 16, fontWeight: 600 }} data-testid="clock">
+                {new Date(clock.data?.now ?? now).toLocaleString('en-GB', {
+                  weekday: 'short',
+                  day: 'numeric',
+                  month: 'short',
+                  hour: '2-digit',
+                  minute: '2-digit',
+                })}
+              </p>
+              <p className="soft">
+                {clock.data?.nextDue
+                  ? `Next thing due: ${when(clock.data.nextDue, clock.data.now)}`
+                  : 'Nothing is planned for later'}
+              </p>
               <div className="actions">
-                <Button size="small" onClick={() => move({ advance: 'PT15M' })}>+{delayWords('PT15M').replace('minutes', 'min')}</Button>
-                <Button size="small" onClick={() => move({ advance: 'PT1H' })}>+1 h</Button>
-                <Button size="small" disabled={!clock.data?.nextDue} onClick={() => move({ next: true })}>To the next thing due</Button>
+                <Button size="small" onClick={() => move({ advance: 'PT15M' })}>
+                  +{delayWords('PT15M').replace('minutes', 'min')}
+                </Button>
+                <Button size="small" onClick={() => move({ advance: 'PT1H' })}>
+                  +1 h
+                </Button>
+                <Button size="small" disabled={!clock.data?.nextDue} onClick={() => move({ next: true })}>
+                  To the next thing due
+                </Button>
               </div>
             </section>
-            <Phone number={who.phone} messages={outside.data?.phone ?? []} now={clock.data?.now ?? now} onPress={(m, b) => act(() => api.press(who.phone!, m, b), 'Pressed')} />
+            <Phone
+              number={who.phone}
+              messages={outside.data?.phone ?? []}
+              now={clock.data?.now ?? now}
+              onPress={(m, b) => act(() => api.press(who.phone!, m, b), 'Pressed')}
+            />
           </div>
           <Mailbox address={who.email} mails={outside.data?.mail ?? []} now={clock.data?.now ?? now} />
         </div>
@@ -105,21 +210,68 @@ export function TestBench({ now }: { now: string }) {
 const LINK = /(https?:\/\/\S+)/;
 
 function Linked({ text }: { text: string }) {
-  return <>{text.split(LINK).map((part, i) => (LINK.test(part) ? <a key={i} href={part} target="_blank" rel="noreferrer">{part}</a> : part))}</>;
+  return (
+    <>
+      {text.split(LINK).map((part, i) =>
+        LINK.test(part) ? (
+          <a key={i} href={part} target="_blank" rel="noreferrer">
+            {part}
+          </a>
+        ) : (
+          part
+        ),
+      )}
+    </>
+  );
 }
 
-function Phone({ number, messages, now, onPress }: { number?: string; messages: PhoneMessage[]; now: string; onPress: (messageId: string, button: string) => void }) {
+function Phone({
+  number,
+  messages,
+  now,
+  onPress,
+}: {
+  number?: string;
+  messages: PhoneMessage[];
+  now: string;
+  onPress: (messageId: string, button: string) => void;
+}) {
   return (
     <section className="card" aria-label="Phone">
       <h2>Phone {number ? <span className="mono soft">{number}</span> : ''}</h2>
-      <div className="device" style={{ minHeight: 220, maxHeight: 560 }} tabIndex={0} role="log" aria-label="Messages on the phone">
-        {!number ? <p className="soft">This customer gave no number.</p> : messages.length === 0 ? <p className="soft">Nothing arrived yet.</p> : messages.map((m) => (
-          <div key={m.id} className={`note ${m.channel}`}>
-            <div className="from"><span>{m.channel === 'sms' ? 'SMS' : 'WhatsApp'} from {m.from}</span><span className="mono">{when(m.receivedAt, now)}</span></div>
-            <Linked text={m.text} />
-            {m.buttons.length > 0 && <div className="buttons">{m.buttons.map((b) => <Button key={b.id} size="small" onClick={() => onPress(m.id, b.id)}>{b.label}</Button>)}</div>}
-          </div>
-        ))}
+      <div
+        className="device"
+        style={{ minHeight: 220, maxHeight: 560 }}
+        tabIndex={0}
+        role="log"
+        aria-label="Messages on the phone"
+      >
+        {!number ? (
+          <p className="soft">This customer gave no number.</p>
+        ) : messages.length === 0 ? (
+          <p className="soft">Nothing arrived yet.</p>
+        ) : (
+          messages.map((m) => (
+            <div key={m.id} className={`note ${m.channel}`}>
+              <div className="from">
+                <span>
+                  {m.channel === 'sms' ? 'SMS' : 'WhatsApp'} from {m.from}
+                </span>
+                <span className="mono">{when(m.receivedAt, now)}</span>
+              </div>
+              <Linked text={m.text} />
+              {m.buttons.length > 0 && (
+                <div className="buttons">
+                  {m.buttons.map((b) => (
+                    <Button key={b.id} size="small" onClick={() => onPress(m.id, b.id)}>
+                      {b.label}
+                    </Button>
+                  ))}
+                </div>
+              )}
+            </div>
+          ))
+        )}
       </div>
     </section>
   );
@@ -131,16 +283,61 @@ function Mailbox({ address, mails, now }: { address: string; mails: BenchMail[];
   const mail = mails.find((m) => m.id === chosen) ?? mails[0];
   return (
     <section className="card" aria-label="Mailbox">
-      <h2>Mailbox <span className="soft" style={{ fontWeight: 400, fontSize: 13 }}>{address}</span></h2>
+      <h2>
+        Mailbox{' '}
+        <span className="soft" style={{ fontWeight: 400, fontSize: 13 }}>
+          {address}
+        </span>
+      </h2>
       <div className="device mailbox" tabIndex={0} role="group" aria-label="Mails">
-        {mails.length === 0 ? <p className="soft" style={{ padding: 10 }}>Nothing arrived yet.</p> : mails.map((m) => (
-          <button key={m.id} type="button" className={`letter ${m.id === mail?.id ? 'on' : ''}`} onClick={() => setChosen(m.id)}><span className="mono soft" style={{ float: 'right' }}>{when(m.receivedAt, now)}</span><b>{m.subject}</b></button>
-        ))}
+        {mails.length === 0 ? (
+          <p className="soft" style={{ padding: 10 }}>
+            Nothing arrived yet.
+          </p>
+        ) : (
+          mails.map((m) => (
+            <button
+              key={m.id}
+              type="button"
+              className={`letter ${m.id === mail?.id ? 'on' : ''}`}
+              onClick={() => setChosen(m.id)}
+            >
+              <span className="mono soft" style={{ float: 'right' }}>
+                {when(m.receivedAt, now)}
+              </span>
+              <b>{m.subject}</b>
+            </button>
+          ))
+        )}
       </div>
       {mail && (
         <div className="preview" style={{ marginTop: 10 }}>
-          <div className="head"><span>{mail.subject}</span><Segmented size="small" aria-label="How the mail is shown" value={raw ? 'raw' : 'text'} onChange={(v) => setRaw(v === 'raw')} options={[{ value: 'text', label: 'Text' }, { value: 'raw', label: 'As it came' }]} /></div>
-          {raw ? <Input.TextArea aria-label="The mail as it came" readOnly autoSize={{ minRows: 6, maxRows: 18 }} className="mono" value={mail.raw} /> : <div className="text"><Linked text={plainPart(mail.raw)} /></div>}
+          <div className="head">
+            <span>{mail.subject}</span>
+            <Segmented
+              size="small"
+              aria-label="How the mail is shown"
+              value={raw ? 'raw' : 'text'}
+              onChange={(v) => setRaw(v === 'raw')}
+              options={[
+                { value: 'text', label: 'Text' },
+                { value: 'raw', label: 'As it came' },
+              ]}
+            />
+          </div>
+          {raw ? (
+            <Input.TextArea
+              aria-label="The mail as it came"
+              readOnly
+              autoSize={{ minRows: 6, maxRows: 18 }}
+              className="mono"
+              value={mail.raw}
+            />
+          ) : (
+            <div className="text">
+              <Linked text={plainPart(mail.raw)} />
+            </div>
+          )}
         </div>
       )}
     </section>

@@ -5,7 +5,14 @@ import { api, type OrderFilter, type Schemas } from '../api/client';
 import { STAGE_WORDS } from '../words';
 import { NAMES, toAddress, words } from './filter';
 
-type Props = { filter: OrderFilter; choices?: Schemas['Choices']; dense: boolean; onDensity: () => void; onChange: (filter: OrderFilter) => void; onLoad: () => void };
+type Props = {
+  filter: OrderFilter;
+  choices?: Schemas['Choices'];
+  dense: boolean;
+  onDensity: () => void;
+  onChange: (filter: OrderFilter) => void;
+  onLoad: () => void;
+};
 
 /** The conditions the list is narrowed by, each a pill to take away; views that were kept; and what can be done with all of it. */
 export function FilterBar({ filter, choices, dense, onDensity, onChange, onLoad }: Props) {
@@ -13,7 +20,12 @@ export function FilterBar({ filter, choices, dense, onDensity, onChange, onLoad 
   const { message } = App.useApp();
   const [name, setName] = useState('');
   const set = NAMES.filter((n) => filter[n]);
-  const count = useQuery({ queryKey: ['orders-count', filter], queryFn: () => api.ordersCount(filter), enabled: set.length > 0, placeholderData: (old) => old });
+  const count = useQuery({
+    queryKey: ['orders-count', filter],
+    queryFn: () => api.ordersCount(filter),
+    enabled: set.length > 0,
+    placeholderData: (old) => old,
+  });
   const address = toAddress(filter).slice(1);
   const keep = async () => {
     try {
@@ -30,32 +42,138 @@ export function FilterBar({ filter, choices, dense, onDensity, onChange, onLoad 
     await queries.invalidateQueries({ queryKey: ['orders-choices'] });
   };
   const pick = (n: keyof OrderFilter, label: string, options: { value: string; label: string }[]) => (
-    <div key={n}><label htmlFor={`filter-${n}`}>{label}</label><Select id={`filter-${n}`} allowClear showSearch={{ optionFilterProp: 'label' }} style={{ width: '100%' }} value={filter[n]} placeholder="all" onChange={(v?: string) => onChange({ ...filter, [n]: v })} options={options} /></div>
+    <div key={n}>
+      <label htmlFor={`filter-${n}`}>{label}</label>
+      <Select
+        id={`filter-${n}`}
+        allowClear
+        showSearch={{ optionFilterProp: 'label' }}
+        style={{ width: '100%' }}
+        value={filter[n]}
+        placeholder="all"
+        onChange={(v?: string) => onChange({ ...filter, [n]: v })}
+        options={options}
+      />
+    </div>
   );
   const plain = (list?: string[]) => (list ?? []).map((v) => ({ value: v, label: v }));
   return (
     <div className="filters">
-      <button type="button" className={`pill ${set.length === 0 ? 'on' : ''}`} onClick={() => onChange({})}>All orders</button>
-      {!filter.quietDays && <button type="button" className="pill" onClick={() => onChange({ ...filter, quietDays: '3' })}>Gone quiet</button>}
-      {!filter.noContact && <button type="button" className="pill" onClick={() => onChange({ ...filter, noContact: 'true' })}>No contact</button>}
-      {choices?.views.map((v) => <span key={v.id} className={`pill view ${v.query === address ? 'on' : ''}`}><button type="button" className="plain" onClick={() => onChange(Object.fromEntries(new URLSearchParams(v.query)))}>{v.name}</button>{v.query === address && <button type="button" className="plain" aria-label={`Remove the view ${v.name}`} onClick={() => drop(v.id)}>✕</button>}</span>)}
-      {set.map((n) => <button key={n} type="button" className="pill on" onClick={() => onChange({ ...filter, [n]: undefined })}>{words(n, filter[n]!, choices)} ✕</button>)}
-      <Popover trigger="click" placement="bottomLeft" content={(
-        <div className="form" style={{ width: 300 }}>
-          {pick('stage', 'Stage', Object.entries(STAGE_WORDS).map(([value, label]) => ({ value, label })))}
-          {pick('carrier', 'Carrier', (choices?.carriers ?? []).filter((c) => c.inUse).map((c) => ({ value: c.key, label: c.name })))}
-          {pick('country', 'Country', plain(choices?.countries))}
-          {pick('payment', 'Paid', [{ value: 'prepaid', label: 'prepaid' }, { value: 'cash-on-delivery', label: 'cash on delivery' }])}
-          {pick('shop', 'Shop', plain(choices?.shops))}
-          {pick('tag', 'Tag', plain(choices?.tags))}
-          {pick('quietDays', 'Without a scan for', ['1', '2', '3', '5', '7', '14', '30'].map((d) => ({ value: d, label: `${d} day${d === '1' ? '' : 's'}` })))}
-          {set.length > 0 && <><label htmlFor="view-name">Keep these as a view</label><div className="row"><Input id="view-name" maxLength={40} placeholder="name" value={name} onChange={(e) => setName(e.target.value)} onPressEnter={keep} /><Button disabled={!name.trim()} onClick={keep}>Keep</Button></div></>}
-        </div>
-      )}><button type="button" className="pill">+ filter</button></Popover>
-      <span className="push soft">{set.length > 0 && count.data ? `${count.data.count}${count.data.count === count.data.atMost ? ' or more' : ''}` : ''}</span>
-      <button type="button" className="pill" aria-pressed={dense} onClick={onDensity}>{dense ? 'wide rows' : 'narrow rows'}</button>
-      <Dropdown menu={{ items: ['csv', 'xlsx'].map((f) => ({ key: f, label: <a href={api.ordersExport(f, filter)} download>{f.toUpperCase()}</a> })) }} trigger={['click']}><Button size="small">Export</Button></Dropdown>
-      <Button size="small" onClick={onLoad}>Load a sheet</Button>
+      <button type="button" className={`pill ${set.length === 0 ? 'on' : ''}`} onClick={() => onChange({})}>
+        All orders
+      </button>
+      {!filter.quietDays && (
+        <button type="button" className="pill" onClick={() => onChange({ ...filter, quietDays: '3' })}>
+          Gone quiet
+        </button>
+      )}
+      {!filter.noContact && (
+        <button type="button" className="pill" onClick={() => onChange({ ...filter, noContact: 'true' })}>
+          No contact
+        </button>
+      )}
+      {choices?.views.map((v) => (
+        <span key={v.id} className={`pill view ${v.query === address ? 'on' : ''}`}>
+          <button
+            type="button"
+            className="plain"
+            onClick={() => onChange(Object.fromEntries(new URLSearchParams(v.query)))}
+          >
+            {v.name}
+          </button>
+          {v.query === address && (
+            <button type="button" className="plain" aria-label={`Remove the view ${v.name}`} onClick={() => drop(v.id)}>
+              ✕
+            </button>
+          )}
+        </span>
+      ))}
+      {set.map((n) => (
+        <button key={n} type="button" className="pill on" onClick={() => onChange({ ...filter, [n]: undefined })}>
+          {words(n, filter[n]!, choices)} ✕
+        </button>
+      ))}
+      <Popover
+        trigger="click"
+        placement="bottomLeft"
+        content={
+          <div className="form" style={{ width: 300 }}>
+            {pick(
+              'stage',
+              'Stage',
+              Object.entries(STAGE_WORDS).map(([value, label]) => ({ value, label })),
+            )}
+            {pick(
+              'carrier',
+              'Carrier',
+              (choices?.carriers ?? []).filter((c) => c.inUse).map((c) => ({ value: c.key, label: c.name })),
+            )}
+            {pick('country', 'Country', plain(choices?.countries))}
+            {pick('payment', 'Paid', [
+              { value: 'prepaid', label: 'prepaid' },
+              { value: 'cash-on-delivery', label: 'cash on delivery' },
+            ])}
+            {pick('shop', 'Shop', plain(choices?.shops))}
+            {pick('tag', 'Tag', plain(choices?.tags))}
+            {pick(
+              'quietDays',
+              'Without a scan for',
+              ['1', '2', '3', '5', '7', '14', '30'].map((d) => ({
+                value: d,
+                label: `${d} day${d === '1' ? '' : 's'}`,
+              })),
+            )}
+            {set.length > 0 && (
+              <>
+                <label htmlFor="view-name">Keep these as a view</label>
+                <div className="row">
+                  <Input
+                    id="view-name"
+                    maxLength={40}
+                    placeholder="name"
+                    value={name}
+                    onChange={(e) => setName(e.target.value)}
+                    onPressEnter={keep}
+                  />
+                  <Button disabled={!name.trim()} onClick={keep}>
+                    Keep
+                  </Button>
+                </div>
+              </>
+            )}
+          </div>
+        }
+      >
+        <button type="button" className="pill">
+          + filter
+        </button>
+      </Popover>
+      <span className="push soft">
+        {set.length > 0 && count.data
+          ? `${count.data.count}${count.data.count === count.data.atMost ? ' or more' : ''}`
+          : ''}
+      </span>
+      <button type="button" className="pill" aria-pressed={dense} onClick={onDensity}>
+        {dense ? 'wide rows' : 'narrow rows'}
+      </button>
+      <Dropdown
+        menu={{
+          items: ['csv', 'xlsx'].map((f) => ({
+            key: f,
+            label: (
+              <a href={api.ordersExport(f, filter)} download>
+                {f.toUpperCase()}
+              </a>
+            ),
+          })),
+        }}
+        trigger={['click']}
+      >
+        <Button size="small">Export</Button>
+      </Dropdown>
+      <Button size="small" onClick={onLoad}>
+        Load a sheet
+      </Button>
     </div>
   );
 }

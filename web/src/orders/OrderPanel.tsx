@@ -2,10 +2,10 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { App, Button } from 'antd';
 import { useState } from 'react';
 import { api, keys, type Schemas } from '../api/client';
-import { MailFrame } from '../shell/MailFrame';
 import { Failed } from '../shell/Failed';
-import { Parcels } from './Parcels';
+import { MailFrame } from '../shell/MailFrame';
 import { CHANNEL_WORDS, listed, stageWords, when } from '../words';
+import { Parcels } from './Parcels';
 
 type Props = { shop: string; number: string; now: string; choices?: Schemas['Choices']; onClose: () => void };
 
@@ -14,35 +14,108 @@ export function OrderPanel({ shop, number, now, choices, onClose }: Props) {
   const order = useQuery({ queryKey: keys.order(shop, number), queryFn: () => api.order(shop, number) });
   const [view, setView] = useState<'story' | 'next'>('story');
   const [message, setMessage] = useState<string>();
-  if (order.isError) return <aside className="panel" aria-label="Order"><Failed error={order.error} again={() => order.refetch()} /></aside>;
-  if (!order.data) return <aside className="panel" aria-label="Order"><div className="empty">Fetching the story ...</div></aside>;
+  if (order.isError)
+    return (
+      <aside className="panel" aria-label="Order">
+        <Failed error={order.error} again={() => order.refetch()} />
+      </aside>
+    );
+  if (!order.data)
+    return (
+      <aside className="panel" aria-label="Order">
+        <div className="empty">Fetching the story ...</div>
+      </aside>
+    );
   const o = order.data.order;
   const contact = [o.customer?.email, o.customer?.phone].filter(Boolean);
   return (
     <aside className="panel" aria-label={`Order ${o.number}`}>
-      <h2><span><span className="mono" style={{ fontSize: 16 }}>{o.number}</span> · {o.customer?.name ?? 'no name'}</span><button type="button" className="plain" aria-label="Close" onClick={onClose}>✕</button></h2>
-      <p className="under">{[o.shipTo?.city, o.shipTo?.country].filter(Boolean).join(' ')}{o.shipTo ? ' · ' : ''}{o.payment === 'cash-on-delivery' ? 'pays on delivery' : 'prepaid'}{o.total ? ` · ${o.total} ${o.currency ?? ''}` : ''}
-        <br />{contact.length > 0 ? contact.join(' · ') : <span className="mark bad">no e-mail, no phone</span>}</p>
-      <p style={{ display: 'flex', gap: 6, flexWrap: 'wrap' }}><span className="mark v">{stageWords(o.stage)}</span>{o.parcels.length > 1 && <span className="mark v">{o.parcels.length} parcels</span>}{o.tags.map((t) => <span key={t} className={`mark ${t.startsWith('cancel') ? 'bad' : 'ok'}`}>{t}</span>)}</p>
+      <h2>
+        <span>
+          <span className="mono" style={{ fontSize: 16 }}>
+            {o.number}
+          </span>{' '}
+          · {o.customer?.name ?? 'no name'}
+        </span>
+        <button type="button" className="plain" aria-label="Close" onClick={onClose}>
+          ✕
+        </button>
+      </h2>
+      <p className="under">
+        {[o.shipTo?.city, o.shipTo?.country].filter(Boolean).join(' ')}
+        {o.shipTo ? ' · ' : ''}
+        {o.payment === 'cash-on-delivery' ? 'pays on delivery' : 'prepaid'}
+        {o.total ? ` · ${o.total} ${o.currency ?? ''}` : ''}
+        <br />
+        {contact.length > 0 ? contact.join(' · ') : <span className="mark bad">no e-mail, no phone</span>}
+      </p>
+      <p style={{ display: 'flex', gap: 6, flexWrap: 'wrap' }}>
+        <span className="mark v">{stageWords(o.stage)}</span>
+        {o.parcels.length > 1 && <span className="mark v">{o.parcels.length} parcels</span>}
+        {o.tags.map((t) => (
+          <span key={t} className={`mark ${t.startsWith('cancel') ? 'bad' : 'ok'}`}>
+            {t}
+          </span>
+        ))}
+      </p>
       {!message && view === 'story' && <Parcels order={o} choices={choices} />}
-      {message ? <Message id={message} onBack={() => setMessage(undefined)} /> : view === 'next' ? <Verdicts shop={shop} number={number} /> : (
+      {message ? (
+        <Message id={message} onBack={() => setMessage(undefined)} />
+      ) : view === 'next' ? (
+        <Verdicts shop={shop} number={number} />
+      ) : (
         <ol className="story">
-          {order.data.story.map((e, i) => <StoryLine key={i} entry={e} now={now} onOpen={e.ref ? () => setMessage(e.ref) : undefined} />)}
+          {order.data.story.map((e, i) => (
+            <StoryLine key={i} entry={e} now={now} onOpen={e.ref ? () => setMessage(e.ref) : undefined} />
+          ))}
         </ol>
       )}
-      {!message && <div className="actions"><Button type={view === 'next' ? 'default' : 'primary'} onClick={() => setView(view === 'next' ? 'story' : 'next')}>{view === 'next' ? 'Back to the story' : 'What comes next, and why not'}</Button></div>}
+      {!message && (
+        <div className="actions">
+          <Button
+            type={view === 'next' ? 'default' : 'primary'}
+            onClick={() => setView(view === 'next' ? 'story' : 'next')}
+          >
+            {view === 'next' ? 'Back to the story' : 'What comes next, and why not'}
+          </Button>
+        </div>
+      )}
     </aside>
   );
 }
 
-const STATE_CLASS: Record<string, string> = { planned: 'planned', waiting: 'planned', sending: 'planned', withheld: 'no', cancelled: 'no', failed: 'bad', unsure: 'bad' };
+const STATE_CLASS: Record<string, string> = {
+  planned: 'planned',
+  waiting: 'planned',
+  sending: 'planned',
+  withheld: 'no',
+  cancelled: 'no',
+  failed: 'bad',
+  unsure: 'bad',
+};
 
 function StoryLine({ entry, now, onOpen }: { entry: Schemas['Entry']; now: string; onOpen?: () => void }) {
-  const kind = entry.kind === 'stage' ? entry.state : entry.kind === 'message' ? `message ${STATE_CLASS[entry.state] ?? ''}` : entry.kind;
+  const kind =
+    entry.kind === 'stage'
+      ? entry.state
+      : entry.kind === 'message'
+        ? `message ${STATE_CLASS[entry.state] ?? ''}`
+        : entry.kind;
   return (
     <li className={`t ${kind}`}>
       <span className="when">{when(entry.at, now)}</span>
-      {onOpen ? <button type="button" className="plain" style={{ textDecoration: 'underline', textDecorationColor: 'var(--line)', textUnderlineOffset: 3 }} onClick={onOpen}>{entry.title}</button> : entry.title}
+      {onOpen ? (
+        <button
+          type="button"
+          className="plain"
+          style={{ textDecoration: 'underline', textDecorationColor: 'var(--line)', textUnderlineOffset: 3 }}
+          onClick={onOpen}
+        >
+          {entry.title}
+        </button>
+      ) : (
+        entry.title
+      )}
       {entry.detail && <small>{entry.detail}</small>}
     </li>
   );
@@ -64,32 +137,83 @@ function Message({ id, onBack }: { id: string; onBack: () => void }) {
   const m = shown.data?.message;
   return (
     <div>
-      <div className="actions"><Button size="small" onClick={onBack}>Back to the story</Button></div>
+      <div className="actions">
+        <Button size="small" onClick={onBack}>
+          Back to the story
+        </Button>
+      </div>
       {shown.isError && <Failed error={shown.error} again={() => shown.refetch()} />}
       {m && (
         <>
           <div className="box">
             <dl className="facts">
-              <dt>By</dt><dd>{CHANNEL_WORDS[m.channel]}{m.to ? ` to ${m.to}` : ''}</dd>
-              <dt>State</dt><dd>{m.status}{m.reason ? `: ${m.reason}` : ''}</dd>
-              {m.segments != null && <><dt>Length</dt><dd>{m.segments} segment{m.segments === 1 ? '' : 's'}{m.cost ? `, ${m.cost.amount} ${m.cost.currency}` : ''}</dd></>}
+              <dt>By</dt>
+              <dd>
+                {CHANNEL_WORDS[m.channel]}
+                {m.to ? ` to ${m.to}` : ''}
+              </dd>
+              <dt>State</dt>
+              <dd>
+                {m.status}
+                {m.reason ? `: ${m.reason}` : ''}
+              </dd>
+              {m.segments != null && (
+                <>
+                  <dt>Length</dt>
+                  <dd>
+                    {m.segments} segment{m.segments === 1 ? '' : 's'}
+                    {m.cost ? `, ${m.cost.amount} ${m.cost.currency}` : ''}
+                  </dd>
+                </>
+              )}
             </dl>
-            {m.status === 'unsure' && <div className="actions"><Button size="small" onClick={() => settle(true)}>It arrived</Button><Button size="small" danger onClick={() => settle(false)}>Send it again</Button></div>}
+            {m.status === 'unsure' && (
+              <div className="actions">
+                <Button size="small" onClick={() => settle(true)}>
+                  It arrived
+                </Button>
+                <Button size="small" danger onClick={() => settle(false)}>
+                  Send it again
+                </Button>
+              </div>
+            )}
           </div>
           {m.text ? (
             <div className="preview">
-              <div className="head"><span>As it was sent</span><span>{m.subject}</span></div>
-              {shown.data?.html ? <MailFrame html={shown.data.html} title="The mail as it was sent" /> : <div className="text">{m.text}</div>}
-              {!shown.data?.html && shown.data!.buttons.length > 0 && <div className="text" style={{ paddingTop: 0 }}>{shown.data!.buttons.map((b) => <span key={b} className="mark v" style={{ marginRight: 6 }}>{b}</span>)}</div>}
+              <div className="head">
+                <span>As it was sent</span>
+                <span>{m.subject}</span>
+              </div>
+              {shown.data?.html ? (
+                <MailFrame html={shown.data.html} title="The mail as it was sent" />
+              ) : (
+                <div className="text">{m.text}</div>
+              )}
+              {!shown.data?.html && shown.data!.buttons.length > 0 && (
+                <div className="text" style={{ paddingTop: 0 }}>
+                  {shown.data!.buttons.map((b) => (
+                    <span key={b} className="mark v" style={{ marginRight: 6 }}>
+                      {b}
+                    </span>
+                  ))}
+                </div>
+              )}
             </div>
-          ) : <p className="box">Nothing went out yet: the text is made when it is sent, with the data of that moment.</p>}
+          ) : (
+            <p className="box">Nothing went out yet: the text is made when it is sent, with the data of that moment.</p>
+          )}
         </>
       )}
     </div>
   );
 }
 
-const VERDICT_MARK: Record<string, [string, string]> = { said: ['ok', 'said'], planned: ['gold', 'to come'], will: ['v', 'will come'], not: ['bad', 'not'] };
+const VERDICT_MARK: Record<string, [string, string]> = {
+  said: ['ok', 'said'],
+  planned: ['gold', 'to come'],
+  will: ['v', 'will come'],
+  not: ['bad', 'not'],
+};
 
 function Verdicts({ shop, number }: { shop: string; number: string }) {
   const verdicts = useQuery({ queryKey: keys.verdicts(shop, number), queryFn: () => api.verdicts(shop, number) });
@@ -98,8 +222,15 @@ function Verdicts({ shop, number }: { shop: string; number: string }) {
     <div>
       {verdicts.data?.map((v) => (
         <div key={v.notice} className="box">
-          <div style={{ display: 'flex', justifyContent: 'space-between' }}><b>{v.name}</b><span className={`mark ${VERDICT_MARK[v.verdict][0]}`}>{VERDICT_MARK[v.verdict][1]}</span></div>
-          <span className="soft">{stageWords(v.stage)}{v.channels.length ? ` · by ${listed(v.channels, 'and')}` : ''}{v.why ? ` · ${v.why}` : ''}</span>
+          <div style={{ display: 'flex', justifyContent: 'space-between' }}>
+            <b>{v.name}</b>
+            <span className={`mark ${VERDICT_MARK[v.verdict][0]}`}>{VERDICT_MARK[v.verdict][1]}</span>
+          </div>
+          <span className="soft">
+            {stageWords(v.stage)}
+            {v.channels.length ? ` · by ${listed(v.channels, 'and')}` : ''}
+            {v.why ? ` · ${v.why}` : ''}
+          </span>
         </div>
       ))}
     </div>

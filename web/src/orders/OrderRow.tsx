@@ -5,7 +5,14 @@ import { stageWords } from '../words';
 const BAD = ['attempted', 'delayed', 'returning', 'returned', 'cancelled', 'refunded'];
 const SAID_WORDS: Record<string, string> = { sent: 'told', planned: 'to be told', missed: 'not told' };
 
-type Props = { row: Schemas['Row']; dense: boolean; chosen: boolean; selected: boolean; onSelect: () => void; onOpen: () => void };
+type Props = {
+  row: Schemas['Row'];
+  dense: boolean;
+  chosen: boolean;
+  selected: boolean;
+  onSelect: () => void;
+  onOpen: () => void;
+};
 
 /** One order on the route: where it stands, which stops it touched, and a flag where something was said. Narrow rows are options of one list, wide ones buttons of their own. */
 export function OrderRow({ row, dense, chosen, selected, onSelect, onOpen }: Props) {
@@ -16,31 +23,82 @@ export function OrderRow({ row, dense, chosen, selected, onSelect, onOpen }: Pro
   const said = row.said.map((s) => `${stageWords(s.stage)} ${SAID_WORDS[s.state]}`).join(', ');
   const inside = (
     <>
-      <span className="c mono" style={{ left: 34, width: 82 }}>{row.number}</span>
-      <span className="c" style={{ left: 118, width: 140 }} title={row.name ?? undefined}>{row.name ?? <span className="soft">no name</span>}</span>
-      <span className="c mono" style={{ left: 262, width: 24 }}>{row.country ?? '–'}</span>
-      <span className="c mono soft" style={{ left: 290, width: 136 }}>{row.trackingNumber ?? '–'}{row.parcels > 1 ? ` +${row.parcels - 1}` : ''}</span>
-      <span className="c mono" style={{ left: 428, width: 62, textAlign: 'right' }} title={row.payment === 'cash-on-delivery' ? 'cash on delivery' : 'prepaid'}>{row.total ?? '–'}{row.payment === 'cash-on-delivery' ? ' ◂' : ''}</span>
-      <span className="visually-hidden">{stageWords(row.stage)}. {said}</span>
+      <span className="c mono" style={{ left: 34, width: 82 }}>
+        {row.number}
+      </span>
+      <span className="c" style={{ left: 118, width: 140 }} title={row.name ?? undefined}>
+        {row.name ?? <span className="soft">no name</span>}
+      </span>
+      <span className="c mono" style={{ left: 262, width: 24 }}>
+        {row.country ?? '–'}
+      </span>
+      <span className="c mono soft" style={{ left: 290, width: 136 }}>
+        {row.trackingNumber ?? '–'}
+        {row.parcels > 1 ? ` +${row.parcels - 1}` : ''}
+      </span>
+      <span
+        className="c mono"
+        style={{ left: 428, width: 62, textAlign: 'right' }}
+        title={row.payment === 'cash-on-delivery' ? 'cash on delivery' : 'prepaid'}
+      >
+        {row.total ?? '–'}
+        {row.payment === 'cash-on-delivery' ? ' ◂' : ''}
+      </span>
+      <span className="visually-hidden">
+        {stageWords(row.stage)}. {said}
+      </span>
       <span className="rest" style={{ left: G.from, width: G.to - G.from }} />
       <span className="gone" style={{ left: G.from, width: px(stands) - G.from }} />
       {dots.map((i) => (
-        <span key={i} className={`dot ${i < stands ? 'past' : BAD.includes(row.at) ? 'bad' : row.at === 'delivered' ? 'good' : ''}`} style={{ left: px(i) }} />
+        <span
+          key={i}
+          className={`dot ${i < stands ? 'past' : BAD.includes(row.at) ? 'bad' : row.at === 'delivered' ? 'good' : ''}`}
+          style={{ left: px(i) }}
+        />
       ))}
-      {row.said.map((s) => <span key={s.stage} className={`fly ${s.state}`} style={{ left: x(G, s.stage) }} title={`${stageWords(s.stage)}: ${SAID_WORDS[s.state]}`} />)}
+      {row.said.map((s) => (
+        <span
+          key={s.stage}
+          className={`fly ${s.state}`}
+          style={{ left: x(G, s.stage) }}
+          title={`${stageWords(s.stage)}: ${SAID_WORDS[s.state]}`}
+        />
+      ))}
     </>
   );
   if (dense) {
     return (
-      <li role="option" id={`order-${row.number}`} aria-selected={selected} className={`orow ${chosen ? 'chosen' : ''}`} data-order={row.number} onClick={(e) => (e.shiftKey || e.ctrlKey || (e.target as HTMLElement).dataset.pick ? onSelect() : onOpen())}>
-        <span className={`pick ${selected ? 'yes' : ''}`} data-pick="yes" />{inside}
+      <li
+        role="option"
+        id={`order-${row.number}`}
+        aria-selected={selected}
+        className={`orow ${chosen ? 'chosen' : ''}`}
+        data-order={row.number}
+        onClick={(e) => (e.shiftKey || e.ctrlKey || (e.target as HTMLElement).dataset.pick ? onSelect() : onOpen())}
+      >
+        <span className={`pick ${selected ? 'yes' : ''}`} data-pick="yes" />
+        {inside}
       </li>
     );
   }
   return (
     <li className="orowbox">
-      <input type="checkbox" className="pickbox" aria-label={`Select ${row.number}`} checked={selected} onChange={onSelect} />
-      <button type="button" className={`orow ${chosen ? 'chosen' : ''}`} aria-current={chosen || undefined} onClick={onOpen} data-order={row.number}>{inside}</button>
+      <input
+        type="checkbox"
+        className="pickbox"
+        aria-label={`Select ${row.number}`}
+        checked={selected}
+        onChange={onSelect}
+      />
+      <button
+        type="button"
+        className={`orow ${chosen ? 'chosen' : ''}`}
+        aria-current={chosen || undefined}
+        onClick={onOpen}
+        data-order={row.number}
+      >
+        {inside}
+      </button>
     </li>
   );
 }

@@ -29,8 +29,11 @@ export function OrdersPlace({ now }: { now: string }) {
   const [selected, setSelected] = useState<Map<string, { shop: string; number: string }>>(new Map());
   const choices = useQuery({ queryKey: keys.choices, queryFn: api.ordersChoices });
   const list = useInfiniteQuery({
-    queryKey: keys.orders(filter), initialPageParam: undefined as string | undefined,
-    queryFn: ({ pageParam }) => api.orders(filter, pageParam), getNextPageParam: (page) => page.next ?? undefined, placeholderData: (old) => old,
+    queryKey: keys.orders(filter),
+    initialPageParam: undefined as string | undefined,
+    queryFn: ({ pageParam }) => api.orders(filter, pageParam),
+    getNextPageParam: (page) => page.next ?? undefined,
+    placeholderData: (old) => old,
   });
   const rows = list.data?.pages.flatMap((p) => p.rows) ?? [];
   const go = (next: OrderFilter) => navigate(`${number ? `/orders/${shop}/${number}` : '/orders'}${toAddress(next)}`);
@@ -39,11 +42,12 @@ export function OrdersPlace({ now }: { now: string }) {
     navigate(`/orders/${encodeURIComponent(s)}/${encodeURIComponent(n)}${toAddress(filter)}`);
   };
   const close = () => navigate(`/orders${toAddress(filter)}`);
-  const toggle = (row: { shop: string; number: string }) => setSelected((old) => {
-    const next = new Map(old);
-    if (!next.delete(key(row))) next.set(key(row), { shop: row.shop, number: row.number });
-    return next;
-  });
+  const toggle = (row: { shop: string; number: string }) =>
+    setSelected((old) => {
+      const next = new Map(old);
+      if (!next.delete(key(row))) next.set(key(row), { shop: row.shop, number: row.number });
+      return next;
+    });
   const density = () => {
     localStorage.setItem(DENSE, dense ? 'no' : 'yes');
     setDense(!dense);
@@ -51,7 +55,14 @@ export function OrdersPlace({ now }: { now: string }) {
 
   useEffect(() => {
     const press = (e: KeyboardEvent) => {
-      if (typing(e.target) || e.ctrlKey || e.metaKey || e.altKey || (e.target as HTMLElement).closest?.('[role=dialog]')) return;
+      if (
+        typing(e.target) ||
+        e.ctrlKey ||
+        e.metaKey ||
+        e.altKey ||
+        (e.target as HTMLElement).closest?.('[role=dialog]')
+      )
+        return;
       if (e.key === 'Escape') {
         if (loading) setLoading(false);
         else if (selected.size > 0) setSelected(new Map());
@@ -66,7 +77,9 @@ export function OrdersPlace({ now }: { now: string }) {
           if (!selected.has(key(row))) toggle(row);
         }
         open(row.shop, row.number);
-        document.querySelector<HTMLElement>(`[data-order="${CSS.escape(row.number)}"]`)?.scrollIntoView({ block: 'nearest' });
+        document
+          .querySelector<HTMLElement>(`[data-order="${CSS.escape(row.number)}"]`)
+          ?.scrollIntoView({ block: 'nearest' });
       }
       if (e.key === 'x' && at >= 0) toggle(rows[at]);
     };
@@ -74,31 +87,117 @@ export function OrdersPlace({ now }: { now: string }) {
     return () => window.removeEventListener('keydown', press);
   });
 
-  const subtitle = filter.stage ? `at ${stageWords(filter.stage).toLowerCase()}${['delivered', 'returned', 'cancelled', 'refunded'].includes(filter.stage) ? ', last 24 hours' : ''}` : filter.search ? 'newest arrivals first' : 'newest first';
+  const subtitle = filter.stage
+    ? `at ${stageWords(filter.stage).toLowerCase()}${['delivered', 'returned', 'cancelled', 'refunded'].includes(filter.stage) ? ', last 24 hours' : ''}`
+    : filter.search
+      ? 'newest arrivals first'
+      : 'newest first';
   const narrowed = toAddress(filter) !== '';
   const chosen = rows.find((r) => r.shop === shop && r.number === number);
   return (
     <>
-      <Route title="Orders" subtitle={subtitle} geometry={ORDERS_GEOMETRY} slim={dense} chosen={filter.stage} onChoose={(stage) => go({ ...filter, stage })} />
+      <Route
+        title="Orders"
+        subtitle={subtitle}
+        geometry={ORDERS_GEOMETRY}
+        slim={dense}
+        chosen={filter.stage}
+        onChoose={(stage) => go({ ...filter, stage })}
+      />
       <div className="work">
         <main className={`main ${dense ? 'dense' : ''}`}>
-          <FilterBar filter={filter} choices={choices.data} dense={dense} onDensity={density} onChange={go} onLoad={() => setLoading(true)} />
-          {list.isError && rows.length === 0 ? <Failed error={list.error} again={() => list.refetch()} /> : !list.data ? <div className="empty">Looking for orders ...</div> : rows.length === 0 ? (
+          <FilterBar
+            filter={filter}
+            choices={choices.data}
+            dense={dense}
+            onDensity={density}
+            onChange={go}
+            onLoad={() => setLoading(true)}
+          />
+          {list.isError && rows.length === 0 ? (
+            <Failed error={list.error} again={() => list.refetch()} />
+          ) : !list.data ? (
+            <div className="empty">Looking for orders ...</div>
+          ) : rows.length === 0 ? (
             <div className="empty">
-              <h2>{filter.search ? `Nothing is called “${filter.search}”` : filter.stage && Object.keys(filter).length === 1 ? `No order is at ${stageWords(filter.stage).toLowerCase()}` : narrowed ? 'No order is like that' : 'No order came in yet'}</h2>
-              <p>{filter.search ? 'Words are found by their beginning, numbers by their beginning or their last four digits.' : narrowed ? 'Take a condition away, choose another stop of the route, or all orders.' : 'Load a sheet, give a shop an address in Setup, or let another system send them: PUT /api/v1/orders/{shop}/{number}.'}</p>
+              <h2>
+                {filter.search
+                  ? `Nothing is called “${filter.search}”`
+                  : filter.stage && Object.keys(filter).length === 1
+                    ? `No order is at ${stageWords(filter.stage).toLowerCase()}`
+                    : narrowed
+                      ? 'No order is like that'
+                      : 'No order came in yet'}
+              </h2>
+              <p>
+                {filter.search
+                  ? 'Words are found by their beginning, numbers by their beginning or their last four digits.'
+                  : narrowed
+                    ? 'Take a condition away, choose another stop of the route, or all orders.'
+                    : 'Load a sheet, give a shop an address in Setup, or let another system send them: PUT /api/v1/orders/{shop}/{number}.'}
+              </p>
             </div>
           ) : (
             <>
-              <ul className="rows" {...(dense ? { role: 'listbox', tabIndex: 0, 'aria-label': 'Orders', 'aria-multiselectable': true, 'aria-activedescendant': chosen ? `order-${chosen.number}` : undefined } : {})}>
-                {rows.map((row) => <OrderRow key={key(row)} row={row} dense={dense} chosen={row === chosen} selected={selected.has(key(row))} onSelect={() => toggle(row)} onOpen={() => open(row.shop, row.number)} />)}
+              <ul
+                className="rows"
+                {...(dense
+                  ? {
+                      role: 'listbox',
+                      tabIndex: 0,
+                      'aria-label': 'Orders',
+                      'aria-multiselectable': true,
+                      'aria-activedescendant': chosen ? `order-${chosen.number}` : undefined,
+                    }
+                  : {})}
+              >
+                {rows.map((row) => (
+                  <OrderRow
+                    key={key(row)}
+                    row={row}
+                    dense={dense}
+                    chosen={row === chosen}
+                    selected={selected.has(key(row))}
+                    onSelect={() => toggle(row)}
+                    onOpen={() => open(row.shop, row.number)}
+                  />
+                ))}
               </ul>
-              {list.hasNextPage && <div className="empty" style={{ padding: 16 }}><Button loading={list.isFetchingNextPage} onClick={() => list.fetchNextPage()}>Show more</Button></div>}
+              {list.hasNextPage && (
+                <div className="empty" style={{ padding: 16 }}>
+                  <Button loading={list.isFetchingNextPage} onClick={() => list.fetchNextPage()}>
+                    Show more
+                  </Button>
+                </div>
+              )}
             </>
           )}
         </main>
-        {loading ? <SheetPanel onClose={() => setLoading(false)} /> : selected.size > 0 ? <ManyPanel orders={[...selected.values()]} onAll={() => setSelected(new Map(rows.map((r) => [key(r), { shop: r.shop, number: r.number }])))} shown={rows.length} onClose={() => setSelected(new Map())} /> : shop && number ? <OrderPanel key={`${shop}/${number}`} shop={shop} number={number} now={now} choices={choices.data} onClose={close} /> : (
-          <aside className="panel" aria-label="Order"><div className="empty"><h2>Choose an order</h2><p>Its story opens here: scans, messages, answers, and why something was not sent.</p></div></aside>
+        {loading ? (
+          <SheetPanel onClose={() => setLoading(false)} />
+        ) : selected.size > 0 ? (
+          <ManyPanel
+            orders={[...selected.values()]}
+            onAll={() => setSelected(new Map(rows.map((r) => [key(r), { shop: r.shop, number: r.number }])))}
+            shown={rows.length}
+            onClose={() => setSelected(new Map())}
+          />
+        ) : shop && number ? (
+          <OrderPanel
+            key={`${shop}/${number}`}
+            shop={shop}
+            number={number}
+            now={now}
+            choices={choices.data}
+            onClose={close}
+          />
+        ) : (
+          <aside className="panel" aria-label="Order">
+            <div className="empty">
+              <h2>Choose an order</h2>
+              <p>Its story opens here: scans, messages, answers, and why something was not sent.</p>
+            </div>
+          </aside>
         )}
       </div>
     </>

@@ -5,8 +5,25 @@ import { api, keys, type Schemas } from '../api/client';
 import { stageWords } from '../words';
 import { useDone } from './useDone';
 
-const MARKS = ['packed', 'dispatched', 'in-transit', 'out-for-delivery', 'delivered', 'attempted', 'ready-for-collection', 'delayed', 'returning', 'returned'];
-const ENDED: Record<string, string> = { arrived: 'ended: it arrived', tries: 'ended: number of tries used up', 'time-limit': 'ended: time limit', stopped: 'stopped', failed: 'can’t go on' };
+const MARKS = [
+  'packed',
+  'dispatched',
+  'in-transit',
+  'out-for-delivery',
+  'delivered',
+  'attempted',
+  'ready-for-collection',
+  'delayed',
+  'returning',
+  'returned',
+];
+const ENDED: Record<string, string> = {
+  arrived: 'ended: it arrived',
+  tries: 'ended: number of tries used up',
+  'time-limit': 'ended: time limit',
+  stopped: 'stopped',
+  failed: 'can’t go on',
+};
 
 type Props = { order: Schemas['OrderView']; choices?: Schemas['Choices'] };
 
@@ -20,48 +37,200 @@ export function Parcels({ order, choices }: Props) {
       {order.parcels.map((p) => (
         <div key={p.carrier + p.trackingNumber} className="parcel">
           <div className="row">
-            <span className="mono copy" title={p.carrierName}>{p.trackingNumber}</span><span className="mark v">{stageWords(p.stage)}</span><span style={{ flex: 1 }} />
-            <Dropdown trigger={['click']} menu={{ items: MARKS.map((s) => ({ key: s, label: `Mark ${stageWords(s).toLowerCase()}`, onClick: () => done(() => api.mark(me, s, p.trackingNumber)) })) }}><Button size="small" loading={busy}>Mark</Button></Dropdown>
-            <Dropdown trigger={['click']} menu={{ items: [{ key: 'change', label: 'Change the number', onClick: () => setEditing({ parcel: p, goesOn: false }) }, { key: 'on', label: 'Goes on with another carrier', onClick: () => setEditing({ parcel: p, goesOn: true }) }, { key: 'off', label: 'Take the number off', danger: true, onClick: () => done(() => api.removeParcel(order.shop, order.number, p.carrier, p.trackingNumber)) }] }}><Button size="small" aria-label={`More for ${p.trackingNumber}`}>…</Button></Dropdown>
+            <span className="mono copy" title={p.carrierName}>
+              {p.trackingNumber}
+            </span>
+            <span className="mark v">{stageWords(p.stage)}</span>
+            <span style={{ flex: 1 }} />
+            <Dropdown
+              trigger={['click']}
+              menu={{
+                items: MARKS.map((s) => ({
+                  key: s,
+                  label: `Mark ${stageWords(s).toLowerCase()}`,
+                  onClick: () => done(() => api.mark(me, s, p.trackingNumber)),
+                })),
+              }}
+            >
+              <Button size="small" loading={busy}>
+                Mark
+              </Button>
+            </Dropdown>
+            <Dropdown
+              trigger={['click']}
+              menu={{
+                items: [
+                  {
+                    key: 'change',
+                    label: 'Change the number',
+                    onClick: () => setEditing({ parcel: p, goesOn: false }),
+                  },
+                  {
+                    key: 'on',
+                    label: 'Goes on with another carrier',
+                    onClick: () => setEditing({ parcel: p, goesOn: true }),
+                  },
+                  {
+                    key: 'off',
+                    label: 'Take the number off',
+                    danger: true,
+                    onClick: () => done(() => api.removeParcel(order.shop, order.number, p.carrier, p.trackingNumber)),
+                  },
+                ],
+              }}
+            >
+              <Button size="small" aria-label={`More for ${p.trackingNumber}`}>
+                …
+              </Button>
+            </Dropdown>
           </div>
-          <div className="soft">{p.carrierName}{p.trackingLink && <> · <a href={p.trackingLink} target="_blank" rel="noreferrer">tracking page</a></>}{p.items.length > 0 && ` · ${p.items.map((i) => `${i.quantity} ${order.items.find((x) => x.sku === i.sku)?.name ?? i.sku}`).join(', ')}`}</div>
-          {p.legs.map((l) => <div key={l.trackingNumber} className="soft">goes on as <span className="mono">{l.trackingNumber}</span> with {l.carrierName}</div>)}
-          {p.asked.map((a) => <div key={a.carrier} className="soft">asked {a.tries} time{a.tries === 1 ? '' : 's'}{a.endedBy ? `, ${ENDED[a.endedBy] ?? a.endedBy}` : ''}{a.said ? `: ${a.said}` : ''}</div>)}
+          <div className="soft">
+            {p.carrierName}
+            {p.trackingLink && (
+              <>
+                {' '}
+                ·{' '}
+                <a href={p.trackingLink} target="_blank" rel="noreferrer">
+                  tracking page
+                </a>
+              </>
+            )}
+            {p.items.length > 0 &&
+              ` · ${p.items.map((i) => `${i.quantity} ${order.items.find((x) => x.sku === i.sku)?.name ?? i.sku}`).join(', ')}`}
+          </div>
+          {p.legs.map((l) => (
+            <div key={l.trackingNumber} className="soft">
+              goes on as <span className="mono">{l.trackingNumber}</span> with {l.carrierName}
+            </div>
+          ))}
+          {p.asked.map((a) => (
+            <div key={a.carrier} className="soft">
+              asked {a.tries} time{a.tries === 1 ? '' : 's'}
+              {a.endedBy ? `, ${ENDED[a.endedBy] ?? a.endedBy}` : ''}
+              {a.said ? `: ${a.said}` : ''}
+            </div>
+          ))}
         </div>
       ))}
-      {editing ? <ParcelForm order={order} choices={choices} parcel={editing === 'new' ? undefined : editing.parcel} goesOn={editing !== 'new' && editing.goesOn} onClose={() => setEditing(undefined)} /> : <Button size="small" onClick={() => setEditing('new')}>Add tracking</Button>}
+      {editing ? (
+        <ParcelForm
+          order={order}
+          choices={choices}
+          parcel={editing === 'new' ? undefined : editing.parcel}
+          goesOn={editing !== 'new' && editing.goesOn}
+          onClose={() => setEditing(undefined)}
+        />
+      ) : (
+        <Button size="small" onClick={() => setEditing('new')}>
+          Add tracking
+        </Button>
+      )}
     </div>
   );
 }
 
-function ParcelForm({ order, choices, parcel, goesOn, onClose }: Props & { parcel?: Schemas['ParcelView']; goesOn: boolean; onClose: () => void }) {
+function ParcelForm({
+  order,
+  choices,
+  parcel,
+  goesOn,
+  onClose,
+}: Props & { parcel?: Schemas['ParcelView']; goesOn: boolean; onClose: () => void }) {
   const [number, setNumber] = useState(goesOn ? '' : (parcel?.trackingNumber ?? ''));
   const [picked, setPicked] = useState<string | undefined>(goesOn ? undefined : parcel?.carrier);
-  const [items, setItems] = useState<Record<string, number>>(Object.fromEntries((parcel?.items ?? []).map((i) => [i.sku, i.quantity])));
+  const [items, setItems] = useState<Record<string, number>>(
+    Object.fromEntries((parcel?.items ?? []).map((i) => [i.sku, i.quantity])),
+  );
   const { done, busy } = useDone();
-  const recognised = useQuery({ queryKey: keys.recognise(number.trim()), queryFn: () => api.recognise(number.trim()), enabled: number.trim().length > 3, retry: false });
-  const fits = recognised.data?.candidates.find((c) => c.carrier && c.valid) ?? recognised.data?.candidates.find((c) => c.carrier);
+  const recognised = useQuery({
+    queryKey: keys.recognise(number.trim()),
+    queryFn: () => api.recognise(number.trim()),
+    enabled: number.trim().length > 3,
+    retry: false,
+  });
+  const fits =
+    recognised.data?.candidates.find((c) => c.carrier && c.valid) ?? recognised.data?.candidates.find((c) => c.carrier);
   const carrier = picked ?? fits?.carrier ?? choices?.preferredCarrier ?? undefined;
   const doubt = recognised.data?.candidates.find((c) => c.carrier === carrier && !c.valid);
   const whole = order.items.filter((i) => i.sku);
   const save = async () => {
-    const body = { carrier, trackingNumber: number.trim(), items: Object.entries(items).filter(([, q]) => q > 0).map(([sku, quantity]) => ({ sku, quantity })), goesOn, of: goesOn ? parcel?.trackingNumber : undefined };
-    if (await done(() => (parcel && !goesOn ? api.changeParcel(order.shop, order.number, parcel.carrier, parcel.trackingNumber, body) : api.putParcel(order.shop, order.number, body)))) onClose();
+    const body = {
+      carrier,
+      trackingNumber: number.trim(),
+      items: Object.entries(items)
+        .filter(([, q]) => q > 0)
+        .map(([sku, quantity]) => ({ sku, quantity })),
+      goesOn,
+      of: goesOn ? parcel?.trackingNumber : undefined,
+    };
+    if (
+      await done(() =>
+        parcel && !goesOn
+          ? api.changeParcel(order.shop, order.number, parcel.carrier, parcel.trackingNumber, body)
+          : api.putParcel(order.shop, order.number, body),
+      )
+    )
+      onClose();
   };
   return (
-    <form className="form parcel" onSubmit={(e) => { e.preventDefault(); save(); }} onKeyDown={(e) => { if (e.key === 'Escape') { e.stopPropagation(); onClose(); } }}>
-      <label htmlFor="p-number" style={{ marginTop: 0 }}>{goesOn ? `${parcel?.trackingNumber} goes on as` : 'Tracking number'}</label>
+    <form
+      className="form parcel"
+      onSubmit={(e) => {
+        e.preventDefault();
+        save();
+      }}
+      onKeyDown={(e) => {
+        if (e.key === 'Escape') {
+          e.stopPropagation();
+          onClose();
+        }
+      }}
+    >
+      <label htmlFor="p-number" style={{ marginTop: 0 }}>
+        {goesOn ? `${parcel?.trackingNumber} goes on as` : 'Tracking number'}
+      </label>
       <Input id="p-number" autoFocus className="mono" value={number} onChange={(e) => setNumber(e.target.value)} />
-      {doubt && <div className="wrong" role="alert">Look again: {doubt.reason}</div>}
+      {doubt && (
+        <div className="wrong" role="alert">
+          Look again: {doubt.reason}
+        </div>
+      )}
       <label htmlFor="p-carrier">Carrier{!picked && fits ? ', by the number' : ''}</label>
-      <Select id="p-carrier" style={{ width: '100%' }} showSearch={{ optionFilterProp: 'label' }} value={carrier} onChange={setPicked} options={(choices?.carriers ?? []).filter((c) => c.inUse).map((c) => ({ value: c.key, label: c.name }))} />
+      <Select
+        id="p-carrier"
+        style={{ width: '100%' }}
+        showSearch={{ optionFilterProp: 'label' }}
+        value={carrier}
+        onChange={setPicked}
+        options={(choices?.carriers ?? []).filter((c) => c.inUse).map((c) => ({ value: c.key, label: c.name }))}
+      />
       {!goesOn && whole.length > 1 && (
         <>
           <label>What is in it (all zero: everything)</label>
-          {whole.map((i) => <div key={i.sku} className="row" style={{ marginBottom: 3 }}><InputNumber size="small" aria-label={`Pieces of ${i.name}`} min={0} max={i.quantity} style={{ width: 60 }} value={items[i.sku!] ?? 0} onChange={(q) => setItems({ ...items, [i.sku!]: q ?? 0 })} /> of {i.quantity} {i.name}</div>)}
+          {whole.map((i) => (
+            <div key={i.sku} className="row" style={{ marginBottom: 3 }}>
+              <InputNumber
+                size="small"
+                aria-label={`Pieces of ${i.name}`}
+                min={0}
+                max={i.quantity}
+                style={{ width: 60 }}
+                value={items[i.sku!] ?? 0}
+                onChange={(q) => setItems({ ...items, [i.sku!]: q ?? 0 })}
+              />{' '}
+              of {i.quantity} {i.name}
+            </div>
+          ))}
         </>
       )}
-      <div className="actions" style={{ marginTop: 8 }}><Button htmlType="submit" size="small" type="primary" loading={busy} disabled={!number.trim() || !carrier}>Save</Button><Button size="small" onClick={onClose}>Cancel</Button></div>
+      <div className="actions" style={{ marginTop: 8 }}>
+        <Button htmlType="submit" size="small" type="primary" loading={busy} disabled={!number.trim() || !carrier}>
+          Save
+        </Button>
+        <Button size="small" onClick={onClose}>
+          Cancel
+        </Button>
+      </div>
     </form>
   );
 }

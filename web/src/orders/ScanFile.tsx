@@ -1,10 +1,18 @@
+import { useQueryClient } from '@tanstack/react-query';
 import { App, Button, Select } from 'antd';
 import { useEffect, useState } from 'react';
-import { useQueryClient } from '@tanstack/react-query';
 import { api, type Schemas } from '../api/client';
 
 /** A document of scans: what is in it, and taking it in. */
-export function ScanFile({ file, choices, onWrong }: { file: File; choices?: Schemas['Choices']; onWrong: (message: string) => void }) {
+export function ScanFile({
+  file,
+  choices,
+  onWrong,
+}: {
+  file: File;
+  choices?: Schemas['Choices'];
+  onWrong: (message: string) => void;
+}) {
   const queries = useQueryClient();
   const { message } = App.useApp();
   const [carrier, setCarrier] = useState<string>();
@@ -30,16 +38,50 @@ export function ScanFile({ file, choices, onWrong }: { file: File; choices?: Sch
   return (
     <>
       <div className="box">
-        <b>{file.name}</b>, {looked.kind === 'iftsta' ? 'UN/EDIFACT IFTSTA' : 'GS1 EPCIS 2.0'}: {looked.scans} scans, {looked.known} of parcels that are on an order, {looked.wrong.length} can’t be read.
-        {taken && <div>{taken.accepted} taken, {taken.duplicate} known before, {taken.unknownParcel} of unknown parcels (kept), {taken.unreadCode} with unread codes, {taken.rejected.length} refused.</div>}
+        <b>{file.name}</b>, {looked.kind === 'iftsta' ? 'UN/EDIFACT IFTSTA' : 'GS1 EPCIS 2.0'}: {looked.scans} scans,{' '}
+        {looked.known} of parcels that are on an order, {looked.wrong.length} can’t be read.
+        {taken && (
+          <div>
+            {taken.accepted} taken, {taken.duplicate} known before, {taken.unknownParcel} of unknown parcels (kept),{' '}
+            {taken.unreadCode} with unread codes, {taken.rejected.length} refused.
+          </div>
+        )}
       </div>
       {!taken && (
         <div className="actions">
-          <Select aria-label="Whose scans" allowClear style={{ width: 220 }} placeholder="carrier: found for each parcel" value={carrier} onChange={setCarrier} options={(choices?.carriers ?? []).filter((c) => c.inUse).map((c) => ({ value: c.key, label: c.name }))} />
-          <Button type="primary" loading={busy} onClick={() => run(async () => { setTaken(await api.takeScans(file, carrier)); await queries.invalidateQueries(); message.success('Taken in'); })}>Take them in</Button>
+          <Select
+            aria-label="Whose scans"
+            allowClear
+            style={{ width: 220 }}
+            placeholder="carrier: found for each parcel"
+            value={carrier}
+            onChange={setCarrier}
+            options={(choices?.carriers ?? []).filter((c) => c.inUse).map((c) => ({ value: c.key, label: c.name }))}
+          />
+          <Button
+            type="primary"
+            loading={busy}
+            onClick={() =>
+              run(async () => {
+                setTaken(await api.takeScans(file, carrier));
+                await queries.invalidateQueries();
+                message.success('Taken in');
+              })
+            }
+          >
+            Take them in
+          </Button>
         </div>
       )}
-      {wrong.length > 0 && <div className="box">{wrong.slice(0, 50).map((w) => <div key={`${w.index}-${w.reason}`}><span className="mark bad">{w.index + 1}</span> {w.reason}</div>)}</div>}
+      {wrong.length > 0 && (
+        <div className="box">
+          {wrong.slice(0, 50).map((w) => (
+            <div key={`${w.index}-${w.reason}`}>
+              <span className="mark bad">{w.index + 1}</span> {w.reason}
+            </div>
+          ))}
+        </div>
+      )}
     </>
   );
 }

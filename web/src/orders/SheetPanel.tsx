@@ -5,7 +5,12 @@ import { api, keys, type Schemas } from '../api/client';
 import { ScanFile } from './ScanFile';
 
 const VERDICT: Record<string, string> = { new: 'ok', changed: 'gold', unchanged: 'v', 'left out': 'v', refused: 'bad' };
-const KINDS = [{ value: 'orders', label: 'Orders' }, { value: 'tracking', label: 'Tracking numbers' }, { value: 'stages', label: 'Stages' }, { value: 'scans', label: 'Scans' }];
+const KINDS = [
+  { value: 'orders', label: 'Orders' },
+  { value: 'tracking', label: 'Tracking numbers' },
+  { value: 'stages', label: 'Stages' },
+  { value: 'scans', label: 'Scans' },
+];
 const LARGEST = 20 * 1024 * 1024;
 
 /** Loads a sheet: matches its columns, shows row by row what it would do, then does it, with progress and a stop. */
@@ -20,10 +25,16 @@ export function SheetPanel({ onClose }: { onClose: () => void }) {
   const [scanFile, setScanFile] = useState<File>();
   const [wrong, setWrong] = useState<string>();
   const [busy, setBusy] = useState(false);
-  const sheet = useQuery({ queryKey: keys.sheet(id ?? ''), queryFn: () => api.sheet(id!), enabled: !!id, refetchInterval: (q) => (['checking', 'doing'].includes(q.state.data?.state ?? '') ? 500 : false) });
+  const sheet = useQuery({
+    queryKey: keys.sheet(id ?? ''),
+    queryFn: () => api.sheet(id!),
+    enabled: !!id,
+    refetchInterval: (q) => (['checking', 'doing'].includes(q.state.data?.state ?? '') ? 500 : false),
+  });
   const result = sheet.data;
   useEffect(() => {
-    if (result?.state === 'done' || result?.state === 'stopped') queries.invalidateQueries({ predicate: (q) => q.queryKey[0] !== 'sheet' });
+    if (result?.state === 'done' || result?.state === 'stopped')
+      queries.invalidateQueries({ predicate: (q) => q.queryKey[0] !== 'sheet' });
   }, [result?.state, queries]);
 
   const run = async (work: () => Promise<Schemas['SheetResult']>) => {
@@ -57,35 +68,148 @@ export function SheetPanel({ onClose }: { onClose: () => void }) {
   const working = result?.state === 'checking' || result?.state === 'doing';
   return (
     <aside className="panel" style={{ width: 640 }} aria-label="Load a sheet">
-      <h2><span>Load a sheet</span><button type="button" className="plain" aria-label="Close" onClick={onClose}>✕</button></h2>
-      <p className="under">{kind === 'scans' ? 'UN/EDIFACT IFTSTA or GS1 EPCIS 2.0' : 'CSV or XLSX'}. Nothing is kept or sent before you say so.</p>
-      <div className="form" style={{ display: 'flex', gap: 10, alignItems: 'end', flexWrap: 'wrap' }} onDragOver={(e) => e.preventDefault()} onDrop={drop}>
-        <div><label style={{ marginTop: 0 }}>It holds</label><Segmented aria-label="It holds" value={kind} onChange={setKind} options={KINDS} /></div>
-        {kind !== 'scans' && <div><label htmlFor="shop" style={{ marginTop: 0 }}>Shop</label><Input id="shop" value={shop} style={{ width: 90 }} onChange={(e) => setTyped(e.target.value)} /></div>}
-        <Button onClick={() => file.current?.click()} loading={busy}>Choose or drop a file</Button>
-        <input ref={file} type="file" accept=".csv,.txt,.xlsx,.edi,.json,text/csv" className="visually-hidden" aria-label="Sheet file" tabIndex={-1} onChange={(e) => take(e.target.files?.[0])} />
+      <h2>
+        <span>Load a sheet</span>
+        <button type="button" className="plain" aria-label="Close" onClick={onClose}>
+          ✕
+        </button>
+      </h2>
+      <p className="under">
+        {kind === 'scans' ? 'UN/EDIFACT IFTSTA or GS1 EPCIS 2.0' : 'CSV or XLSX'}. Nothing is kept or sent before you
+        say so.
+      </p>
+      <div
+        className="form"
+        style={{ display: 'flex', gap: 10, alignItems: 'end', flexWrap: 'wrap' }}
+        onDragOver={(e) => e.preventDefault()}
+        onDrop={drop}
+      >
+        <div>
+          <label style={{ marginTop: 0 }}>It holds</label>
+          <Segmented aria-label="It holds" value={kind} onChange={setKind} options={KINDS} />
+        </div>
+        {kind !== 'scans' && (
+          <div>
+            <label htmlFor="shop" style={{ marginTop: 0 }}>
+              Shop
+            </label>
+            <Input id="shop" value={shop} style={{ width: 90 }} onChange={(e) => setTyped(e.target.value)} />
+          </div>
+        )}
+        <Button onClick={() => file.current?.click()} loading={busy}>
+          Choose or drop a file
+        </Button>
+        <input
+          ref={file}
+          type="file"
+          accept=".csv,.txt,.xlsx,.edi,.json,text/csv"
+          className="visually-hidden"
+          aria-label="Sheet file"
+          tabIndex={-1}
+          onChange={(e) => take(e.target.files?.[0])}
+        />
       </div>
       {wrong && <Alert style={{ marginTop: 12 }} type="error" title={wrong} />}
-      {scanFile && kind === 'scans' && <ScanFile key={scanFile.name + scanFile.lastModified} file={scanFile} choices={choices.data} onWrong={(m) => { setWrong(m); setScanFile(undefined); }} />}
+      {scanFile && kind === 'scans' && (
+        <ScanFile
+          key={scanFile.name + scanFile.lastModified}
+          file={scanFile}
+          choices={choices.data}
+          onWrong={(m) => {
+            setWrong(m);
+            setScanFile(undefined);
+          }}
+        />
+      )}
       {result && kind !== 'scans' && (
         <>
           <div className="box">
-            <b>{result.fileName}</b>{result.state === 'ready' || result.state === 'done' || result.handled > 0 ? <>: {result.created} new, {result.changed} changed, {result.unchanged} unchanged, {result.refused} refused{result.leftOutRows > 0 ? `, ${result.leftOutRows} left out` : ''}; {result.messages} message{result.messages === 1 ? '' : 's'} {result.applied || result.state === 'doing' ? 'planned' : 'would be planned'}.</> : null}
-            <div className="soft">Read as {result.readAs}{result.leftOut.length ? `; not used: ${result.leftOut.join(', ')}` : ''}.</div>
-            {working && <><Progress percent={Math.floor((100 * result.handled) / Math.max(1, result.total))} size="small" aria-label="Progress" /><span className="soft">{result.handled} of {result.total} rows</span> <Button size="small" onClick={() => run(() => api.stopSheet(result.id))}>Stop</Button></>}
-            {result.reason && <p style={{ marginTop: 4 }}><span className="mark gold">{result.state}</span> {result.reason}</p>}
+            <b>{result.fileName}</b>
+            {result.state === 'ready' || result.state === 'done' || result.handled > 0 ? (
+              <>
+                : {result.created} new, {result.changed} changed, {result.unchanged} unchanged, {result.refused} refused
+                {result.leftOutRows > 0 ? `, ${result.leftOutRows} left out` : ''}; {result.messages} message
+                {result.messages === 1 ? '' : 's'}{' '}
+                {result.applied || result.state === 'doing' ? 'planned' : 'would be planned'}.
+              </>
+            ) : null}
+            <div className="soft">
+              Read as {result.readAs}
+              {result.leftOut.length ? `; not used: ${result.leftOut.join(', ')}` : ''}.
+            </div>
+            {working && (
+              <>
+                <Progress
+                  percent={Math.floor((100 * result.handled) / Math.max(1, result.total))}
+                  size="small"
+                  aria-label="Progress"
+                />
+                <span className="soft">
+                  {result.handled} of {result.total} rows
+                </span>{' '}
+                <Button size="small" onClick={() => run(() => api.stopSheet(result.id))}>
+                  Stop
+                </Button>
+              </>
+            )}
+            {result.reason && (
+              <p style={{ marginTop: 4 }}>
+                <span className="mark gold">{result.state}</span> {result.reason}
+              </p>
+            )}
           </div>
-          {!result.applied && <Columns key={result.id} result={result} busy={busy || working} onMatch={(m) => run(() => api.matchSheet(result.id, m))} />}
+          {!result.applied && (
+            <Columns
+              key={result.id}
+              result={result}
+              busy={busy || working}
+              onMatch={(m) => run(() => api.matchSheet(result.id, m))}
+            />
+          )}
           <div className="actions">
-            {result.applied ? <><span className="mark ok">done</span><Button onClick={onClose}>Close</Button></> : <Button type="primary" loading={busy || working} disabled={doing === 0 && result.state !== 'stopped'} onClick={() => run(() => api.applySheet(result.id))}>{result.state === 'stopped' ? 'Go on' : doing === 0 ? 'Nothing to do' : `Do it: ${doing} row${doing === 1 ? '' : 's'}`}</Button>}
-            {result.refused > 0 && !working && <Button href={api.refusedRows(result.id)}>Refused rows as a file</Button>}
+            {result.applied ? (
+              <>
+                <span className="mark ok">done</span>
+                <Button onClick={onClose}>Close</Button>
+              </>
+            ) : (
+              <Button
+                type="primary"
+                loading={busy || working}
+                disabled={doing === 0 && result.state !== 'stopped'}
+                onClick={() => run(() => api.applySheet(result.id))}
+              >
+                {result.state === 'stopped'
+                  ? 'Go on'
+                  : doing === 0
+                    ? 'Nothing to do'
+                    : `Do it: ${doing} row${doing === 1 ? '' : 's'}`}
+              </Button>
+            )}
+            {result.refused > 0 && !working && (
+              <Button href={api.refusedRows(result.id)}>Refused rows as a file</Button>
+            )}
           </div>
           <div style={{ marginTop: 12 }}>
             <table className="sheet">
-              <thead><tr><th>Line</th><th>Order</th><th>Name</th><th>{result.applied ? 'Did' : 'Will'}</th></tr></thead>
+              <thead>
+                <tr>
+                  <th>Line</th>
+                  <th>Order</th>
+                  <th>Name</th>
+                  <th>{result.applied ? 'Did' : 'Will'}</th>
+                </tr>
+              </thead>
               <tbody>
                 {result.rows.map((r) => (
-                  <tr key={r.line}><td className="mono">{r.line}</td><td className="mono">{r.order ?? '–'}</td><td>{r.name ?? '–'}</td><td><span className={`mark ${VERDICT[r.verdict]}`}>{r.verdict}</span> {r.reason ?? r.what.join(', ')}</td></tr>
+                  <tr key={r.line}>
+                    <td className="mono">{r.line}</td>
+                    <td className="mono">{r.order ?? '–'}</td>
+                    <td>{r.name ?? '–'}</td>
+                    <td>
+                      <span className={`mark ${VERDICT[r.verdict]}`}>{r.verdict}</span> {r.reason ?? r.what.join(', ')}
+                    </td>
+                  </tr>
                 ))}
               </tbody>
             </table>
@@ -97,31 +221,100 @@ export function SheetPanel({ onClose }: { onClose: () => void }) {
 }
 
 /** Which column is what; remembered by the headings. */
-function Columns({ result, busy, onMatch }: { result: Schemas['SheetResult']; busy: boolean; onMatch: (match: Schemas['Match']) => void }) {
+function Columns({
+  result,
+  busy,
+  onMatch,
+}: {
+  result: Schemas['SheetResult'];
+  busy: boolean;
+  onMatch: (match: Schemas['Match']) => void;
+}) {
   const known = result.columns as Record<string, string>;
   const missing = !known.order && result.kind !== 'stages';
   const [open, setOpen] = useState(missing);
   const set = (heading: string, code?: string) => {
     const columns = Object.fromEntries(Object.entries(known).filter(([c, h]) => h !== heading && c !== code));
-    onMatch({ columns: code ? { ...columns, [code]: heading } : columns, onlyColumn: result.onlyColumn, onlyValue: result.onlyValue });
+    onMatch({
+      columns: code ? { ...columns, [code]: heading } : columns,
+      onlyColumn: result.onlyColumn,
+      onlyValue: result.onlyValue,
+    });
   };
   const value = (h: string) => Object.entries(known).find(([, x]) => x === h)?.[0];
   return (
     <div className="box">
-      <div className="row"><h3 style={{ margin: 0 }}>Columns</h3>{missing && <span className="mark bad">say which holds the order numbers</span>}<span style={{ flex: 1 }} /><button type="button" className="plain link" aria-expanded={open} onClick={() => setOpen(!open)}>{open ? 'hide' : 'change'}</button></div>
+      <div className="row">
+        <h3 style={{ margin: 0 }}>Columns</h3>
+        {missing && <span className="mark bad">say which holds the order numbers</span>}
+        <span style={{ flex: 1 }} />
+        <button type="button" className="plain link" aria-expanded={open} onClick={() => setOpen(!open)}>
+          {open ? 'hide' : 'change'}
+        </button>
+      </div>
       {open && (
         <>
           {result.headings.map((h, i) => (
             <div key={h + i} className="row" style={{ marginTop: 4 }}>
-              <span style={{ width: 150, flex: 'none', overflow: 'hidden', textOverflow: 'ellipsis' }}>{h || <i>no heading</i>}</span>
-              <Select size="small" aria-label={`Column ${h}`} disabled={busy} allowClear placeholder="not used" style={{ width: 170 }} value={value(h)} onChange={(c?: string) => set(h, c)} options={result.all.map((c) => ({ value: c.code, label: c.words }))} />
-              <span className="soft mono" style={{ overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}>{result.sample.map((row) => row[i]).filter(Boolean).join(' · ')}</span>
+              <span style={{ width: 150, flex: 'none', overflow: 'hidden', textOverflow: 'ellipsis' }}>
+                {h || <i>no heading</i>}
+              </span>
+              <Select
+                size="small"
+                aria-label={`Column ${h}`}
+                disabled={busy}
+                allowClear
+                placeholder="not used"
+                style={{ width: 170 }}
+                value={value(h)}
+                onChange={(c?: string) => set(h, c)}
+                options={result.all.map((c) => ({ value: c.code, label: c.words }))}
+              />
+              <span
+                className="soft mono"
+                style={{ overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}
+              >
+                {result.sample
+                  .map((row) => row[i])
+                  .filter(Boolean)
+                  .join(' · ')}
+              </span>
             </div>
           ))}
           <div className="row" style={{ marginTop: 8 }}>
             <span>Only rows where</span>
-            <Select size="small" aria-label="Only rows where" allowClear placeholder="all rows" style={{ width: 140 }} value={result.onlyColumn ?? undefined} onChange={(h?: string) => onMatch({ columns: known, onlyColumn: h, onlyValue: h ? result.sample[0]?.[result.headings.indexOf(h)] : undefined })} options={result.headings.filter(Boolean).map((h) => ({ value: h, label: h }))} />
-            {result.onlyColumn && <>is <Input size="small" aria-label="This value" style={{ width: 130 }} defaultValue={result.onlyValue ?? ''} onBlur={(e) => e.target.value !== result.onlyValue && onMatch({ columns: known, onlyColumn: result.onlyColumn, onlyValue: e.target.value })} onPressEnter={(e) => e.currentTarget.blur()} /></>}
+            <Select
+              size="small"
+              aria-label="Only rows where"
+              allowClear
+              placeholder="all rows"
+              style={{ width: 140 }}
+              value={result.onlyColumn ?? undefined}
+              onChange={(h?: string) =>
+                onMatch({
+                  columns: known,
+                  onlyColumn: h,
+                  onlyValue: h ? result.sample[0]?.[result.headings.indexOf(h)] : undefined,
+                })
+              }
+              options={result.headings.filter(Boolean).map((h) => ({ value: h, label: h }))}
+            />
+            {result.onlyColumn && (
+              <>
+                is{' '}
+                <Input
+                  size="small"
+                  aria-label="This value"
+                  style={{ width: 130 }}
+                  defaultValue={result.onlyValue ?? ''}
+                  onBlur={(e) =>
+                    e.target.value !== result.onlyValue &&
+                    onMatch({ columns: known, onlyColumn: result.onlyColumn, onlyValue: e.target.value })
+                  }
+                  onPressEnter={(e) => e.currentTarget.blur()}
+                />
+              </>
+            )}
           </div>
         </>
       )}

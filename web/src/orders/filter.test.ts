@@ -9,5 +9,10 @@ it('keeps a filter in the address and finds it there again', () => {
 });
 
 it('says conditions in words', () => {
-  expect([words('quietDays', '1'), words('quietDays', '4'), words('payment', 'cash-on-delivery'), words('carrier', 'x')]).toEqual(['quiet for 1 day', 'quiet for 4 days', 'cash on delivery', 'by x']);
+  expect([
+    words('quietDays', '1'),
+    words('quietDays', '4'),
+    words('payment', 'cash-on-delivery'),
+    words('carrier', 'x'),
+  ]).toEqual(['quiet for 1 day', 'quiet for 4 days', 'cash on delivery', 'by x']);
 });

@@ -3,7 +3,17 @@ import { stageWords } from '../words';
 
 /** The filter of the list and the address it is kept in. Pure, so that it can be tested without a screen. */
 
-export const NAMES: (keyof OrderFilter)[] = ['stage', 'search', 'shop', 'carrier', 'country', 'payment', 'tag', 'noContact', 'quietDays'];
+export const NAMES: (keyof OrderFilter)[] = [
+  'stage',
+  'search',
+  'shop',
+  'carrier',
+  'country',
+  'payment',
+  'tag',
+  'noContact',
+  'quietDays',
+];
 
 export function fromAddress(params: URLSearchParams): OrderFilter {
   return Object.fromEntries(NAMES.flatMap((n) => (params.get(n) ? [[n, params.get(n)!]] : [])));
@@ -17,14 +27,23 @@ export function toAddress(filter: OrderFilter): string {
 /** One condition in words: "by Skerry Post", "quiet for 3 days". */
 export function words(name: keyof OrderFilter, value: string, choices?: Schemas['Choices']): string {
   switch (name) {
-    case 'stage': return stageWords(value);
-    case 'search': return `“${value}”`;
-    case 'shop': return `from ${value}`;
-    case 'carrier': return `by ${choices?.carriers.find((c) => c.key === value)?.name ?? value}`;
-    case 'country': return `to ${value}`;
-    case 'payment': return value === 'cash-on-delivery' ? 'cash on delivery' : value;
-    case 'tag': return `tagged ${value}`;
-    case 'noContact': return 'no contact';
-    case 'quietDays': return `quiet for ${value} day${value === '1' ? '' : 's'}`;
+    case 'stage':
+      return stageWords(value);
+    case 'search':
+      return `“${value}”`;
+    case 'shop':
+      return `from ${value}`;
+    case 'carrier':
+      return `by ${choices?.carriers.find((c) => c.key === value)?.name ?? value}`;
+    case 'country':
+      return `to ${value}`;
+    case 'payment':
+      return value === 'cash-on-delivery' ? 'cash on delivery' : value;
+    case 'tag':
+      return `tagged ${value}`;
+    case 'noContact':
+      return 'no contact';
+    case 'quietDays':
+      return `quiet for ${value} day${value === '1' ? '' : 's'}`;
   }
 }

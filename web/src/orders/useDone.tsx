@@ -24,7 +24,21 @@ export function useDone() {
       const d = await work();
       setRefused(d.refused);
       const deed = d.deed;
-      message.success(<span>{d.what}{d.messages > 0 ? `, ${d.messages} message${d.messages === 1 ? '' : 's'} planned` : ''}{deed != null && <> <Button size="small" type="link" onClick={() => undo(deed)}>Undo</Button></>}</span>, 8);
+      message.success(
+        <span>
+          {d.what}
+          {d.messages > 0 ? `, ${d.messages} message${d.messages === 1 ? '' : 's'} planned` : ''}
+          {deed != null && (
+            <>
+              {' '}
+              <Button size="small" type="link" onClick={() => undo(deed)}>
+                Undo
+              </Button>
+            </>
+          )}
+        </span>,
+        8,
+      );
       await queries.invalidateQueries();
       return true;
     } catch (e) {

@@ -24,7 +24,11 @@ export function SignIn({ empty, demo }: { empty: boolean; demo: boolean }) {
         await queries.invalidateQueries({ queryKey: keys.session });
       }
     } catch (error) {
-      setWrong(error instanceof Problem && error.errors.length > 0 ? error.errors.map((f) => f.message).join('. ') : (error as Error).message);
+      setWrong(
+        error instanceof Problem && error.errors.length > 0
+          ? error.errors.map((f) => f.message).join('. ')
+          : (error as Error).message,
+      );
     } finally {
       setBusy(false);
     }
@@ -34,23 +38,46 @@ export function SignIn({ empty, demo }: { empty: boolean; demo: boolean }) {
       <main className="signin">
         <h1 style={{ fontSize: 18, marginBottom: 8 }}>Your key for other systems</h1>
         <p>Keep it now: it is shown this once, and only its hash is stored.</p>
-        <p className="box mono" style={{ overflowWrap: 'anywhere' }}>{key}</p>
-        <div className="actions"><Button type="primary" onClick={() => queries.invalidateQueries({ queryKey: keys.session })}>Go on</Button></div>
+        <p className="box mono" style={{ overflowWrap: 'anywhere' }}>
+          {key}
+        </p>
+        <div className="actions">
+          <Button type="primary" onClick={() => queries.invalidateQueries({ queryKey: keys.session })}>
+            Go on
+          </Button>
+        </div>
       </main>
     );
   }
   return (
     <main className="signin">
-      <div className="brand"><Flag pole="#2d2142" />Upbeat Herald</div>
+      <div className="brand">
+        <Flag pole="#2d2142" />
+        Upbeat Herald
+      </div>
       <h1 style={{ fontSize: 16 }}>{empty ? 'Make the first account' : 'Sign in'}</h1>
-      {demo && <p className="soft" style={{ marginTop: 6 }}>In the demo: <b>coordinator</b> with the password <b>for-local-use-only</b></p>}
+      {demo && (
+        <p className="soft" style={{ marginTop: 6 }}>
+          In the demo: <b>coordinator</b> with the password <b>for-local-use-only</b>
+        </p>
+      )}
       <form className="form" onSubmit={submit}>
         <label htmlFor="name">Name</label>
         <Input id="name" autoFocus autoComplete="username" value={name} onChange={(e) => setName(e.target.value)} />
         <label htmlFor="password">Password{empty ? ', 10 characters or more' : ''}</label>
-        <Input type="password" id="password" autoComplete={empty ? 'new-password' : 'current-password'} value={password} onChange={(e) => setPassword(e.target.value)} />
+        <Input
+          type="password"
+          id="password"
+          autoComplete={empty ? 'new-password' : 'current-password'}
+          value={password}
+          onChange={(e) => setPassword(e.target.value)}
+        />
         {wrong && <Alert style={{ marginTop: 12 }} type="error" title={wrong} />}
-        <div className="actions"><Button type="primary" htmlType="submit" loading={busy} disabled={!name || !password}>{empty ? 'Make it' : 'Sign in'}</Button></div>
+        <div className="actions">
+          <Button type="primary" htmlType="submit" loading={busy} disabled={!name || !password}>
+            {empty ? 'Make it' : 'Sign in'}
+          </Button>
+        </div>
       </form>
     </main>
   );

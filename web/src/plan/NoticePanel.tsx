@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { App, Button, Popconfirm } from 'antd';
 import { useEffect, useState } from 'react';
-import { api, keys, Problem, type Fault, type Schemas } from '../api/client';
+import { api, type Fault, keys, Problem, type Schemas } from '../api/client';
 import { CHANNEL_WORDS, delayWords, listed, stageWords } from '../words';
 import { NoticeForm } from './NoticeForm';
 import { Preview } from './Preview';
@@ -19,7 +19,13 @@ export function NoticePanel({ id, notice, audience, onClose }: Props) {
   useEffect(() => {
     if (!editing) setDraft(notice);
   }, [notice, editing]);
-  const reach = useQuery({ queryKey: keys.reach(draft), queryFn: () => api.reach(draft), enabled: !!draft.name, placeholderData: (old) => old, retry: false });
+  const reach = useQuery({
+    queryKey: keys.reach(draft),
+    queryFn: () => api.reach(draft),
+    enabled: !!draft.name,
+    placeholderData: (old) => old,
+    retry: false,
+  });
 
   const save = async (next: Schemas['NoticeBody'], done: string, before?: Schemas['NoticeBody']) => {
     setBusy(true);
@@ -29,7 +35,29 @@ export function NoticePanel({ id, notice, audience, onClose }: Props) {
       else await api.addNotice(next);
       await queries.invalidateQueries({ queryKey: keys.plan });
       setEditing(false);
-      message.success(<span>{done}{id && before && <> <Button size="small" type="link" onClick={() => api.changeNotice(id, before).then(() => queries.invalidateQueries({ queryKey: keys.plan })).catch((e: Error) => message.error(e.message))}>Undo</Button></>}</span>, 6);
+      message.success(
+        <span>
+          {done}
+          {id && before && (
+            <>
+              {' '}
+              <Button
+                size="small"
+                type="link"
+                onClick={() =>
+                  api
+                    .changeNotice(id, before)
+                    .then(() => queries.invalidateQueries({ queryKey: keys.plan }))
+                    .catch((e: Error) => message.error(e.message))
+                }
+              >
+                Undo
+              </Button>
+            </>
+          )}
+        </span>,
+        6,
+      );
       if (!id) onClose();
     } catch (e) {
       setEditing(true);
@@ -43,7 +71,19 @@ export function NoticePanel({ id, notice, audience, onClose }: Props) {
     try {
       await api.removeNotice(id!);
       await queries.invalidateQueries({ queryKey: keys.plan });
-      message.success(<span>“{notice.name}” is removed <Button size="small" type="link" onClick={() => api.addNotice(notice).then(() => queries.invalidateQueries({ queryKey: keys.plan }))}>Undo</Button></span>, 8);
+      message.success(
+        <span>
+          “{notice.name}” is removed{' '}
+          <Button
+            size="small"
+            type="link"
+            onClick={() => api.addNotice(notice).then(() => queries.invalidateQueries({ queryKey: keys.plan }))}
+          >
+            Undo
+          </Button>
+        </span>,
+        8,
+      );
       onClose();
     } catch (e) {
       message.error((e as Error).message);
@@ -51,23 +91,64 @@ export function NoticePanel({ id, notice, audience, onClose }: Props) {
   };
   const live = notice.state === 'live';
   return (
-    <aside className="panel" aria-label={id ? `Notice ${notice.name}` : 'New notice'} onKeyDown={(e) => {
-      if (e.key === 'Enter' && e.ctrlKey && editing) save(draft, 'Saved', notice);
-      if (e.key === 'Escape' && !(e.target as HTMLElement).closest('.ant-select-open')) onClose();
-    }}>
-      <h2><span>{draft.name || 'New notice'}</span><span style={{ display: 'flex', gap: 10 }}>{id && <span className={`mark ${live ? 'ok' : 'v'}`}>{notice.state}</span>}<button type="button" className="plain" aria-label="Close" onClick={onClose}>✕</button></span></h2>
-      {editing ? <NoticeForm draft={draft} onChange={setDraft} faults={faults} /> : <Sentence notice={draft} audience={audience ?? 'everyone'} />}
+    <aside
+      className="panel"
+      aria-label={id ? `Notice ${notice.name}` : 'New notice'}
+      onKeyDown={(e) => {
+        if (e.key === 'Enter' && e.ctrlKey && editing) save(draft, 'Saved', notice);
+        if (e.key === 'Escape' && !(e.target as HTMLElement).closest('.ant-select-open')) onClose();
+      }}
+    >
+      <h2>
+        <span>{draft.name || 'New notice'}</span>
+        <span style={{ display: 'flex', gap: 10 }}>
+          {id && <span className={`mark ${live ? 'ok' : 'v'}`}>{notice.state}</span>}
+          <button type="button" className="plain" aria-label="Close" onClick={onClose}>
+            ✕
+          </button>
+        </span>
+      </h2>
+      {editing ? (
+        <NoticeForm draft={draft} onChange={setDraft} faults={faults} />
+      ) : (
+        <Sentence notice={draft} audience={audience ?? 'everyone'} />
+      )}
       <div className="actions">
         {editing ? (
           <>
-            <Button type="primary" loading={busy} onClick={() => save(draft, 'Saved', notice)} title="Ctrl+Enter">Save</Button>
-            <Button onClick={() => (id ? (setDraft(notice), setFaults([]), setEditing(false)) : onClose())}>Cancel</Button>
+            <Button type="primary" loading={busy} onClick={() => save(draft, 'Saved', notice)} title="Ctrl+Enter">
+              Save
+            </Button>
+            <Button onClick={() => (id ? (setDraft(notice), setFaults([]), setEditing(false)) : onClose())}>
+              Cancel
+            </Button>
           </>
         ) : (
           <>
-            <Button type="primary" onClick={() => setEditing(true)}>Change it</Button>
-            <Button loading={busy} onClick={() => save({ ...notice, state: live ? 'paused' : 'live' }, live ? 'Paused: nothing goes out by it' : 'Live: it speaks of what happens from now on', notice)}>{live ? 'Pause' : 'Switch on'}</Button>
-            <Popconfirm title="Remove this notice?" description="What is planned by it does not go out." okText="Remove" cancelText="Keep" onConfirm={remove}><Button danger>Remove</Button></Popconfirm>
+            <Button type="primary" onClick={() => setEditing(true)}>
+              Change it
+            </Button>
+            <Button
+              loading={busy}
+              onClick={() =>
+                save(
+                  { ...notice, state: live ? 'paused' : 'live' },
+                  live ? 'Paused: nothing goes out by it' : 'Live: it speaks of what happens from now on',
+                  notice,
+                )
+              }
+            >
+              {live ? 'Pause' : 'Switch on'}
+            </Button>
+            <Popconfirm
+              title="Remove this notice?"
+              description="What is planned by it does not go out."
+              okText="Remove"
+              cancelText="Keep"
+              onConfirm={remove}
+            >
+              <Button danger>Remove</Button>
+            </Popconfirm>
           </>
         )}
       </div>
@@ -75,9 +156,15 @@ export function NoticePanel({ id, notice, audience, onClose }: Props) {
         <div className="box">
           <h3>Whom it reaches, by the last 30 days</h3>
           {reach.data.reached} of {reach.data.moments} times {stageWords(draft.stage ?? '').toLowerCase()}
-          {Object.entries(reach.data.byChannel).map(([c, n]) => ` · ${n} by ${CHANNEL_WORDS[c]}`).join('')}
+          {Object.entries(reach.data.byChannel)
+            .map(([c, n]) => ` · ${n} by ${CHANNEL_WORDS[c]}`)
+            .join('')}
           {reach.data.moved > 0 && ` · ${reach.data.moved} put off to the hours allowed`}
-          {reach.data.reasons.slice(0, 3).map((r) => <div key={r.reason} className="soft">{r.count} not: {r.reason}</div>)}
+          {reach.data.reasons.slice(0, 3).map((r) => (
+            <div key={r.reason} className="soft">
+              {r.count} not: {r.reason}
+            </div>
+          ))}
         </div>
       )}
       <Preview id={id} notice={draft} />
@@ -91,10 +178,57 @@ function Sentence({ notice, audience }: { notice: Schemas['NoticeBody']; audienc
   const delay = delayWords(notice.after);
   return (
     <p className="say">
-      When {parcel ? 'a parcel' : 'an order'} is <u>{stageWords(notice.stage ?? '').toLowerCase()}</u>{audience === 'everyone' ? ', for ' : ' and it is for '}<u>{audience}</u>, {delay === 'at once' ? <><u>at once</u>{notice.window ? ', ' : ' '}</> : <>wait <u>{delay}</u>, then </>}
-      {notice.window && <>between <u>{notice.window.from} and {notice.window.to}</u> where the customer lives </>}
-      say “{notice.name}” by {notice.rule === 'all' ? <u>{listed(channels.map((c) => CHANNEL_WORDS[c]), 'and')}</u> : channels.map((c, i) => <span key={c}>{i > 0 && ', else '}<u>{CHANNEL_WORDS[c]}</u></span>)}
-      , once per <u>{notice.per}</u>{notice.buttons && notice.buttons.length > 0 && <>, and ask {notice.buttons.map((b, i) => <span key={b.id}>{i > 0 && ' or '}<u>{b.label}</u></span>)}</>}.
+      When {parcel ? 'a parcel' : 'an order'} is <u>{stageWords(notice.stage ?? '').toLowerCase()}</u>
+      {audience === 'everyone' ? ', for ' : ' and it is for '}
+      <u>{audience}</u>,{' '}
+      {delay === 'at once' ? (
+        <>
+          <u>at once</u>
+          {notice.window ? ', ' : ' '}
+        </>
+      ) : (
+        <>
+          wait <u>{delay}</u>, then{' '}
+        </>
+      )}
+      {notice.window && (
+        <>
+          between{' '}
+          <u>
+            {notice.window.from} and {notice.window.to}
+          </u>{' '}
+          where the customer lives{' '}
+        </>
+      )}
+      say “{notice.name}” by{' '}
+      {notice.rule === 'all' ? (
+        <u>
+          {listed(
+            channels.map((c) => CHANNEL_WORDS[c]),
+            'and',
+          )}
+        </u>
+      ) : (
+        channels.map((c, i) => (
+          <span key={c}>
+            {i > 0 && ', else '}
+            <u>{CHANNEL_WORDS[c]}</u>
+          </span>
+        ))
+      )}
+      , once per <u>{notice.per}</u>
+      {notice.buttons && notice.buttons.length > 0 && (
+        <>
+          , and ask{' '}
+          {notice.buttons.map((b, i) => (
+            <span key={b.id}>
+              {i > 0 && ' or '}
+              <u>{b.label}</u>
+            </span>
+          ))}
+        </>
+      )}
+      .
     </p>
   );
 }

@@ -12,7 +12,16 @@ import { NoticePanel } from './NoticePanel';
 /** A notice nobody has kept yet. */
 function blank(stage: string, channel: string): Schemas['NoticeBody'] {
   return {
-    name: '', stage, after: 'PT0S', audience: { payments: [], countries: [], carriers: [], shops: [] }, channels: [channel], rule: 'first-that-works', per: stage === 'ordered' ? 'order' : 'parcel', ageLimit: 'PT48H', state: 'paused', buttons: [],
+    name: '',
+    stage,
+    after: 'PT0S',
+    audience: { payments: [], countries: [], carriers: [], shops: [] },
+    channels: [channel],
+    rule: 'first-that-works',
+    per: stage === 'ordered' ? 'order' : 'parcel',
+    ageLimit: 'PT48H',
+    state: 'paused',
+    buttons: [],
   };
 }
 
@@ -28,7 +37,10 @@ export function PlanPlace() {
     navigate('/plan');
   };
   useEffect(() => {
-    const key = (e: KeyboardEvent) => e.key === 'Escape' && !(e.target instanceof HTMLElement && e.target.closest('.ant-select-open, .panel')) && close();
+    const key = (e: KeyboardEvent) =>
+      e.key === 'Escape' &&
+      !(e.target instanceof HTMLElement && e.target.closest('.ant-select-open, .panel')) &&
+      close();
     window.addEventListener('keydown', key);
     return () => window.removeEventListener('keydown', key);
   });
@@ -37,48 +49,137 @@ export function PlanPlace() {
   const chosen = notices.find((n) => n.id === id);
   return (
     <>
-      <Route title="Plan" subtitle={plan.data ? `${live} live, ${notices.length - live} paused` : ' '} geometry={PLAN_GEOMETRY} chosen={stage} onChoose={setStage} />
+      <Route
+        title="Plan"
+        subtitle={plan.data ? `${live} live, ${notices.length - live} paused` : ' '}
+        geometry={PLAN_GEOMETRY}
+        chosen={stage}
+        onChoose={setStage}
+      />
       <div className="work">
         <main className="main">
-          {plan.isError ? <Failed error={plan.error} again={() => plan.refetch()} /> : (
+          {plan.isError ? (
+            <Failed error={plan.error} again={() => plan.refetch()} />
+          ) : (
             <div className="plan">
-              {LINE.map((s) => <div key={s} className="thread" style={{ left: x(PLAN_GEOMETRY, s) - 1 }} />)}
+              {LINE.map((s) => (
+                <div key={s} className="thread" style={{ left: x(PLAN_GEOMETRY, s) - 1 }} />
+              ))}
               {CHANNELS.map((channel) => {
-                const hung = hang(notices.filter((n) => !stage || n.notice.stage === stage), channel);
+                const hung = hang(
+                  notices.filter((n) => !stage || n.notice.stage === stage),
+                  channel,
+                );
                 const sent = notices.reduce((sum, n) => sum + (n.sent[channel]?.count ?? 0), 0);
                 return (
-                  <section key={channel} className="band" style={{ height: bandHeight(hung) }} aria-label={CHANNEL_WORDS[channel]}>
-                    <div className="name">{CHANNEL_WORDS[channel]}<small>{plan.data ? `about ${Math.round(sent / 30)} a day` : ' '}</small></div>
-                    {hung.map((h) => <Pennant key={h.view.id} view={h.view} channel={channel} row={h.row} chosen={h.view.id === id} onOpen={() => { setFresh(undefined); navigate(`/plan/${h.view.id}`); }} />)}
-                    {plan.data && LINE.filter((s) => (!stage || stage === s) && !hung.some((h) => x(PLAN_GEOMETRY, h.view.notice.stage ?? '') === x(PLAN_GEOMETRY, s))).map((s) => (
-                      <button key={s} type="button" className="add" style={{ left: x(PLAN_GEOMETRY, s), top: 46 }} aria-label={`Add a notice: ${stageWords(s)}, ${CHANNEL_WORDS[channel]}`} onClick={() => { navigate('/plan'); setFresh(blank(s, channel)); }}>+</button>
+                  <section
+                    key={channel}
+                    className="band"
+                    style={{ height: bandHeight(hung) }}
+                    aria-label={CHANNEL_WORDS[channel]}
+                  >
+                    <div className="name">
+                      {CHANNEL_WORDS[channel]}
+                      <small>{plan.data ? `about ${Math.round(sent / 30)} a day` : ' '}</small>
+                    </div>
+                    {hung.map((h) => (
+                      <Pennant
+                        key={h.view.id}
+                        view={h.view}
+                        channel={channel}
+                        row={h.row}
+                        chosen={h.view.id === id}
+                        onOpen={() => {
+                          setFresh(undefined);
+                          navigate(`/plan/${h.view.id}`);
+                        }}
+                      />
                     ))}
+                    {plan.data &&
+                      LINE.filter(
+                        (s) =>
+                          (!stage || stage === s) &&
+                          !hung.some((h) => x(PLAN_GEOMETRY, h.view.notice.stage ?? '') === x(PLAN_GEOMETRY, s)),
+                      ).map((s) => (
+                        <button
+                          key={s}
+                          type="button"
+                          className="add"
+                          style={{ left: x(PLAN_GEOMETRY, s), top: 46 }}
+                          aria-label={`Add a notice: ${stageWords(s)}, ${CHANNEL_WORDS[channel]}`}
+                          onClick={() => {
+                            navigate('/plan');
+                            setFresh(blank(s, channel));
+                          }}
+                        >
+                          +
+                        </button>
+                      ))}
                   </section>
                 );
               })}
             </div>
           )}
         </main>
-        {fresh && plan.data ? <NoticePanel key="new" notice={fresh} onClose={close} /> : chosen && plan.data ? <NoticePanel key={chosen.id} id={chosen.id} notice={chosen.notice} audience={chosen.audience} onClose={close} /> : (
-          <aside className="panel" aria-label="Notice"><div className="empty"><h2>Choose a pennant</h2><p>Or press + at a stop to say something there.</p></div></aside>
+        {fresh && plan.data ? (
+          <NoticePanel key="new" notice={fresh} onClose={close} />
+        ) : chosen && plan.data ? (
+          <NoticePanel
+            key={chosen.id}
+            id={chosen.id}
+            notice={chosen.notice}
+            audience={chosen.audience}
+            onClose={close}
+          />
+        ) : (
+          <aside className="panel" aria-label="Notice">
+            <div className="empty">
+              <h2>Choose a pennant</h2>
+              <p>Or press + at a stop to say something there.</p>
+            </div>
+          </aside>
         )}
       </div>
     </>
   );
 }
 
-function Pennant({ view, channel, row, chosen, onOpen }: { view: Schemas['NoticeView']; channel: string; row: number; chosen: boolean; onOpen: () => void }) {
+function Pennant({
+  view,
+  channel,
+  row,
+  chosen,
+  onOpen,
+}: {
+  view: Schemas['NoticeView'];
+  channel: string;
+  row: number;
+  chosen: boolean;
+  onOpen: () => void;
+}) {
   const n = view.notice;
   const sent = view.sent[channel];
   const after = turn(n, channel, CHANNEL_WORDS);
   const long = (sent?.segments ?? 1) > 1;
   return (
-    <div className={`pennant ${n.state} ${chosen ? 'chosen' : ''}`} style={{ left: x(PLAN_GEOMETRY, n.stage ?? 'ordered'), top: top(row) }}>
+    <div
+      className={`pennant ${n.state} ${chosen ? 'chosen' : ''}`}
+      style={{ left: x(PLAN_GEOMETRY, n.stage ?? 'ordered'), top: top(row) }}
+    >
       <button type="button" className="cloth" aria-current={chosen || undefined} onClick={onOpen}>
         <b>{n.name}</b>
         <span className="l">{after ?? whenShort(n)}</span>
-        <span className="l soft" title={view.audience}>{view.audience}</span>
-        <span className="n"><span>{perDay(sent?.count ?? 0)}</span>{n.state === 'paused' ? <span className="mark v">paused</span> : long ? <span className="mark bad">{sent!.segments} parts</span> : null}</span>
+        <span className="l soft" title={view.audience}>
+          {view.audience}
+        </span>
+        <span className="n">
+          <span>{perDay(sent?.count ?? 0)}</span>
+          {n.state === 'paused' ? (
+            <span className="mark v">paused</span>
+          ) : long ? (
+            <span className="mark bad">{sent!.segments} parts</span>
+          ) : null}
+        </span>
       </button>
     </div>
   );

@@ -3,11 +3,22 @@ import type { Schemas } from '../api/client';
 import { CHANNEL_WORDS } from '../words';
 import { bandHeight, EMPTY_BAND, hang, turn } from './layout';
 
-const notice = (id: string, stage: string, channels: string[], rule = 'first-that-works'): Schemas['NoticeView'] => ({ id, notice: { stage, channels, rule }, audience: 'everyone', sent: {} });
+const notice = (id: string, stage: string, channels: string[], rule = 'first-that-works'): Schemas['NoticeView'] => ({
+  id,
+  notice: { stage, channels, rule },
+  audience: 'everyone',
+  sent: {},
+});
 
 it('hangs notices at the same stop below one another', () => {
-  const hung = hang([notice('a', 'out-for-delivery', ['sms']), notice('b', 'attempted', ['sms']), notice('c', 'ordered', ['email'])], 'sms');
-  expect(hung.map((h) => [h.view.id, h.row])).toEqual([['a', 0], ['b', 1]]);
+  const hung = hang(
+    [notice('a', 'out-for-delivery', ['sms']), notice('b', 'attempted', ['sms']), notice('c', 'ordered', ['email'])],
+    'sms',
+  );
+  expect(hung.map((h) => [h.view.id, h.row])).toEqual([
+    ['a', 0],
+    ['b', 1],
+  ]);
   expect(bandHeight(hung)).toBeGreaterThan(bandHeight(hung.slice(0, 1)));
   expect(bandHeight([])).toBe(EMPTY_BAND);
 });

@@ -10,12 +10,14 @@ export type Hung = { view: Schemas['NoticeView']; channel: string; row: number }
 /** Hangs the notices of one channel at their stops; those at the same stop hang below one another. */
 export function hang(notices: Schemas['NoticeView'][], channel: string): Hung[] {
   const used = new Map<number, number>();
-  return notices.filter((n) => n.notice.channels?.includes(channel)).map((view) => {
-    const at = onLine(view.notice.stage ?? 'ordered');
-    const row = used.get(at) ?? 0;
-    used.set(at, row + 1);
-    return { view, channel, row };
-  });
+  return notices
+    .filter((n) => n.notice.channels?.includes(channel))
+    .map((view) => {
+      const at = onLine(view.notice.stage ?? 'ordered');
+      const row = used.get(at) ?? 0;
+      used.set(at, row + 1);
+      return { view, channel, row };
+    });
 }
 
 export function bandHeight(hung: Hung[]): number {
@@ -28,7 +30,11 @@ export function top(row: number): number {
 }
 
 /** Whether this channel is asked first, or what it stands by for. */
-export function turn(notice: Schemas['NoticeBody'], channel: string, words: Record<string, string>): string | undefined {
+export function turn(
+  notice: Schemas['NoticeBody'],
+  channel: string,
+  words: Record<string, string>,
+): string | undefined {
   const channels = notice.channels ?? [];
   const i = channels.indexOf(channel);
   return notice.rule === 'all' || i <= 0 ? undefined : `if no ${words[channels[i - 1]]}`;

@@ -2,7 +2,7 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { fireEvent, render, screen } from '@testing-library/react';
 import { expect, it, vi } from 'vitest';
 import { keys } from '../api/client';
-import { LINE, onLine, ORDERS_GEOMETRY, PLAN_GEOMETRY, SIDE, x } from './geometry';
+import { LINE, ORDERS_GEOMETRY, onLine, PLAN_GEOMETRY, SIDE, x } from './geometry';
 import { Route } from './Route';
 
 it('has a place on the line for every stage, left to right', () => {
@@ -15,9 +15,16 @@ it('has a place on the line for every stage, left to right', () => {
 
 it('narrows to a stop and widens again', () => {
   const queries = new QueryClient({ defaultOptions: { queries: { retry: false, staleTime: Infinity } } });
-  queries.setQueryData(keys.route, [{ stage: 'packed', onLine: 1, side: false, orders: 21 }, { stage: 'delayed', onLine: 3, side: true, orders: 4 }]);
+  queries.setQueryData(keys.route, [
+    { stage: 'packed', onLine: 1, side: false, orders: 21 },
+    { stage: 'delayed', onLine: 3, side: true, orders: 4 },
+  ]);
   const choose = vi.fn();
-  const view = (chosen?: string) => <QueryClientProvider client={queries}><Route title="Orders" subtitle="x" geometry={PLAN_GEOMETRY} chosen={chosen} onChoose={choose} /></QueryClientProvider>;
+  const view = (chosen?: string) => (
+    <QueryClientProvider client={queries}>
+      <Route title="Orders" subtitle="x" geometry={PLAN_GEOMETRY} chosen={chosen} onChoose={choose} />
+    </QueryClientProvider>
+  );
   const { rerender } = render(view());
   fireEvent.click(screen.getByRole('button', { name: /21\s*Packed/ }));
   expect(choose).toHaveBeenLastCalledWith('packed');

@@ -6,7 +6,14 @@ import { type Geometry, LINE, SIDE, x } from './geometry';
 const SHORT: Record<string, string> = { 'out-for-delivery': 'Out', 'in-transit': 'Transit' };
 const WARN = ['attempted', 'delayed', 'returning'];
 
-type Props = { title: string; subtitle: string; geometry: Geometry; slim?: boolean; chosen?: string; onChoose?: (stage: string | undefined) => void };
+type Props = {
+  title: string;
+  subtitle: string;
+  geometry: Geometry;
+  slim?: boolean;
+  chosen?: string;
+  onChoose?: (stage: string | undefined) => void;
+};
 
 /** The stages drawn once: a line with stops, and a short branch for those beside it. Choosing a stop narrows the place; choosing it again widens it. */
 export function Route({ title, subtitle, geometry, slim, chosen, onChoose }: Props) {
@@ -14,8 +21,13 @@ export function Route({ title, subtitle, geometry, slim, chosen, onChoose }: Pro
   const counts = new Map(data?.map((s) => [s.stage, s.orders]));
   const narrow = geometry.to - geometry.from < 450;
   const branchX = (x(geometry, 'in-transit') + x(geometry, 'out-for-delivery')) / 2 - 20;
-    // Where the line is short there is room for the four that need a look; the others are found by the filter.
-  const beside = SIDE.filter((s) => (!narrow && (counts.get(s) ?? 0) > 0) || chosen === s || ['attempted', 'ready-for-collection', 'delayed', 'returning'].includes(s));
+  // Where the line is short there is room for the four that need a look; the others are found by the filter.
+  const beside = SIDE.filter(
+    (s) =>
+      (!narrow && (counts.get(s) ?? 0) > 0) ||
+      chosen === s ||
+      ['attempted', 'ready-for-collection', 'delayed', 'returning'].includes(s),
+  );
   let sideX = branchX + 28;
   const choose = (stage: string) => onChoose?.(chosen === stage ? undefined : stage);
   return (
@@ -27,8 +39,15 @@ export function Route({ title, subtitle, geometry, slim, chosen, onChoose }: Pro
       <div className="track" style={{ left: geometry.from, width: geometry.to - geometry.from }} />
       <div className="branch" style={{ left: branchX }} />
       {LINE.map((stage) => (
-        <button key={stage} type="button" className={`plain stop ${narrow ? 'narrow' : ''} ${chosen === stage ? 'chosen' : ''}`} style={{ left: x(geometry, stage), width: narrow ? 64 : 104, marginLeft: narrow ? -32 : -52 }}
-          aria-pressed={chosen === stage} onClick={() => choose(stage)} title={stage === 'delivered' ? 'In the last 24 hours' : undefined}>
+        <button
+          key={stage}
+          type="button"
+          className={`plain stop ${narrow ? 'narrow' : ''} ${chosen === stage ? 'chosen' : ''}`}
+          style={{ left: x(geometry, stage), width: narrow ? 64 : 104, marginLeft: narrow ? -32 : -52 }}
+          aria-pressed={chosen === stage}
+          onClick={() => choose(stage)}
+          title={stage === 'delivered' ? 'In the last 24 hours' : undefined}
+        >
           <span className="count">{data ? (counts.get(stage) ?? 0) : ' '}</span>
           <span className="ring" />
           <span className="name">{narrow ? (SHORT[stage] ?? stageWords(stage)) : stageWords(stage)}</span>
@@ -38,8 +57,14 @@ export function Route({ title, subtitle, geometry, slim, chosen, onChoose }: Pro
         const left = sideX;
         sideX += 46 + stageWords(stage).length * 6.6;
         return (
-          <button key={stage} type="button" className={`plain side ${chosen === stage ? 'chosen' : ''} ${WARN.includes(stage) && (counts.get(stage) ?? 0) > 0 ? 'warn' : ''}`} style={{ left }} aria-pressed={chosen === stage}
-            onClick={() => choose(stage)}>
+          <button
+            key={stage}
+            type="button"
+            className={`plain side ${chosen === stage ? 'chosen' : ''} ${WARN.includes(stage) && (counts.get(stage) ?? 0) > 0 ? 'warn' : ''}`}
+            style={{ left }}
+            aria-pressed={chosen === stage}
+            onClick={() => choose(stage)}
+          >
             <span className="ring" />
             <span>{stageWords(stage)}</span>
             <span className="count">{data ? (counts.get(stage) ?? 0) : ' '}</span>

@@ -7,10 +7,21 @@ import { stageWords } from '../words';
 import { DurationInput } from './DurationInput';
 import { useDo } from './useDo';
 
-type Props = { line: Schemas['CarrierLine']; directory: Schemas['Directory']; fresh: boolean; onClose: (to?: string) => void };
+type Props = {
+  line: Schemas['CarrierLine'];
+  directory: Schemas['Directory'];
+  fresh: boolean;
+  onClose: (to?: string) => void;
+};
 
-const STAGES = [...LINE, ...SIDE].filter((s) => !['ordered', 'cancelled', 'refunded'].includes(s)).map((s) => ({ value: s, label: stageWords(s) }));
-const ARRIVE = [{ value: 'pushed', label: 'pushed to us' }, { value: 'file', label: 'in files' }, { value: 'asked', label: 'asked for' }];
+const STAGES = [...LINE, ...SIDE]
+  .filter((s) => !['ordered', 'cancelled', 'refunded'].includes(s))
+  .map((s) => ({ value: s, label: stageWords(s) }));
+const ARRIVE = [
+  { value: 'pushed', label: 'pushed to us' },
+  { value: 'file', label: 'in files' },
+  { value: 'asked', label: 'asked for' },
+];
 
 /** Everything about one carrier. */
 export function CarrierForm({ line, directory, fresh, onClose }: Props) {
@@ -19,35 +30,137 @@ export function CarrierForm({ line, directory, fresh, onClose }: Props) {
   const { run, busy, faults } = useDo();
   const logo = useRef<HTMLInputElement>(null);
   const set = (part: Partial<Schemas['CarrierBody']>) => setC({ ...c, ...part });
-  const recognised = useQuery({ queryKey: keys.recognise(number), queryFn: () => api.recognise(number), enabled: number.trim().length > 3, retry: false });
-  const wrong = (field: string) => faults.filter((f) => f.field === field || f.field.startsWith(`${field}.`) || f.field.startsWith(`${field}[`)).map((f) => <div key={f.message} className="wrong" role="alert">{f.message}</div>);
+  const recognised = useQuery({
+    queryKey: keys.recognise(number),
+    queryFn: () => api.recognise(number),
+    enabled: number.trim().length > 3,
+    retry: false,
+  });
+  const wrong = (field: string) =>
+    faults
+      .filter((f) => f.field === field || f.field.startsWith(`${field}.`) || f.field.startsWith(`${field}[`))
+      .map((f) => (
+        <div key={f.message} className="wrong" role="alert">
+          {f.message}
+        </div>
+      ));
   const formats = c.formats ?? [];
   const codes = c.codes ?? [];
-  const setFormat = (i: number, part: Partial<Schemas['FormatBody']>) => set({ formats: formats.map((f, j) => (j === i ? { ...f, ...part } : f)) });
-  const setCode = (i: number, part: Partial<Schemas['RuleBody']>) => set({ codes: codes.map((r, j) => (j === i ? { ...r, ...part } : r)) });
+  const setFormat = (i: number, part: Partial<Schemas['FormatBody']>) =>
+    set({ formats: formats.map((f, j) => (j === i ? { ...f, ...part } : f)) });
+  const setCode = (i: number, part: Partial<Schemas['RuleBody']>) =>
+    set({ codes: codes.map((r, j) => (j === i ? { ...r, ...part } : r)) });
   const save = async () => {
     const done = await run(() => (fresh ? api.addCarrier(c) : api.changeCarrier(c.key!, c)), 'Saved');
     if (done && fresh) onClose(done.key);
   };
   const ask = c.ask ?? { address: '', interval: 'PT30M', mostTries: 60, limit: 'P7D' };
-  const sample = (c.linkPattern ?? '').replace('{trackingNumber}', number.replace(/[\s.-]/g, '') || 'RX473124829XS').replace('{postcode}', '22100').replace('{country}', 'SE').replace('{language}', 'en');
+  const sample = (c.linkPattern ?? '')
+    .replace('{trackingNumber}', number.replace(/[\s.-]/g, '') || 'RX473124829XS')
+    .replace('{postcode}', '22100')
+    .replace('{country}', 'SE')
+    .replace('{language}', 'en');
   return (
-    <aside className="panel form" style={{ width: 440 }} aria-label={fresh ? 'New carrier' : `Carrier ${line.carrier.name}`} onKeyDown={(e) => { if (e.key === 'Enter' && e.ctrlKey) save(); if (e.key === 'Escape') onClose(); }}>
-      <h2><span>{fresh ? 'Add a carrier' : line.carrier.name}</span><button type="button" className="plain" aria-label="Close" onClick={() => onClose()}>✕</button></h2>
-      {fresh && <><label htmlFor="c-key">Short name</label><Input id="c-key" placeholder="tern-post" value={c.key ?? ''} onChange={(e) => set({ key: e.target.value })} />{wrong('key')}</>}
-      <label htmlFor="c-name">Name</label><Input id="c-name" value={c.name ?? ''} onChange={(e) => set({ name: e.target.value })} />{wrong('name')}
+    <aside
+      className="panel form"
+      style={{ width: 440 }}
+      aria-label={fresh ? 'New carrier' : `Carrier ${line.carrier.name}`}
+      onKeyDown={(e) => {
+        if (e.key === 'Enter' && e.ctrlKey) save();
+        if (e.key === 'Escape') onClose();
+      }}
+    >
+      <h2>
+        <span>{fresh ? 'Add a carrier' : line.carrier.name}</span>
+        <button type="button" className="plain" aria-label="Close" onClick={() => onClose()}>
+          ✕
+        </button>
+      </h2>
+      {fresh && (
+        <>
+          <label htmlFor="c-key">Short name</label>
+          <Input
+            id="c-key"
+            placeholder="tern-post"
+            value={c.key ?? ''}
+            onChange={(e) => set({ key: e.target.value })}
+          />
+          {wrong('key')}
+        </>
+      )}
+      <label htmlFor="c-name">Name</label>
+      <Input id="c-name" value={c.name ?? ''} onChange={(e) => set({ name: e.target.value })} />
+      {wrong('name')}
       <label htmlFor="c-link">Address of its tracking page</label>
-      <Input id="c-link" className="mono" placeholder="https://tern.example/{trackingNumber}" value={c.linkPattern ?? ''} onChange={(e) => set({ linkPattern: e.target.value })} />{wrong('linkPattern')}
-      <p className="soft">{c.linkPattern ? <>Becomes <span className="mono">{sample}</span>{!c.linkPattern.includes('{trackingNumber}') && '. The customer pastes the number there; messages make it easy to copy.'}</> : 'May hold {trackingNumber}, {postcode}, {country}, {language}.'}</p>
+      <Input
+        id="c-link"
+        className="mono"
+        placeholder="https://tern.example/{trackingNumber}"
+        value={c.linkPattern ?? ''}
+        onChange={(e) => set({ linkPattern: e.target.value })}
+      />
+      {wrong('linkPattern')}
+      <p className="soft">
+        {c.linkPattern ? (
+          <>
+            Becomes <span className="mono">{sample}</span>
+            {!c.linkPattern.includes('{trackingNumber}') &&
+              '. The customer pastes the number there; messages make it easy to copy.'}
+          </>
+        ) : (
+          'May hold {trackingNumber}, {postcode}, {country}, {language}.'
+        )}
+      </p>
       <div className="two">
-        <div><label htmlFor="c-zone">Time zone of its scans</label><Input id="c-zone" value={c.zone ?? ''} onChange={(e) => set({ zone: e.target.value })} />{wrong('zone')}</div>
-        <div><label htmlFor="c-scans">Its scans are</label><Select id="c-scans" style={{ width: '100%' }} value={c.scans} onChange={(scans) => set({ scans, ask: scans === 'asked' ? ask : undefined })} options={ARRIVE} />{wrong('scans')}</div>
+        <div>
+          <label htmlFor="c-zone">Time zone of its scans</label>
+          <Input id="c-zone" value={c.zone ?? ''} onChange={(e) => set({ zone: e.target.value })} />
+          {wrong('zone')}
+        </div>
+        <div>
+          <label htmlFor="c-scans">Its scans are</label>
+          <Select
+            id="c-scans"
+            style={{ width: '100%' }}
+            value={c.scans}
+            onChange={(scans) => set({ scans, ask: scans === 'asked' ? ask : undefined })}
+            options={ARRIVE}
+          />
+          {wrong('scans')}
+        </div>
       </div>
       {c.scans === 'asked' && (
         <>
-          <label htmlFor="c-ask">Asked at</label><Input id="c-ask" className="mono" placeholder="https://api.tern.example/{trackingNumber}" value={ask.address ?? ''} onChange={(e) => set({ ask: { ...ask, address: e.target.value } })} />
-          <div className="two"><div><label htmlFor="c-every">Every</label><DurationInput id="c-every" value={ask.interval} onChange={(interval) => set({ ask: { ...ask, interval } })} /></div><div><label htmlFor="c-tries">At most, times</label><InputNumber id="c-tries" min={1} style={{ width: '100%' }} value={ask.mostTries} onChange={(n) => set({ ask: { ...ask, mostTries: n ?? 1 } })} /></div></div>
-          <label htmlFor="c-limit">And no longer than</label><DurationInput id="c-limit" value={ask.limit} onChange={(limit) => set({ ask: { ...ask, limit } })} />
+          <label htmlFor="c-ask">Asked at</label>
+          <Input
+            id="c-ask"
+            className="mono"
+            placeholder="https://api.tern.example/{trackingNumber}"
+            value={ask.address ?? ''}
+            onChange={(e) => set({ ask: { ...ask, address: e.target.value } })}
+          />
+          <div className="two">
+            <div>
+              <label htmlFor="c-every">Every</label>
+              <DurationInput
+                id="c-every"
+                value={ask.interval}
+                onChange={(interval) => set({ ask: { ...ask, interval } })}
+              />
+            </div>
+            <div>
+              <label htmlFor="c-tries">At most, times</label>
+              <InputNumber
+                id="c-tries"
+                min={1}
+                style={{ width: '100%' }}
+                value={ask.mostTries}
+                onChange={(n) => set({ ask: { ...ask, mostTries: n ?? 1 } })}
+              />
+            </div>
+          </div>
+          <label htmlFor="c-limit">And no longer than</label>
+          <DurationInput id="c-limit" value={ask.limit} onChange={(limit) => set({ ask: { ...ask, limit } })} />
           <p className="soft">Ends when the parcel is delivered, or by whichever of these comes first.</p>
           {wrong('ask')}
         </>
@@ -55,41 +168,182 @@ export function CarrierForm({ line, directory, fresh, onClose }: Props) {
       <label>Its numbers</label>
       {formats.map((f, i) => (
         <div key={i} className="row" style={{ marginBottom: 4 }}>
-          <Input size="small" aria-label={`Format ${i + 1} name`} placeholder="name" style={{ width: 120, flex: 'none' }} value={f.name} onChange={(e) => setFormat(i, { name: e.target.value })} />
-          <Input size="small" aria-label={`Format ${i + 1} pattern`} className="mono" placeholder="HOP[0-9]{9}" value={f.pattern} onChange={(e) => setFormat(i, { pattern: e.target.value })} />
-          <Select size="small" aria-label={`Format ${i + 1} check digit`} style={{ width: 104 }} popupMatchSelectWidth={false} value={f.check} onChange={(check) => setFormat(i, { check })} options={directory.checks.map((k) => ({ value: k.code, label: k.words }))} />
-          <Button size="small" aria-label={`Remove format ${i + 1}`} onClick={() => set({ formats: formats.filter((_, j) => j !== i) })}>✕</Button>
+          <Input
+            size="small"
+            aria-label={`Format ${i + 1} name`}
+            placeholder="name"
+            style={{ width: 120, flex: 'none' }}
+            value={f.name}
+            onChange={(e) => setFormat(i, { name: e.target.value })}
+          />
+          <Input
+            size="small"
+            aria-label={`Format ${i + 1} pattern`}
+            className="mono"
+            placeholder="HOP[0-9]{9}"
+            value={f.pattern}
+            onChange={(e) => setFormat(i, { pattern: e.target.value })}
+          />
+          <Select
+            size="small"
+            aria-label={`Format ${i + 1} check digit`}
+            style={{ width: 104 }}
+            popupMatchSelectWidth={false}
+            value={f.check}
+            onChange={(check) => setFormat(i, { check })}
+            options={directory.checks.map((k) => ({ value: k.code, label: k.words }))}
+          />
+          <Button
+            size="small"
+            aria-label={`Remove format ${i + 1}`}
+            onClick={() => set({ formats: formats.filter((_, j) => j !== i) })}
+          >
+            ✕
+          </Button>
         </div>
       ))}
       {wrong('formats')}
-      <Button size="small" onClick={() => set({ formats: [...formats, { name: '', pattern: '', check: 'none' }] })}>Add a format</Button>
+      <Button size="small" onClick={() => set({ formats: [...formats, { name: '', pattern: '', check: 'none' }] })}>
+        Add a format
+      </Button>
       <label htmlFor="c-number">Try a number</label>
-      <Input id="c-number" className="mono" placeholder="RX 473 124 829 XS" value={number} onChange={(e) => setNumber(e.target.value)} />
-      {recognised.data && (recognised.data.candidates.length === 0 ? <p className="soft">No carrier in use has numbers of this shape.</p> : recognised.data.candidates.map((r) => <p key={r.format + r.carrier}><span className={`mark ${r.valid ? 'ok' : 'bad'}`}>{r.valid ? 'fits' : 'wrong'}</span> {r.carrierName ?? 'no carrier in use'}, {r.format}{r.reason ? `: ${r.reason}` : ''}</p>))}
+      <Input
+        id="c-number"
+        className="mono"
+        placeholder="RX 473 124 829 XS"
+        value={number}
+        onChange={(e) => setNumber(e.target.value)}
+      />
+      {recognised.data &&
+        (recognised.data.candidates.length === 0 ? (
+          <p className="soft">No carrier in use has numbers of this shape.</p>
+        ) : (
+          recognised.data.candidates.map((r) => (
+            <p key={r.format + r.carrier}>
+              <span className={`mark ${r.valid ? 'ok' : 'bad'}`}>{r.valid ? 'fits' : 'wrong'}</span>{' '}
+              {r.carrierName ?? 'no carrier in use'}, {r.format}
+              {r.reason ? `: ${r.reason}` : ''}
+            </p>
+          ))
+        ))}
       <label>How its scans are read</label>
       <div className="codes" tabIndex={0} role="group" aria-label="Code table">
         {codes.map((r, i) => (
           <div key={i} className="row" style={{ marginBottom: 3 }}>
-            <Select size="small" aria-label={`Line ${i + 1} reads`} style={{ width: 66 }} value={r.contains != null ? 'text' : 'code'} onChange={(k) => setCode(i, k === 'text' ? { contains: r.code ?? '', code: undefined } : { code: r.contains ?? '', contains: undefined })} options={[{ value: 'code', label: 'code' }, { value: 'text', label: 'text' }]} />
-            <Input size="small" aria-label={`Line ${i + 1}`} className="mono" value={r.contains ?? r.code ?? ''} onChange={(e) => setCode(i, r.contains != null ? { contains: e.target.value } : { code: e.target.value })} />
-            <Select size="small" aria-label={`Line ${i + 1} means`} style={{ width: 130 }} value={r.stage} onChange={(stage) => setCode(i, { stage })} options={STAGES} />
-            <Button size="small" aria-label={`Remove line ${i + 1}`} onClick={() => set({ codes: codes.filter((_, j) => j !== i) })}>✕</Button>
+            <Select
+              size="small"
+              aria-label={`Line ${i + 1} reads`}
+              style={{ width: 66 }}
+              value={r.contains != null ? 'text' : 'code'}
+              onChange={(k) =>
+                setCode(
+                  i,
+                  k === 'text'
+                    ? { contains: r.code ?? '', code: undefined }
+                    : { code: r.contains ?? '', contains: undefined },
+                )
+              }
+              options={[
+                { value: 'code', label: 'code' },
+                { value: 'text', label: 'text' },
+              ]}
+            />
+            <Input
+              size="small"
+              aria-label={`Line ${i + 1}`}
+              className="mono"
+              value={r.contains ?? r.code ?? ''}
+              onChange={(e) => setCode(i, r.contains != null ? { contains: e.target.value } : { code: e.target.value })}
+            />
+            <Select
+              size="small"
+              aria-label={`Line ${i + 1} means`}
+              style={{ width: 130 }}
+              value={r.stage}
+              onChange={(stage) => setCode(i, { stage })}
+              options={STAGES}
+            />
+            <Button
+              size="small"
+              aria-label={`Remove line ${i + 1}`}
+              onClick={() => set({ codes: codes.filter((_, j) => j !== i) })}
+            >
+              ✕
+            </Button>
           </div>
         ))}
       </div>
       {wrong('codes')}
       <div className="actions" style={{ marginTop: 4 }}>
-        <Button size="small" onClick={() => set({ codes: [...codes, { code: '', stage: 'in-transit' }] })}>Add a line</Button>
-        <Select size="small" aria-label="Prefill from a list" style={{ width: 190 }} placeholder="Prefill from a list" value={null} onChange={(name: string) => set({ codes: [...codes, ...directory.lists.find((l) => l.name === name)!.rules.filter((r) => !codes.some((x) => x.code === r.code))] })} options={directory.lists.map((l) => ({ value: l.name, label: `${l.name}, ${l.rules.length}` }))} />
+        <Button size="small" onClick={() => set({ codes: [...codes, { code: '', stage: 'in-transit' }] })}>
+          Add a line
+        </Button>
+        <Select
+          size="small"
+          aria-label="Prefill from a list"
+          style={{ width: 190 }}
+          placeholder="Prefill from a list"
+          value={null}
+          onChange={(name: string) =>
+            set({
+              codes: [
+                ...codes,
+                ...directory.lists
+                  .find((l) => l.name === name)!
+                  .rules.filter((r) => !codes.some((x) => x.code === r.code)),
+              ],
+            })
+          }
+          options={directory.lists.map((l) => ({ value: l.name, label: `${l.name}, ${l.rules.length}` }))}
+        />
       </div>
       <div className="actions">
-        <Button type="primary" loading={busy} onClick={save} title="Ctrl+Enter">Save</Button>
-        {!fresh && !line.preferred && <Button onClick={() => run(() => api.preferCarrier(c.key!), `${c.name} is chosen where nothing says otherwise`)}>Make it the default</Button>}
+        <Button type="primary" loading={busy} onClick={save} title="Ctrl+Enter">
+          Save
+        </Button>
+        {!fresh && !line.preferred && (
+          <Button
+            onClick={() => run(() => api.preferCarrier(c.key!), `${c.name} is chosen where nothing says otherwise`)}
+          >
+            Make it the default
+          </Button>
+        )}
         <Button onClick={() => logo.current?.click()}>{c.logo ? 'Other logo' : 'Logo'}</Button>
-        <input ref={logo} type="file" accept="image/png,image/jpeg,image/gif" className="visually-hidden" tabIndex={-1} aria-label="Logo file" onChange={async (e) => { const f = e.target.files?.[0]; const made = f && await run(() => api.carrierLogo(f)); if (made) set({ logo: made.logo }); }} />
-        {!fresh && line.parcels === 0 && <Popconfirm title="Remove this carrier?" okText="Remove" cancelText="Keep" onConfirm={async () => { await run(() => api.removeCarrier(c.key!), 'Removed'); onClose(); }}><Button danger>Remove</Button></Popconfirm>}
+        <input
+          ref={logo}
+          type="file"
+          accept="image/png,image/jpeg,image/gif"
+          className="visually-hidden"
+          tabIndex={-1}
+          aria-label="Logo file"
+          onChange={async (e) => {
+            const f = e.target.files?.[0];
+            const made = f && (await run(() => api.carrierLogo(f)));
+            if (made) set({ logo: made.logo });
+          }}
+        />
+        {!fresh && line.parcels === 0 && (
+          <Popconfirm
+            title="Remove this carrier?"
+            okText="Remove"
+            cancelText="Keep"
+            onConfirm={async () => {
+              await run(() => api.removeCarrier(c.key!), 'Removed');
+              onClose();
+            }}
+          >
+            <Button danger>Remove</Button>
+          </Popconfirm>
+        )}
       </div>
-      {c.logo && <p style={{ marginTop: 8 }}><img src={c.logo} alt={`Logo of ${c.name}`} className="logo" /> <Button size="small" type="link" onClick={() => set({ logo: undefined })}>without logo</Button></p>}
+      {c.logo && (
+        <p style={{ marginTop: 8 }}>
+          <img src={c.logo} alt={`Logo of ${c.name}`} className="logo" />{' '}
+          <Button size="small" type="link" onClick={() => set({ logo: undefined })}>
+            without logo
+          </Button>
+        </p>
+      )}
     </aside>
   );
 }

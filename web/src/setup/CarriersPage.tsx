@@ -7,7 +7,16 @@ import { Failed } from '../shell/Failed';
 import { CarrierForm } from './CarrierForm';
 import { useDo } from './useDo';
 
-const FRESH: Schemas['CarrierBody'] = { key: '', name: '', inUse: true, linkPattern: '', zone: Intl.DateTimeFormat().resolvedOptions().timeZone, formats: [], codes: [], scans: 'pushed' };
+const FRESH: Schemas['CarrierBody'] = {
+  key: '',
+  name: '',
+  inUse: true,
+  linkPattern: '',
+  zone: Intl.DateTimeFormat().resolvedOptions().timeZone,
+  formats: [],
+  codes: [],
+  scans: 'pushed',
+};
 
 /** The directory of carriers: search, switch on the few in use, make one the default, add what is missing. */
 export function CarriersPage() {
@@ -22,12 +31,23 @@ export function CarriersPage() {
   if (directory.isError) return <Failed error={directory.error} again={() => directory.refetch()} />;
   if (!directory.data) return <div className="empty">Fetching the carriers ...</div>;
   const words = search.toLowerCase();
-  const lines = directory.data.carriers.filter((c) => (!only || c.carrier.inUse) && `${c.carrier.name} ${c.carrier.key}`.toLowerCase().includes(words))
-    .sort((a, b) => Number(b.carrier.inUse) - Number(a.carrier.inUse) || String(a.carrier.name).localeCompare(String(b.carrier.name)));
-  const chosen = key === 'new' ? { carrier: FRESH, preferred: false, parcels: 0 } : directory.data.carriers.find((c) => c.carrier.key === key);
+  const lines = directory.data.carriers
+    .filter((c) => (!only || c.carrier.inUse) && `${c.carrier.name} ${c.carrier.key}`.toLowerCase().includes(words))
+    .sort(
+      (a, b) =>
+        Number(b.carrier.inUse) - Number(a.carrier.inUse) ||
+        String(a.carrier.name).localeCompare(String(b.carrier.name)),
+    );
+  const chosen =
+    key === 'new'
+      ? { carrier: FRESH, preferred: false, parcels: 0 }
+      : directory.data.carriers.find((c) => c.carrier.key === key);
   const load = async (f?: File) => {
     if (!f) return;
-    const done = await run(() => api.importCarriers(f), (d) => `${d.added} added, ${d.changed} changed, ${d.refused.length} refused`);
+    const done = await run(
+      () => api.importCarriers(f),
+      (d) => `${d.added} added, ${d.changed} changed, ${d.refused.length} refused`,
+    );
     setRefused(done?.refused ?? []);
     if (file.current) file.current.value = '';
   };
@@ -35,31 +55,133 @@ export function CarriersPage() {
     <div className="work">
       <main className="main">
         <div className="filters">
-          <Input allowClear size="small" style={{ width: 220 }} aria-label="Search carriers" placeholder="Search carriers" value={search} onChange={(e) => setSearch(e.target.value)} />
-          <button type="button" className={`pill ${only ? 'on' : ''}`} aria-pressed={only} onClick={() => setOnly(!only)}>in use {directory.data.carriers.filter((c) => c.carrier.inUse).length}</button>
+          <Input
+            allowClear
+            size="small"
+            style={{ width: 220 }}
+            aria-label="Search carriers"
+            placeholder="Search carriers"
+            value={search}
+            onChange={(e) => setSearch(e.target.value)}
+          />
+          <button
+            type="button"
+            className={`pill ${only ? 'on' : ''}`}
+            aria-pressed={only}
+            onClick={() => setOnly(!only)}
+          >
+            in use {directory.data.carriers.filter((c) => c.carrier.inUse).length}
+          </button>
           <span className="push" />
-          <Button size="small" href="/ui/carriers/export.csv">Export CSV</Button><Button size="small" href="/ui/carriers/export.json">JSON</Button>
-          <Button size="small" loading={busy} onClick={() => file.current?.click()}>Import</Button>
-          <input ref={file} type="file" className="visually-hidden" aria-label="Carriers file" tabIndex={-1} accept=".csv,.json" onChange={(e) => load(e.target.files?.[0])} />
-          <Button size="small" type="primary" onClick={() => navigate('/setup/carriers/new')}>Add a carrier</Button>
+          <Button size="small" href="/ui/carriers/export.csv">
+            Export CSV
+          </Button>
+          <Button size="small" href="/ui/carriers/export.json">
+            JSON
+          </Button>
+          <Button size="small" loading={busy} onClick={() => file.current?.click()}>
+            Import
+          </Button>
+          <input
+            ref={file}
+            type="file"
+            className="visually-hidden"
+            aria-label="Carriers file"
+            tabIndex={-1}
+            accept=".csv,.json"
+            onChange={(e) => load(e.target.files?.[0])}
+          />
+          <Button size="small" type="primary" onClick={() => navigate('/setup/carriers/new')}>
+            Add a carrier
+          </Button>
         </div>
-        {refused.length > 0 && <div className="box" style={{ margin: 12 }}>{refused.map((r) => <div key={r}><span className="mark bad">refused</span> {r}</div>)}</div>}
+        {refused.length > 0 && (
+          <div className="box" style={{ margin: 12 }}>
+            {refused.map((r) => (
+              <div key={r}>
+                <span className="mark bad">refused</span> {r}
+              </div>
+            ))}
+          </div>
+        )}
         <table className="sheet wide">
-          <thead><tr><th>Carrier</th><th>In use</th><th>Number in the link</th><th>Its numbers</th><th>Codes</th><th>Scans</th><th>Parcels</th></tr></thead>
+          <thead>
+            <tr>
+              <th>Carrier</th>
+              <th>In use</th>
+              <th>Number in the link</th>
+              <th>Its numbers</th>
+              <th>Codes</th>
+              <th>Scans</th>
+              <th>Parcels</th>
+            </tr>
+          </thead>
           <tbody>
             {lines.map(({ carrier: c, preferred, parcels }) => (
               <tr key={c.key} className={c.key === key ? 'on' : ''}>
-                <td><button type="button" className="plain link" onClick={() => navigate(`/setup/carriers/${c.key}`)}>{c.logo && <img src={c.logo} alt="" className="logo" />}{c.name}</button>{preferred && <> <span className="mark gold">default</span></>}</td>
-                <td><Switch size="small" aria-label={`${c.name} in use`} checked={!!c.inUse} onChange={(on) => run(() => api.changeCarrier(c.key!, { ...c, inUse: on }), `${c.name} is ${on ? 'in use' : 'out of use'}`)} /></td>
-                <td>{!c.linkPattern ? 'no page' : c.linkPattern.includes('{trackingNumber}') ? 'yes' : 'pasted by the customer'}</td>
-                <td>{c.formats?.map((f) => f.name).join(', ') || '–'}</td><td className="mono">{c.codes?.length ?? 0}</td><td>{c.scans}</td><td className="mono">{parcels}</td>
+                <td>
+                  <button type="button" className="plain link" onClick={() => navigate(`/setup/carriers/${c.key}`)}>
+                    {c.logo && <img src={c.logo} alt="" className="logo" />}
+                    {c.name}
+                  </button>
+                  {preferred && (
+                    <>
+                      {' '}
+                      <span className="mark gold">default</span>
+                    </>
+                  )}
+                </td>
+                <td>
+                  <Switch
+                    size="small"
+                    aria-label={`${c.name} in use`}
+                    checked={!!c.inUse}
+                    onChange={(on) =>
+                      run(
+                        () => api.changeCarrier(c.key!, { ...c, inUse: on }),
+                        `${c.name} is ${on ? 'in use' : 'out of use'}`,
+                      )
+                    }
+                  />
+                </td>
+                <td>
+                  {!c.linkPattern
+                    ? 'no page'
+                    : c.linkPattern.includes('{trackingNumber}')
+                      ? 'yes'
+                      : 'pasted by the customer'}
+                </td>
+                <td>{c.formats?.map((f) => f.name).join(', ') || '–'}</td>
+                <td className="mono">{c.codes?.length ?? 0}</td>
+                <td>{c.scans}</td>
+                <td className="mono">{parcels}</td>
               </tr>
             ))}
           </tbody>
         </table>
-        {lines.length === 0 && <div className="empty"><h2>No carrier is called “{search}”</h2><p>Add it: its name and the address of its tracking page are enough.</p></div>}
+        {lines.length === 0 && (
+          <div className="empty">
+            <h2>No carrier is called “{search}”</h2>
+            <p>Add it: its name and the address of its tracking page are enough.</p>
+          </div>
+        )}
       </main>
-      {chosen ? <CarrierForm key={key} line={chosen} directory={directory.data} fresh={key === 'new'} onClose={(to) => navigate(to ? `/setup/carriers/${to}` : '/setup/carriers')} /> : <aside className="panel" aria-label="Carrier"><div className="empty"><h2>Choose a carrier</h2><p>Its tracking link, its numbers and how its scans are read.</p></div></aside>}
+      {chosen ? (
+        <CarrierForm
+          key={key}
+          line={chosen}
+          directory={directory.data}
+          fresh={key === 'new'}
+          onClose={(to) => navigate(to ? `/setup/carriers/${to}` : '/setup/carriers')}
+        />
+      ) : (
+        <aside className="panel" aria-label="Carrier">
+          <div className="empty">
+            <h2>Choose a carrier</h2>
+            <p>Its tracking link, its numbers and how its scans are read.</p>
+          </div>
+        </aside>
+      )}
     </div>
   );
 }

@@ -7,10 +7,35 @@ import { delayWords, when } from '../words';
 import { DurationInput } from './DurationInput';
 import { useDo } from './useDo';
 
-const HOLDS = [{ value: 'orders', label: 'orders (CSV, XLSX)' }, { value: 'tracking', label: 'tracking numbers (CSV, XLSX)' }, { value: 'stages', label: 'stages (CSV, XLSX)' }, { value: 'iftsta', label: 'scans (EDIFACT IFTSTA)' }, { value: 'epcis', label: 'scans (EPCIS 2.0)' }];
-const FRESH: Schemas['FeedBody'] = { name: '', kind: 'address', shop: 'kites', holds: 'orders', place: '', schedule: 'interval', atTime: '06:30', zone: Intl.DateTimeFormat().resolvedOptions().timeZone, interval: 'PT5M', mostTries: 12, limit: 'PT1H', live: true };
+const HOLDS = [
+  { value: 'orders', label: 'orders (CSV, XLSX)' },
+  { value: 'tracking', label: 'tracking numbers (CSV, XLSX)' },
+  { value: 'stages', label: 'stages (CSV, XLSX)' },
+  { value: 'iftsta', label: 'scans (EDIFACT IFTSTA)' },
+  { value: 'epcis', label: 'scans (EPCIS 2.0)' },
+];
+const FRESH: Schemas['FeedBody'] = {
+  name: '',
+  kind: 'address',
+  shop: 'kites',
+  holds: 'orders',
+  place: '',
+  schedule: 'interval',
+  atTime: '06:30',
+  zone: Intl.DateTimeFormat().resolvedOptions().timeZone,
+  interval: 'PT5M',
+  mostTries: 12,
+  limit: 'PT1H',
+  live: true,
+};
 const ofScans = (holds?: string) => holds === 'iftsta' || holds === 'epcis';
-const ENDED: Record<string, string> = { arrived: 'ok', tries: 'gold', 'time-limit': 'gold', stopped: 'v', failed: 'bad' };
+const ENDED: Record<string, string> = {
+  arrived: 'ok',
+  tries: 'gold',
+  'time-limit': 'gold',
+  stopped: 'v',
+  failed: 'bad',
+};
 
 /** Feeds: folders that are watched and addresses that are asked, each with limits, and what ended every run. */
 export function FeedsPage({ now }: { now: string }) {
@@ -25,56 +50,300 @@ export function FeedsPage({ now }: { now: string }) {
   return (
     <div className="work">
       <main className="main pad">
-        <div className="actions" style={{ margin: '0 0 10px' }}><Button type="primary" onClick={() => setChosen('new')}>Add a feed</Button></div>
-        {feeds.data?.length === 0 && <div className="empty"><h2>No feed yet</h2><p>A feed brings files by itself: from a folder that is watched, or from an address that is asked.</p></div>}
+        <div className="actions" style={{ margin: '0 0 10px' }}>
+          <Button type="primary" onClick={() => setChosen('new')}>
+            Add a feed
+          </Button>
+        </div>
+        {feeds.data?.length === 0 && (
+          <div className="empty">
+            <h2>No feed yet</h2>
+            <p>A feed brings files by itself: from a folder that is watched, or from an address that is asked.</p>
+          </div>
+        )}
         {feeds.data?.map((f) => {
           const open = f.runs.find((r) => !r.endedAt);
           return (
             <section key={f.id} className={`card ${f.id === chosen ? 'on' : ''}`} style={{ marginBottom: 10 }}>
-              <div className="row"><button type="button" className="plain link" onClick={() => setChosen(f.id)}><b>{f.feed.name}</b></button><span className="soft">{HOLDS.find((h) => h.value === f.feed.holds)?.label}{!ofScans(f.feed.holds) ? ` of ${f.feed.shop}` : f.feed.carrier ? ` of ${carrierName(f.feed.carrier)}` : ''}</span><span style={{ flex: 1 }} />
-                {open ? <><span className="mark gold">being asked, try {open.tries}{open.nextAt ? `, next ${when(open.nextAt, now)}` : ''}</span><Button size="small" onClick={() => run(() => api.stopFeed(f.id), 'Stopped')}>Stop</Button></> : <Button size="small" onClick={() => run(() => api.askFeed(f.id))}>Ask now</Button>}
+              <div className="row">
+                <button type="button" className="plain link" onClick={() => setChosen(f.id)}>
+                  <b>{f.feed.name}</b>
+                </button>
+                <span className="soft">
+                  {HOLDS.find((h) => h.value === f.feed.holds)?.label}
+                  {!ofScans(f.feed.holds)
+                    ? ` of ${f.feed.shop}`
+                    : f.feed.carrier
+                      ? ` of ${carrierName(f.feed.carrier)}`
+                      : ''}
+                </span>
+                <span style={{ flex: 1 }} />
+                {open ? (
+                  <>
+                    <span className="mark gold">
+                      being asked, try {open.tries}
+                      {open.nextAt ? `, next ${when(open.nextAt, now)}` : ''}
+                    </span>
+                    <Button size="small" onClick={() => run(() => api.stopFeed(f.id), 'Stopped')}>
+                      Stop
+                    </Button>
+                  </>
+                ) : (
+                  <Button size="small" onClick={() => run(() => api.askFeed(f.id))}>
+                    Ask now
+                  </Button>
+                )}
               </div>
-              <p className="mono soft" style={{ overflowWrap: 'anywhere' }}>{f.where}</p>
-              <p className="soft">{f.feed.schedule === 'daily' ? `Every day at ${f.feed.atTime}, ${f.feed.zone}` : f.feed.schedule === 'interval' ? 'Again and again' : 'Only when asked'}: every {delayWords(f.feed.interval)}, at most {f.feed.mostTries} times, no longer than {delayWords(f.feed.limit)}. {f.feed.live ? (f.nextAt ? `Next ${when(f.nextAt, now)}.` : '') : f.feed.schedule === 'off' ? '' : 'Switched off.'} If nothing comes, {f.worstEnd}.</p>
+              <p className="mono soft" style={{ overflowWrap: 'anywhere' }}>
+                {f.where}
+              </p>
+              <p className="soft">
+                {f.feed.schedule === 'daily'
+                  ? `Every day at ${f.feed.atTime}, ${f.feed.zone}`
+                  : f.feed.schedule === 'interval'
+                    ? 'Again and again'
+                    : 'Only when asked'}
+                : every {delayWords(f.feed.interval)}, at most {f.feed.mostTries} times, no longer than{' '}
+                {delayWords(f.feed.limit)}.{' '}
+                {f.feed.live
+                  ? f.nextAt
+                    ? `Next ${when(f.nextAt, now)}.`
+                    : ''
+                  : f.feed.schedule === 'off'
+                    ? ''
+                    : 'Switched off.'}{' '}
+                If nothing comes, {f.worstEnd}.
+              </p>
               {f.runs.length > 0 && (
-                <table className="sheet wide"><thead><tr><th>Began</th><th>Tries</th><th>Ended by</th><th>It brought</th></tr></thead>
-                  <tbody>{f.runs.slice(0, 5).map((r) => <tr key={r.beganAt + r.tries}><td className="mono">{when(r.beganAt, now)}</td><td className="mono">{r.tries}</td><td>{r.endedBy ? <span className={`mark ${ENDED[r.endedBy]}`} title={r.endedWords ?? undefined}>{r.endedWords}</span> : <span className="soft">goes on</span>}</td><td style={{ whiteSpace: 'pre-wrap' }}>{r.summary ?? '–'}</td></tr>)}</tbody></table>
+                <table className="sheet wide">
+                  <thead>
+                    <tr>
+                      <th>Began</th>
+                      <th>Tries</th>
+                      <th>Ended by</th>
+                      <th>It brought</th>
+                    </tr>
+                  </thead>
+                  <tbody>
+                    {f.runs.slice(0, 5).map((r) => (
+                      <tr key={r.beganAt + r.tries}>
+                        <td className="mono">{when(r.beganAt, now)}</td>
+                        <td className="mono">{r.tries}</td>
+                        <td>
+                          {r.endedBy ? (
+                            <span className={`mark ${ENDED[r.endedBy]}`} title={r.endedWords ?? undefined}>
+                              {r.endedWords}
+                            </span>
+                          ) : (
+                            <span className="soft">goes on</span>
+                          )}
+                        </td>
+                        <td style={{ whiteSpace: 'pre-wrap' }}>{r.summary ?? '–'}</td>
+                      </tr>
+                    ))}
+                  </tbody>
+                </table>
               )}
             </section>
           );
         })}
       </main>
-      {chosen === 'new' || feed ? <FeedForm key={chosen} id={feed?.id} body={feed?.feed ?? FRESH} carriers={carriers} onClose={() => setChosen(undefined)} /> : <aside className="panel" aria-label="Feed"><div className="empty"><h2>Choose a feed</h2><p>Where it is, what it holds, and how long it is asked.</p></div></aside>}
+      {chosen === 'new' || feed ? (
+        <FeedForm
+          key={chosen}
+          id={feed?.id}
+          body={feed?.feed ?? FRESH}
+          carriers={carriers}
+          onClose={() => setChosen(undefined)}
+        />
+      ) : (
+        <aside className="panel" aria-label="Feed">
+          <div className="empty">
+            <h2>Choose a feed</h2>
+            <p>Where it is, what it holds, and how long it is asked.</p>
+          </div>
+        </aside>
+      )}
     </div>
   );
 }
 
-function FeedForm({ id, body, carriers, onClose }: { id?: number; body: Schemas['FeedBody']; carriers: Schemas['Choices']['carriers']; onClose: () => void }) {
+function FeedForm({
+  id,
+  body,
+  carriers,
+  onClose,
+}: {
+  id?: number;
+  body: Schemas['FeedBody'];
+  carriers: Schemas['Choices']['carriers'];
+  onClose: () => void;
+}) {
   const [f, setF] = useState(body);
   const { run, busy, faults } = useDo();
   const set = (part: Partial<Schemas['FeedBody']>) => setF({ ...f, ...part });
-  const wrong = (field: string) => faults.filter((x) => x.field === field).map((x) => <div key={x.message} className="wrong" role="alert">{x.message}</div>);
+  const wrong = (field: string) =>
+    faults
+      .filter((x) => x.field === field)
+      .map((x) => (
+        <div key={x.message} className="wrong" role="alert">
+          {x.message}
+        </div>
+      ));
   const save = async () => {
     if (await run(() => (id ? api.changeFeed(id, f) : api.addFeed(f)), 'Saved')) onClose();
   };
   return (
-    <aside className="panel form" aria-label="Feed" onKeyDown={(e) => { if (e.key === 'Enter' && e.ctrlKey) save(); if (e.key === 'Escape') onClose(); }}>
-      <h2><span>{id ? body.name : 'Add a feed'}</span><button type="button" className="plain" aria-label="Close" onClick={onClose}>✕</button></h2>
-      <Segmented block style={{ marginTop: 10 }} aria-label="Kind" value={f.kind} onChange={(kind) => set({ kind, place: '' })} options={[{ value: 'address', label: 'Address' }, { value: 'folder', label: 'Folder' }]} />
-      <label htmlFor="f-name">Name</label><Input id="f-name" value={f.name ?? ''} onChange={(e) => set({ name: e.target.value })} />{wrong('name')}
-      <label htmlFor="f-place">{f.kind === 'folder' ? 'Folder in the inbox' : 'Address'}</label><Input id="f-place" className="mono" placeholder={f.kind === 'folder' ? 'orders-in' : 'https://shop.example/orders.csv'} value={f.place ?? ''} onChange={(e) => set({ place: e.target.value })} />{wrong('place')}
+    <aside
+      className="panel form"
+      aria-label="Feed"
+      onKeyDown={(e) => {
+        if (e.key === 'Enter' && e.ctrlKey) save();
+        if (e.key === 'Escape') onClose();
+      }}
+    >
+      <h2>
+        <span>{id ? body.name : 'Add a feed'}</span>
+        <button type="button" className="plain" aria-label="Close" onClick={onClose}>
+          ✕
+        </button>
+      </h2>
+      <Segmented
+        block
+        style={{ marginTop: 10 }}
+        aria-label="Kind"
+        value={f.kind}
+        onChange={(kind) => set({ kind, place: '' })}
+        options={[
+          { value: 'address', label: 'Address' },
+          { value: 'folder', label: 'Folder' },
+        ]}
+      />
+      <label htmlFor="f-name">Name</label>
+      <Input id="f-name" value={f.name ?? ''} onChange={(e) => set({ name: e.target.value })} />
+      {wrong('name')}
+      <label htmlFor="f-place">{f.kind === 'folder' ? 'Folder in the inbox' : 'Address'}</label>
+      <Input
+        id="f-place"
+        className="mono"
+        placeholder={f.kind === 'folder' ? 'orders-in' : 'https://shop.example/orders.csv'}
+        value={f.place ?? ''}
+        onChange={(e) => set({ place: e.target.value })}
+      />
+      {wrong('place')}
       <div className={ofScans(f.holds) ? undefined : 'two'}>
-        <div><label htmlFor="f-holds">It holds</label><Select id="f-holds" style={{ width: '100%' }} popupMatchSelectWidth={false} value={f.holds} onChange={(holds) => set({ holds, shop: ofScans(holds) ? '' : f.shop || FRESH.shop })} options={HOLDS} /></div>
-        {ofScans(f.holds) ? <div><label htmlFor="f-carrier">Whose scans</label><Select id="f-carrier" style={{ width: '100%' }} allowClear showSearch optionFilterProp="label" placeholder="found for each parcel" value={f.carrier ?? undefined} onChange={(carrier) => set({ carrier })} options={carriers.map((c) => ({ value: c.key, label: c.name }))} />{wrong('carrier')}</div>
-          : <div><label htmlFor="f-shop">Shop</label><Input id="f-shop" value={f.shop ?? ''} onChange={(e) => set({ shop: e.target.value })} />{wrong('shop')}</div>}
+        <div>
+          <label htmlFor="f-holds">It holds</label>
+          <Select
+            id="f-holds"
+            style={{ width: '100%' }}
+            popupMatchSelectWidth={false}
+            value={f.holds}
+            onChange={(holds) => set({ holds, shop: ofScans(holds) ? '' : f.shop || FRESH.shop })}
+            options={HOLDS}
+          />
+        </div>
+        {ofScans(f.holds) ? (
+          <div>
+            <label htmlFor="f-carrier">Whose scans</label>
+            <Select
+              id="f-carrier"
+              style={{ width: '100%' }}
+              allowClear
+              showSearch
+              optionFilterProp="label"
+              placeholder="found for each parcel"
+              value={f.carrier ?? undefined}
+              onChange={(carrier) => set({ carrier })}
+              options={carriers.map((c) => ({ value: c.key, label: c.name }))}
+            />
+            {wrong('carrier')}
+          </div>
+        ) : (
+          <div>
+            <label htmlFor="f-shop">Shop</label>
+            <Input id="f-shop" value={f.shop ?? ''} onChange={(e) => set({ shop: e.target.value })} />
+            {wrong('shop')}
+          </div>
+        )}
       </div>
       <label htmlFor="f-schedule">Asked</label>
-      <Select id="f-schedule" style={{ width: '100%' }} value={f.schedule} onChange={(schedule) => set({ schedule })} options={[{ value: 'interval', label: 'again and again' }, { value: 'daily', label: 'every day at a time' }, { value: 'off', label: 'only when I ask' }]} />
-      {f.schedule === 'daily' && <div className="two"><div><label htmlFor="f-at">At</label><Input id="f-at" placeholder="06:30" value={f.atTime ?? ''} onChange={(e) => set({ atTime: e.target.value })} />{wrong('atTime')}</div><div><label htmlFor="f-zone">Time zone</label><Input id="f-zone" value={f.zone ?? ''} onChange={(e) => set({ zone: e.target.value })} />{wrong('zone')}</div></div>}
-      <div className="two"><div><label htmlFor="f-every">A try every</label><DurationInput id="f-every" value={f.interval} onChange={(interval) => set({ interval })} />{wrong('interval')}</div><div><label htmlFor="f-tries">At most, times</label><InputNumber id="f-tries" min={1} style={{ width: '100%' }} value={f.mostTries} onChange={(n) => set({ mostTries: n ?? 1 })} />{wrong('mostTries')}</div></div>
-      <label htmlFor="f-limit">And no longer than</label><DurationInput id="f-limit" value={f.limit} onChange={(limit) => set({ limit })} />{wrong('limit')}
-      {f.schedule !== 'off' && <p style={{ marginTop: 10 }}><Switch size="small" aria-label="Switched on" checked={!!f.live} onChange={(live) => set({ live })} /> switched on</p>}
-      <div className="actions"><Button type="primary" loading={busy} onClick={save}>Save</Button>{id && <Popconfirm title="Remove this feed?" description="What it brought stays." okText="Remove" cancelText="Keep" onConfirm={async () => { await run(() => api.removeFeed(id), 'Removed'); onClose(); }}><Button danger>Remove</Button></Popconfirm>}</div>
+      <Select
+        id="f-schedule"
+        style={{ width: '100%' }}
+        value={f.schedule}
+        onChange={(schedule) => set({ schedule })}
+        options={[
+          { value: 'interval', label: 'again and again' },
+          { value: 'daily', label: 'every day at a time' },
+          { value: 'off', label: 'only when I ask' },
+        ]}
+      />
+      {f.schedule === 'daily' && (
+        <div className="two">
+          <div>
+            <label htmlFor="f-at">At</label>
+            <Input
+              id="f-at"
+              placeholder="06:30"
+              value={f.atTime ?? ''}
+              onChange={(e) => set({ atTime: e.target.value })}
+            />
+            {wrong('atTime')}
+          </div>
+          <div>
+            <label htmlFor="f-zone">Time zone</label>
+            <Input id="f-zone" value={f.zone ?? ''} onChange={(e) => set({ zone: e.target.value })} />
+            {wrong('zone')}
+          </div>
+        </div>
+      )}
+      <div className="two">
+        <div>
+          <label htmlFor="f-every">A try every</label>
+          <DurationInput id="f-every" value={f.interval} onChange={(interval) => set({ interval })} />
+          {wrong('interval')}
+        </div>
+        <div>
+          <label htmlFor="f-tries">At most, times</label>
+          <InputNumber
+            id="f-tries"
+            min={1}
+            style={{ width: '100%' }}
+            value={f.mostTries}
+            onChange={(n) => set({ mostTries: n ?? 1 })}
+          />
+          {wrong('mostTries')}
+        </div>
+      </div>
+      <label htmlFor="f-limit">And no longer than</label>
+      <DurationInput id="f-limit" value={f.limit} onChange={(limit) => set({ limit })} />
+      {wrong('limit')}
+      {f.schedule !== 'off' && (
+        <p style={{ marginTop: 10 }}>
+          <Switch size="small" aria-label="Switched on" checked={!!f.live} onChange={(live) => set({ live })} />{' '}
+          switched on
+        </p>
+      )}
+      <div className="actions">
+        <Button type="primary" loading={busy} onClick={save}>
+          Save
+        </Button>
+        {id && (
+          <Popconfirm
+            title="Remove this feed?"
+            description="What it brought stays."
+            okText="Remove"
+            cancelText="Keep"
+            onConfirm={async () => {
+              await run(() => api.removeFeed(id), 'Removed');
+              onClose();
+            }}
+          >
+            <Button danger>Remove</Button>
+          </Popconfirm>
+        )}
+      </div>
     </aside>
   );
 }

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { NavLink, Navigate, Route, Routes } from 'react-router';
+import { Navigate, NavLink, Route, Routes } from 'react-router';
 import { api, keys } from '../api/client';
 import { BrandPage } from './BrandPage';
 import { CarriersPage } from './CarriersPage';
@@ -21,10 +21,14 @@ export function SetupPlace({ now }: { now: string }) {
         <nav aria-label="Setup">
           <NavLink to="/setup/shops">Shops{waiting > 0 && <span className="mark bad">{waiting}</span>}</NavLink>
           <NavLink to="/setup/carriers">Carriers</NavLink>
-          <NavLink to="/setup/unread">Unread codes{(unread.data?.length ?? 0) > 0 && <span className="mark bad">{unread.data!.length}</span>}</NavLink>
+          <NavLink to="/setup/unread">
+            Unread codes{(unread.data?.length ?? 0) > 0 && <span className="mark bad">{unread.data!.length}</span>}
+          </NavLink>
           <NavLink to="/setup/feeds">Feeds</NavLink>
           <NavLink to="/setup/gateways">Gateways</NavLink>
-          <NavLink to="/setup/brand">Brand{brand.data && !brand.data.proven && <span className="mark bad">!</span>}</NavLink>
+          <NavLink to="/setup/brand">
+            Brand{brand.data && !brand.data.proven && <span className="mark bad">!</span>}
+          </NavLink>
         </nav>
       </header>
       <Routes>

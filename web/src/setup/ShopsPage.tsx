@@ -6,11 +6,16 @@ import { api, keys, type Mapping, type Schemas } from '../api/client';
 import { Failed } from '../shell/Failed';
 import { when } from '../words';
 import { MappingPanel } from './MappingPanel';
-import { SampleTree } from './SampleTree';
 import { type Json, pointAt } from './mapping';
+import { SampleTree } from './SampleTree';
 import { useDo } from './useDo';
 
-const STATE: Record<string, [string, string]> = { new: ['gold', 'not read yet'], read: ['ok', 'read'], partly: ['gold', 'read in part'], unread: ['bad', 'not read'] };
+const STATE: Record<string, [string, string]> = {
+  new: ['gold', 'not read yet'],
+  read: ['ok', 'read'],
+  partly: ['gold', 'read in part'],
+  unread: ['bad', 'not read'],
+};
 
 /** Shops: the address of each, what arrives there as it arrives, and which values matter. */
 export function ShopsPage({ now }: { now: string }) {
@@ -33,18 +38,61 @@ export function ShopsPage({ now }: { now: string }) {
     <div className="work">
       <aside className="sidelist" aria-label="Shops">
         {shops.data?.map((s) => (
-          <button key={s.key} type="button" className={`plain line ${s.key === chosen ? 'on' : ''}`} onClick={() => (s.hasAddress ? navigate(`/setup/shops/${s.key}`) : add({ key: s.key, name: s.name }))}>
+          <button
+            key={s.key}
+            type="button"
+            className={`plain line ${s.key === chosen ? 'on' : ''}`}
+            onClick={() => (s.hasAddress ? navigate(`/setup/shops/${s.key}`) : add({ key: s.key, name: s.name }))}
+          >
             <b>{s.name}</b>
-            <span className="soft">{s.hasAddress ? `${s.arrived} arrived` : 'by interface and sheets; give it an address'}{s.waiting > 0 && <> · <span className="mark bad">{s.waiting} wait</span></>}</span>
+            <span className="soft">
+              {s.hasAddress ? `${s.arrived} arrived` : 'by interface and sheets; give it an address'}
+              {s.waiting > 0 && (
+                <>
+                  {' '}
+                  · <span className="mark bad">{s.waiting} wait</span>
+                </>
+              )}
+            </span>
           </button>
         ))}
-        <div className="actions"><Button onClick={() => setAdding(true)}>Add a shop</Button></div>
+        <div className="actions">
+          <Button onClick={() => setAdding(true)}>Add a shop</Button>
+        </div>
       </aside>
-      {chosen ? <Shop key={chosen} shopKey={chosen} now={now} /> : <main className="main"><div className="empty"><h2>No shop has an address yet</h2><p>Add one; it gets an address where its orders come in, and a secret to sign them with.</p></div></main>}
-      <Modal open={adding} title="Add a shop" okText="Add it" onCancel={() => setAdding(false)} confirmLoading={busy} onOk={() => add(name)}>
+      {chosen ? (
+        <Shop key={chosen} shopKey={chosen} now={now} />
+      ) : (
+        <main className="main">
+          <div className="empty">
+            <h2>No shop has an address yet</h2>
+            <p>Add one; it gets an address where its orders come in, and a secret to sign them with.</p>
+          </div>
+        </main>
+      )}
+      <Modal
+        open={adding}
+        title="Add a shop"
+        okText="Add it"
+        onCancel={() => setAdding(false)}
+        confirmLoading={busy}
+        onOk={() => add(name)}
+      >
         <div className="form">
-          <label htmlFor="shop-key">Short name, as other systems will use it</label><Input id="shop-key" placeholder="kites" value={name.key} onChange={(e) => setName({ ...name, key: e.target.value })} />
-          <label htmlFor="shop-name">Name</label><Input id="shop-name" placeholder="Quillfeather Kites" value={name.name} onChange={(e) => setName({ ...name, name: e.target.value })} />
+          <label htmlFor="shop-key">Short name, as other systems will use it</label>
+          <Input
+            id="shop-key"
+            placeholder="kites"
+            value={name.key}
+            onChange={(e) => setName({ ...name, key: e.target.value })}
+          />
+          <label htmlFor="shop-name">Name</label>
+          <Input
+            id="shop-name"
+            placeholder="Quillfeather Kites"
+            value={name.name}
+            onChange={(e) => setName({ ...name, name: e.target.value })}
+          />
         </div>
       </Modal>
     </div>
@@ -54,14 +102,29 @@ export function ShopsPage({ now }: { now: string }) {
 function Shop({ shopKey, now }: { shopKey: string; now: string }) {
   const shop = useQuery({ queryKey: keys.shop(shopKey), queryFn: () => api.shop(shopKey) });
   const [state, setState] = useState<string>();
-  const arrivals = useQuery({ queryKey: keys.arrivals(shopKey, state), queryFn: () => api.arrivals(shopKey, state), refetchInterval: 1500, placeholderData: (old) => old });
+  const arrivals = useQuery({
+    queryKey: keys.arrivals(shopKey, state),
+    queryFn: () => api.arrivals(shopKey, state),
+    refetchInterval: 1500,
+    placeholderData: (old) => old,
+  });
   const kit = useQuery({ queryKey: keys.shopKit, queryFn: api.shopKit, staleTime: Infinity });
   const { run, busy } = useDo();
   const [picked, setPicked] = useState<number>();
   const [draft, setDraft] = useState<Mapping>();
   const [target, setTarget] = useState<Schemas['TargetView']>();
-  if (shop.isError) return <main className="main"><Failed error={shop.error} again={() => shop.refetch()} /></main>;
-  if (!shop.data || !kit.data) return <main className="main"><div className="empty">Fetching the shop ...</div></main>;
+  if (shop.isError)
+    return (
+      <main className="main">
+        <Failed error={shop.error} again={() => shop.refetch()} />
+      </main>
+    );
+  if (!shop.data || !kit.data)
+    return (
+      <main className="main">
+        <div className="empty">Fetching the shop ...</div>
+      </main>
+    );
   const list = arrivals.data ?? [];
   const arrival = list.find((a) => a.id === picked) ?? list[0];
   const mapping: Mapping = draft ?? (shop.data.mapping as Mapping | undefined) ?? { fields: {}, lists: {}, stages: {} };
@@ -81,50 +144,160 @@ function Shop({ shopKey, now }: { shopKey: string; now: string }) {
         <section className="card">
           <h2>{shop.data.name}</h2>
           <dl className="facts">
-            <dt>Address</dt><dd className="mono copy">{shop.data.address}</dd>
-            <dt>Signing secret</dt><dd><Secret text={shop.data.signingSecret ?? ''} /> <span className="soft">Standard Webhooks; for shops that can sign</span></dd>
-            <dt>Header</dt><dd><span className="mono">X-Shop-Secret:</span> <Secret text={shop.data.headerSecret ?? ''} /> <span className="soft">for shops that can't</span></dd>
+            <dt>Address</dt>
+            <dd className="mono copy">{shop.data.address}</dd>
+            <dt>Signing secret</dt>
+            <dd>
+              <Secret text={shop.data.signingSecret ?? ''} />{' '}
+              <span className="soft">Standard Webhooks; for shops that can sign</span>
+            </dd>
+            <dt>Header</dt>
+            <dd>
+              <span className="mono">X-Shop-Secret:</span> <Secret text={shop.data.headerSecret ?? ''} />{' '}
+              <span className="soft">for shops that can't</span>
+            </dd>
           </dl>
           <div className="actions">
-            <Popconfirm title="Make a new address?" description="Calls to the old address are refused from then on." okText="Make it" cancelText="Keep the old" onConfirm={() => run(() => api.renewShop(shopKey), 'The shop has a new address and new secrets')}><Button size="small">New address and secrets</Button></Popconfirm>
-            {shop.data.mapping && <Button size="small" loading={busy} onClick={() => run(() => api.readAgain(shopKey), (r) => `${r.read} read, ${r.partly} in part, ${r.unread} not; ${r.messages} messages planned`)}>Read all arrivals again</Button>}
+            <Popconfirm
+              title="Make a new address?"
+              description="Calls to the old address are refused from then on."
+              okText="Make it"
+              cancelText="Keep the old"
+              onConfirm={() => run(() => api.renewShop(shopKey), 'The shop has a new address and new secrets')}
+            >
+              <Button size="small">New address and secrets</Button>
+            </Popconfirm>
+            {shop.data.mapping && (
+              <Button
+                size="small"
+                loading={busy}
+                onClick={() =>
+                  run(
+                    () => api.readAgain(shopKey),
+                    (r) => `${r.read} read, ${r.partly} in part, ${r.unread} not; ${r.messages} messages planned`,
+                  )
+                }
+              >
+                Read all arrivals again
+              </Button>
+            )}
           </div>
         </section>
         <section className="card" style={{ marginTop: 12 }}>
           <div style={{ display: 'flex', gap: 8, alignItems: 'center', flexWrap: 'wrap' }}>
-            <h2 style={{ margin: 0 }}>Listening <span className="pulse" aria-hidden="true" /></h2>
-            {[undefined, 'unread', 'partly', 'new'].map((s) => <button key={s ?? 'all'} type="button" className={`pill ${state === s ? 'on' : ''}`} onClick={() => setState(s)}>{s ? STATE[s][1] : 'all'}{s && shop.data.arrivals[s] ? ` ${shop.data.arrivals[s]}` : ''}</button>)}
+            <h2 style={{ margin: 0 }}>
+              Listening <span className="pulse" aria-hidden="true" />
+            </h2>
+            {[undefined, 'unread', 'partly', 'new'].map((s) => (
+              <button
+                key={s ?? 'all'}
+                type="button"
+                className={`pill ${state === s ? 'on' : ''}`}
+                onClick={() => setState(s)}
+              >
+                {s ? STATE[s][1] : 'all'}
+                {s && shop.data.arrivals[s] ? ` ${shop.data.arrivals[s]}` : ''}
+              </button>
+            ))}
           </div>
-          {list.length === 0 ? <p className="soft" style={{ marginTop: 8 }}>{state ? 'None of these.' : 'Nothing arrived yet. Let the shop send an order to its address; it shows here as it comes.'}</p> : (
+          {list.length === 0 ? (
+            <p className="soft" style={{ marginTop: 8 }}>
+              {state
+                ? 'None of these.'
+                : 'Nothing arrived yet. Let the shop send an order to its address; it shows here as it comes.'}
+            </p>
+          ) : (
             <div className="listen">
               <div className="calls" tabIndex={0} role="group" aria-label="Arrivals">
                 {list.map((a) => (
-                  <button key={a.id} type="button" className={`plain line ${a.id === arrival?.id ? 'on' : ''}`} onClick={() => setPicked(a.id)}>
-                    <span style={{ float: 'right' }} className={`mark ${STATE[a.state][0]}`}>{STATE[a.state][1]}</span>
-                    <span className="mono">{a.orderNumber ?? `call ${a.id}`}</span> <span className="soft mono">{when(a.receivedAt, now)}</span>
-                    {a.reason && <span className="soft" style={{ display: 'block' }}>{a.reason.split('\n')[0]}</span>}
+                  <button
+                    key={a.id}
+                    type="button"
+                    className={`plain line ${a.id === arrival?.id ? 'on' : ''}`}
+                    onClick={() => setPicked(a.id)}
+                  >
+                    <span style={{ float: 'right' }} className={`mark ${STATE[a.state][0]}`}>
+                      {STATE[a.state][1]}
+                    </span>
+                    <span className="mono">{a.orderNumber ?? `call ${a.id}`}</span>{' '}
+                    <span className="soft mono">{when(a.receivedAt, now)}</span>
+                    {a.reason && (
+                      <span className="soft" style={{ display: 'block' }}>
+                        {a.reason.split('\n')[0]}
+                      </span>
+                    )}
                   </button>
                 ))}
               </div>
               <div className="sample" tabIndex={0} role="group" aria-label="The sample">
-                {target && <p className="hint">Click the value that is the <b>{target.words}</b>. <Button size="small" type="link" onClick={() => setTarget(undefined)}>Never mind</Button></p>}
-                {arrival?.reason && <p className="box" style={{ whiteSpace: 'pre-wrap' }}><span className="mark bad">!</span> {arrival.reason} <Popconfirm title="Drop this arrival?" okText="Drop it" cancelText="Keep" onConfirm={() => run(() => api.dropArrival(shopKey, arrival.id), 'Dropped')}><Button size="small" type="link">Drop it</Button></Popconfirm></p>}
-                {sample === undefined ? <pre className="mono raw">{arrival?.body}</pre> : <SampleTree value={sample} mapping={mapping} targets={kit.data.targets} pointing={!!target} onPoint={(path) => {
-                  if (!target) return;
-                  setDraft(pointAt(mapping, target, path));
-                  setTarget(undefined);
-                }} />}
+                {target && (
+                  <p className="hint">
+                    Click the value that is the <b>{target.words}</b>.{' '}
+                    <Button size="small" type="link" onClick={() => setTarget(undefined)}>
+                      Never mind
+                    </Button>
+                  </p>
+                )}
+                {arrival?.reason && (
+                  <p className="box" style={{ whiteSpace: 'pre-wrap' }}>
+                    <span className="mark bad">!</span> {arrival.reason}{' '}
+                    <Popconfirm
+                      title="Drop this arrival?"
+                      okText="Drop it"
+                      cancelText="Keep"
+                      onConfirm={() => run(() => api.dropArrival(shopKey, arrival.id), 'Dropped')}
+                    >
+                      <Button size="small" type="link">
+                        Drop it
+                      </Button>
+                    </Popconfirm>
+                  </p>
+                )}
+                {sample === undefined ? (
+                  <pre className="mono raw">{arrival?.body}</pre>
+                ) : (
+                  <SampleTree
+                    value={sample}
+                    mapping={mapping}
+                    targets={kit.data.targets}
+                    pointing={!!target}
+                    onPoint={(path) => {
+                      if (!target) return;
+                      setDraft(pointAt(mapping, target, path));
+                      setTarget(undefined);
+                    }}
+                  />
+                )}
               </div>
             </div>
           )}
         </section>
       </main>
-      <MappingPanel shopKey={shopKey} kit={kit.data} mapping={mapping} changed={!!draft} body={arrival?.body} reasons={list.map((a) => a.reason)} target={target} onTarget={setTarget} onChange={setDraft} onPropose={arrival ? propose : undefined} onSaved={() => setDraft(undefined)} />
+      <MappingPanel
+        shopKey={shopKey}
+        kit={kit.data}
+        mapping={mapping}
+        changed={!!draft}
+        body={arrival?.body}
+        reasons={list.map((a) => a.reason)}
+        target={target}
+        onTarget={setTarget}
+        onChange={setDraft}
+        onPropose={arrival ? propose : undefined}
+        onSaved={() => setDraft(undefined)}
+      />
     </>
   );
 }
 
 function Secret({ text }: { text: string }) {
   const [shown, setShown] = useState(false);
-  return <><span className="mono copy">{shown ? text : '•'.repeat(12)}</span> <button type="button" className="plain link" onClick={() => setShown(!shown)}>{shown ? 'hide' : 'show'}</button></>;
+  return (
+    <>
+      <span className="mono copy">{shown ? text : '•'.repeat(12)}</span>{' '}
+      <button type="button" className="plain link" onClick={() => setShown(!shown)}>
+        {shown ? 'hide' : 'show'}
+      </button>
+    </>
+  );
 }

@@ -18,7 +18,10 @@ describe('pointing at a sample', () => {
     expect(targetAt(m, [total, sku], '$.order.lines[3].product.name')).toBeUndefined();
   });
   it('takes a parcel that stands alone as a list of one', () => {
-    expect(pointAt(none, track, '$.tracking').lists.parcels).toEqual({ path: '$', fields: { trackingNumber: { path: '$.tracking', steps: [] } } });
+    expect(pointAt(none, track, '$.tracking').lists.parcels).toEqual({
+      path: '$',
+      fields: { trackingNumber: { path: '$.tracking', steps: [] } },
+    });
   });
   it('leaves out the way to the order in a document of several', () => {
     const each: Mapping = { ...none, each: '$.orders[*]' };
@@ -31,6 +34,8 @@ describe('pointing at a sample', () => {
     expect(pointerOf(m, total)).toBeUndefined();
   });
   it('finds the words nobody mapped', () => {
-    expect(unmappedWords(['Status word "Gone": say which\nStatus word "paid": say', undefined], { paid: 'ordered' })).toEqual(['gone']);
+    expect(
+      unmappedWords(['Status word "Gone": say which\nStatus word "paid": say', undefined], { paid: 'ordered' }),
+    ).toEqual(['gone']);
   });
 });

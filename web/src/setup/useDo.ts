@@ -9,7 +9,7 @@ export function useDo() {
   const queries = useQueryClient();
   const [busy, setBusy] = useState(false);
   const [faults, setFaults] = useState<Fault[]>([]);
-  const run = async <T,>(work: () => Promise<T>, said?: string | ((done: T) => string)): Promise<T | undefined> => {
+  const run = async <T>(work: () => Promise<T>, said?: string | ((done: T) => string)): Promise<T | undefined> => {
     setBusy(true);
     setFaults([]);
     try {

@@ -6,7 +6,9 @@ export function Failed({ error, again }: { error: Error; again: () => void }) {
     <div className="empty" role="alert">
       <h2>This can't be shown now</h2>
       <p>{error.message}</p>
-      <div className="actions" style={{ justifyContent: 'center' }}><Button onClick={again}>Try again</Button></div>
+      <div className="actions" style={{ justifyContent: 'center' }}>
+        <Button onClick={again}>Try again</Button>
+      </div>
     </div>
   );
 }

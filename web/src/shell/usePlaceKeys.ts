@@ -3,7 +3,10 @@ import { useNavigate } from 'react-router';
 
 /** True while what is typed belongs into a field. */
 export function typing(target: EventTarget | null): boolean {
-  return target instanceof HTMLElement && (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName));
+  return (
+    target instanceof HTMLElement &&
+    (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName))
+  );
 }
 
 /** The keys that work in every place: / to find, g and a letter to go, ? for the list. */
@@ -12,7 +15,13 @@ export function usePlaceKeys(on: boolean, demo: boolean, find: () => void, help:
   const pending = useRef(false);
   useEffect(() => {
     if (!on) return;
-    const places: Record<string, string> = { o: '/orders', p: '/plan', w: '/wording', s: '/setup', ...(demo ? { t: '/test-bench' } : {}) };
+    const places: Record<string, string> = {
+      o: '/orders',
+      p: '/plan',
+      w: '/wording',
+      s: '/setup',
+      ...(demo ? { t: '/test-bench' } : {}),
+    };
     const key = (e: KeyboardEvent) => {
       if (typing(e.target) || e.ctrlKey || e.metaKey || e.altKey) return;
       if (pending.current && places[e.key]) {

@@ -1,14 +1,34 @@
-import { closestCenter, DndContext, type DragEndEvent, KeyboardSensor, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
-import { SortableContext, sortableKeyboardCoordinates, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
+import {
+  closestCenter,
+  DndContext,
+  type DragEndEvent,
+  KeyboardSensor,
+  PointerSensor,
+  useSensor,
+  useSensors,
+} from '@dnd-kit/core';
+import {
+  SortableContext,
+  sortableKeyboardCoordinates,
+  useSortable,
+  verticalListSortingStrategy,
+} from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { App, Button, Dropdown, Input, Select } from 'antd';
 import { type ReactNode, useEffect, useId, useRef, useState } from 'react';
 import { api, keys } from '../api/client';
 import { useDo } from '../setup/useDo';
 import { type Around, BlockForm } from './BlockForm';
-import { type Block, BLOCK_WORDS, fresh as newBlock, insert, kinds, move } from './draft';
+import { BLOCK_WORDS, type Block, insert, kinds, move, fresh as newBlock } from './draft';
 
-type Props = { label: string; small?: boolean; blocks: Block[]; onChange: (blocks: Block[], what?: string) => void; around: Around; wrong: (i: number) => ReactNode };
+type Props = {
+  label: string;
+  small?: boolean;
+  blocks: Block[];
+  onChange: (blocks: Block[], what?: string) => void;
+  around: Around;
+  wrong: (i: number) => ReactNode;
+};
 
 /** Blocks one under the other: moved by dragging, or with Alt and the arrows; added anywhere; kept for use elsewhere. */
 export function BlockList({ label, small, blocks, onChange, around, wrong }: Props) {
@@ -18,7 +38,10 @@ export function BlockList({ label, small, blocks, onChange, around, wrong }: Pro
   // A block keeps its name while it moves, so that what is typed in it stays its own.
   while (names.current.length < blocks.length) names.current.push(`${prefix}${count.current++}`);
   names.current.length = blocks.length;
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }), useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }));
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
   const fresh = useRef<string>(undefined);
   const place = (from: number, to: number) => {
     if (to < 0 || to >= blocks.length) return;
@@ -36,38 +59,117 @@ export function BlockList({ label, small, blocks, onChange, around, wrong }: Pro
     onChange(blocks.filter((_, j) => j !== i));
   };
   const end = (e: DragEndEvent) => {
-    if (e.over && e.active.id !== e.over.id) place(names.current.indexOf(String(e.active.id)), names.current.indexOf(String(e.over.id)));
+    if (e.over && e.active.id !== e.over.id)
+      place(names.current.indexOf(String(e.active.id)), names.current.indexOf(String(e.over.id)));
   };
   return (
     <div className={`blocks ${small ? 'small' : ''}`} aria-label={label} role="group">
       <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={end}>
         <SortableContext items={[...names.current]} strategy={verticalListSortingStrategy}>
           {blocks.map((b, i) => (
-            <BlockCard key={names.current[i]} id={names.current[i]} block={b} around={around} small={small} wrong={wrong(i)} begin={fresh.current === names.current[i]} first={i === 0} last={i === blocks.length - 1}
-              onChange={(next, what) => onChange(blocks.map((x, j) => (j === i ? next : x)), what && `${names.current[i]}.${what}`)} onMove={(by) => place(i, i + by)} onRemove={() => drop(i)} onDouble={() => add(i + 1, structuredClone(b))} onAdd={(block) => add(i + 1, block)} />
+            <BlockCard
+              key={names.current[i]}
+              id={names.current[i]}
+              block={b}
+              around={around}
+              small={small}
+              wrong={wrong(i)}
+              begin={fresh.current === names.current[i]}
+              first={i === 0}
+              last={i === blocks.length - 1}
+              onChange={(next, what) =>
+                onChange(
+                  blocks.map((x, j) => (j === i ? next : x)),
+                  what && `${names.current[i]}.${what}`,
+                )
+              }
+              onMove={(by) => place(i, i + by)}
+              onRemove={() => drop(i)}
+              onDouble={() => add(i + 1, structuredClone(b))}
+              onAdd={(block) => add(i + 1, block)}
+            />
           ))}
         </SortableContext>
       </DndContext>
-      <AddBlock around={around} small={small} onAdd={(b) => add(blocks.length, b)}><Button size="small" type="dashed">Add a block</Button></AddBlock>
+      <AddBlock around={around} small={small} onAdd={(b) => add(blocks.length, b)}>
+        <Button size="small" type="dashed">
+          Add a block
+        </Button>
+      </AddBlock>
     </div>
   );
 }
 
-function AddBlock({ around, small, onAdd, children }: { around: Around; small?: boolean; onAdd: (block: Block) => void; children: ReactNode }) {
+function AddBlock({
+  around,
+  small,
+  onAdd,
+  children,
+}: {
+  around: Around;
+  small?: boolean;
+  onAdd: (block: Block) => void;
+  children: ReactNode;
+}) {
   const saved = around.pieces?.saved ?? [];
   const offered = kinds(around.ofOrder, around.buttons.length > 0).filter((k) => !small || k !== 'columns');
   return (
-    <Dropdown trigger={['click']} menu={{
-      items: [...offered.map((k) => ({ key: k, label: BLOCK_WORDS[k] })), ...(saved.length ? [{ type: 'divider' as const }, ...saved.map((s) => ({ key: `saved:${s.id}`, label: `Saved: ${s.name}` }))] : [])],
-      onClick: ({ key }) => onAdd(key.startsWith('saved:') ? structuredClone(saved.find((s) => `saved:${s.id}` === key)!.block) : newBlock(key)),
-    }}>{children}</Dropdown>
+    <Dropdown
+      trigger={['click']}
+      menu={{
+        items: [
+          ...offered.map((k) => ({ key: k, label: BLOCK_WORDS[k] })),
+          ...(saved.length
+            ? [{ type: 'divider' as const }, ...saved.map((s) => ({ key: `saved:${s.id}`, label: `Saved: ${s.name}` }))]
+            : []),
+        ],
+        onClick: ({ key }) =>
+          onAdd(
+            key.startsWith('saved:')
+              ? structuredClone(saved.find((s) => `saved:${s.id}` === key)!.block)
+              : newBlock(key),
+          ),
+      }}
+    >
+      {children}
+    </Dropdown>
   );
 }
 
-type CardProps = { id: string; block: Block; around: Around; small?: boolean; wrong: ReactNode; begin: boolean; first: boolean; last: boolean; onChange: (b: Block, what?: string) => void; onMove: (by: number) => void; onRemove: () => void; onDouble: () => void; onAdd: (b: Block) => void };
+type CardProps = {
+  id: string;
+  block: Block;
+  around: Around;
+  small?: boolean;
+  wrong: ReactNode;
+  begin: boolean;
+  first: boolean;
+  last: boolean;
+  onChange: (b: Block, what?: string) => void;
+  onMove: (by: number) => void;
+  onRemove: () => void;
+  onDouble: () => void;
+  onAdd: (b: Block) => void;
+};
 
-function BlockCard({ id, block, around, small, wrong, begin, first, last, onChange, onMove, onRemove, onDouble, onAdd }: CardProps) {
-  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({ id });
+function BlockCard({
+  id,
+  block,
+  around,
+  small,
+  wrong,
+  begin,
+  first,
+  last,
+  onChange,
+  onMove,
+  onRemove,
+  onDouble,
+  onAdd,
+}: CardProps) {
+  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({
+    id,
+  });
   const [keeping, setKeeping] = useState<string>();
   const form = useRef<HTMLDivElement>(null);
   useEffect(() => {
@@ -75,7 +177,9 @@ function BlockCard({ id, block, around, small, wrong, begin, first, last, onChan
     // Its editor may still be on its way: the cursor goes in as soon as there is something to write in.
     let frames = 30;
     const put = () => {
-      const input = form.current?.querySelector<HTMLElement>('[contenteditable=true], textarea, input:not([role=combobox], [type=checkbox], [hidden])');
+      const input = form.current?.querySelector<HTMLElement>(
+        '[contenteditable=true], textarea, input:not([role=combobox], [type=checkbox], [hidden])',
+      );
       if (input) input.focus();
       else if (frames-- > 0) frame = requestAnimationFrame(put);
     };
@@ -87,35 +191,135 @@ function BlockCard({ id, block, around, small, wrong, begin, first, last, onChan
   const { run, busy, faults } = useDo();
   const { modal } = App.useApp();
   const keep = async () => {
-    const kept = await run(() => api.keepBlock(keeping!, block), `Kept as “${keeping}”. It is in the list under “Add a block”`);
+    const kept = await run(
+      () => api.keepBlock(keeping!, block),
+      `Kept as “${keeping}”. It is in the list under “Add a block”`,
+    );
     if (kept) setKeeping(undefined);
   };
   const saved = around.pieces?.saved ?? [];
   return (
-    <div ref={setNodeRef} className={`blockcard ${isDragging ? 'dragged' : ''} ${wrong ? 'invalid' : ''}`} style={{ transform: CSS.Transform.toString(transform), transition }} aria-label={name} role="group"
-      onKeyDown={(e) => { if (e.altKey && (e.key === 'ArrowUp' || e.key === 'ArrowDown')) { e.preventDefault(); e.stopPropagation(); onMove(e.key === 'ArrowUp' ? -1 : 1); } }}>
+    <div
+      ref={setNodeRef}
+      className={`blockcard ${isDragging ? 'dragged' : ''} ${wrong ? 'invalid' : ''}`}
+      style={{ transform: CSS.Transform.toString(transform), transition }}
+      aria-label={name}
+      role="group"
+      onKeyDown={(e) => {
+        if (e.altKey && (e.key === 'ArrowUp' || e.key === 'ArrowDown')) {
+          e.preventDefault();
+          e.stopPropagation();
+          onMove(e.key === 'ArrowUp' ? -1 : 1);
+        }
+      }}
+    >
       <div className="blockhead">
-        <button type="button" className="handle" ref={setActivatorNodeRef} {...attributes} {...listeners} aria-label={`Move: ${name}. Alt and the arrows move it too`} title="Drag, or Alt and the arrows">⋮⋮</button>
+        <button
+          type="button"
+          className="handle"
+          ref={setActivatorNodeRef}
+          {...attributes}
+          {...listeners}
+          aria-label={`Move: ${name}. Alt and the arrows move it too`}
+          title="Drag, or Alt and the arrows"
+        >
+          ⋮⋮
+        </button>
         <span className="kind">{words}</span>
-        <Select size="small" variant="borderless" popupMatchSelectWidth={false} aria-label={`When it is shown: ${name}`} value={block.when ?? ''} onChange={(when) => onChange({ ...block, when: when || undefined })} className={block.when ? 'when' : ''}
-          options={[{ value: '', label: 'always' }, ...(around.pieces?.conditions ?? []).map((c) => ({ value: c.code, label: c.words }))]} />
+        <Select
+          size="small"
+          variant="borderless"
+          popupMatchSelectWidth={false}
+          aria-label={`When it is shown: ${name}`}
+          value={block.when ?? ''}
+          onChange={(when) => onChange({ ...block, when: when || undefined })}
+          className={block.when ? 'when' : ''}
+          options={[
+            { value: '', label: 'always' },
+            ...(around.pieces?.conditions ?? []).map((c) => ({ value: c.code, label: c.words })),
+          ]}
+        />
         <span className="grow" />
-        <button type="button" className="tool" aria-label={`Up: ${name}`} disabled={first} onClick={() => onMove(-1)}>↑</button>
-        <button type="button" className="tool" aria-label={`Down: ${name}`} disabled={last} onClick={() => onMove(1)}>↓</button>
-        <Dropdown trigger={['click']} menu={{
-          items: [{ key: 'double', label: 'Double it' }, ...(small ? [] : [{ key: 'keep', label: 'Keep it for use elsewhere' }]), ...(saved.length ? [{ key: 'forget', label: 'Forget a kept block', children: saved.map((s) => ({ key: `forget:${s.id}`, label: s.name })) }] : []), { key: 'remove', label: 'Remove it', danger: true }],
-          onClick: ({ key }) => {
-            if (key === 'double') onDouble();
-            else if (key === 'keep') setKeeping(words);
-            else if (key === 'remove') onRemove();
-            else if (key.startsWith('forget:')) modal.confirm({ title: 'Forget this kept block?', content: 'E-mails that have it keep it.', okText: 'Forget', cancelText: 'Keep', onOk: () => run(() => api.dropBlock(key.slice('forget:'.length)), 'Forgotten') });
-          },
-        }}><button type="button" className="tool" aria-label={`More: ${name}`}>…</button></Dropdown>
+        <button type="button" className="tool" aria-label={`Up: ${name}`} disabled={first} onClick={() => onMove(-1)}>
+          ↑
+        </button>
+        <button type="button" className="tool" aria-label={`Down: ${name}`} disabled={last} onClick={() => onMove(1)}>
+          ↓
+        </button>
+        <Dropdown
+          trigger={['click']}
+          menu={{
+            items: [
+              { key: 'double', label: 'Double it' },
+              ...(small ? [] : [{ key: 'keep', label: 'Keep it for use elsewhere' }]),
+              ...(saved.length
+                ? [
+                    {
+                      key: 'forget',
+                      label: 'Forget a kept block',
+                      children: saved.map((s) => ({ key: `forget:${s.id}`, label: s.name })),
+                    },
+                  ]
+                : []),
+              { key: 'remove', label: 'Remove it', danger: true },
+            ],
+            onClick: ({ key }) => {
+              if (key === 'double') onDouble();
+              else if (key === 'keep') setKeeping(words);
+              else if (key === 'remove') onRemove();
+              else if (key.startsWith('forget:'))
+                modal.confirm({
+                  title: 'Forget this kept block?',
+                  content: 'E-mails that have it keep it.',
+                  okText: 'Forget',
+                  cancelText: 'Keep',
+                  onOk: () => run(() => api.dropBlock(key.slice('forget:'.length)), 'Forgotten'),
+                });
+            },
+          }}
+        >
+          <button type="button" className="tool" aria-label={`More: ${name}`}>
+            …
+          </button>
+        </Dropdown>
       </div>
-      <div ref={form}><BlockForm block={block} onChange={onChange} around={around} /></div>
+      <div ref={form}>
+        <BlockForm block={block} onChange={onChange} around={around} />
+      </div>
       {wrong}
-      {keeping !== undefined && <div className="chipbar"><Input size="small" autoFocus aria-label="Name of the kept block" value={keeping} maxLength={60} onChange={(e) => setKeeping(e.target.value)} onPressEnter={keep} /><Button size="small" type="primary" loading={busy} onClick={keep}>Keep</Button><Button size="small" onClick={() => setKeeping(undefined)}>Cancel</Button>{faults.map((f) => <span key={f.message} className="wrong">{f.message}</span>)}</div>}
-      {!small && <div className="between"><AddBlock around={around} onAdd={onAdd}><button type="button" className="tool" aria-label={`Add a block after: ${name}`}>+</button></AddBlock></div>}
+      {keeping !== undefined && (
+        <div className="chipbar">
+          <Input
+            size="small"
+            autoFocus
+            aria-label="Name of the kept block"
+            value={keeping}
+            maxLength={60}
+            onChange={(e) => setKeeping(e.target.value)}
+            onPressEnter={keep}
+          />
+          <Button size="small" type="primary" loading={busy} onClick={keep}>
+            Keep
+          </Button>
+          <Button size="small" onClick={() => setKeeping(undefined)}>
+            Cancel
+          </Button>
+          {faults.map((f) => (
+            <span key={f.message} className="wrong">
+              {f.message}
+            </span>
+          ))}
+        </div>
+      )}
+      {!small && (
+        <div className="between">
+          <AddBlock around={around} onAdd={onAdd}>
+            <button type="button" className="tool" aria-label={`Add a block after: ${name}`}>
+              +
+            </button>
+          </AddBlock>
+        </div>
+      )}
     </div>
   );
 }

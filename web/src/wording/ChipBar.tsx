@@ -12,12 +12,52 @@ export function ChipBar({ inside, fields, onChange, onRemove }: Props) {
     <div className="chipbar">
       {e ? (
         <>
-          <span><b>{known?.meaning ?? e.field}</b> <span className="mono soft">{e.field}</span>{known && known.empty > 0 && <span className="mark gold"> empty in {known.empty} of {known.of}</span>}</span>
-          {!e.format && <Input size="small" style={{ width: 190 }} prefix={<span className="soft">if empty:</span>} aria-label="Other words if it is empty" placeholder="hold the message" value={e.fallback ?? ''} onChange={(x) => onChange(write({ field: e.field, fallback: x.target.value === '' ? undefined : x.target.value }))} />}
-          {e.fallback === undefined && <Select size="small" style={{ width: 150 }} aria-label="How it is written" value={e.format ?? ''} onChange={(format) => onChange(write({ field: e.field, format: format || undefined }))} options={[{ value: '', label: 'as it is' }, ...formatsOf(e.field)]} />}
+          <span>
+            <b>{known?.meaning ?? e.field}</b> <span className="mono soft">{e.field}</span>
+            {known && known.empty > 0 && (
+              <span className="mark gold">
+                {' '}
+                empty in {known.empty} of {known.of}
+              </span>
+            )}
+          </span>
+          {!e.format && (
+            <Input
+              size="small"
+              style={{ width: 190 }}
+              prefix={<span className="soft">if empty:</span>}
+              aria-label="Other words if it is empty"
+              placeholder="hold the message"
+              value={e.fallback ?? ''}
+              onChange={(x) =>
+                onChange(write({ field: e.field, fallback: x.target.value === '' ? undefined : x.target.value }))
+              }
+            />
+          )}
+          {e.fallback === undefined && (
+            <Select
+              size="small"
+              style={{ width: 150 }}
+              aria-label="How it is written"
+              value={e.format ?? ''}
+              onChange={(format) => onChange(write({ field: e.field, format: format || undefined }))}
+              options={[{ value: '', label: 'as it is' }, ...formatsOf(e.field)]}
+            />
+          )}
         </>
-      ) : <Input size="small" className="mono" style={{ flex: 1 }} aria-label="What stands in the braces" value={inside} onChange={(x) => onChange(x.target.value)} />}
-      <Button size="small" onMouseDown={(x) => x.preventDefault()} onClick={onRemove}>Remove</Button>
+      ) : (
+        <Input
+          size="small"
+          className="mono"
+          style={{ flex: 1 }}
+          aria-label="What stands in the braces"
+          value={inside}
+          onChange={(x) => onChange(x.target.value)}
+        />
+      )}
+      <Button size="small" onMouseDown={(x) => x.preventDefault()} onClick={onRemove}>
+        Remove
+      </Button>
     </div>
   );
 }

@@ -6,7 +6,14 @@ import { Failed } from '../shell/Failed';
 import { asLines, diff } from './diff';
 import type { Place } from './place';
 
-type Props = { place: Place; now: Schemas['Wording'] | undefined; starter: Schemas['Wording'] | undefined; first: 'history' | 'starter'; onReturn: (w: Schemas['Wording'], what: string) => void; onClose: () => void };
+type Props = {
+  place: Place;
+  now: Schemas['Wording'] | undefined;
+  starter: Schemas['Wording'] | undefined;
+  first: 'history' | 'starter';
+  onReturn: (w: Schemas['Wording'], what: string) => void;
+  onClose: () => void;
+};
 
 /** Earlier wordings and the starter beside the one that stands, with a way back to each. */
 export function Compare({ place, now, starter, first, onReturn, onClose }: Props) {
@@ -15,24 +22,80 @@ export function Compare({ place, now, starter, first, onReturn, onClose }: Props
   const versions = history.data ?? [];
   const id = chosen ?? versions[0]?.id ?? (starter ? 'starter' : undefined);
   const other = id === 'starter' ? starter : versions.find((v) => v.id === id)?.wording;
-  const when = (at: string) => new Date(at).toLocaleString('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
+  const when = (at: string) =>
+    new Date(at).toLocaleString('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
   const lines = diff(asLines(other), asLines(now));
   return (
     <Drawer open onClose={onClose} size={980} title="Compare, and go back">
       {history.isError && <Failed error={history.error} again={() => history.refetch()} />}
       <div className="compare">
         <ul className="plainlist">
-          {starter && <li><button type="button" className={`plain line ${id === 'starter' ? 'on' : ''}`} aria-pressed={id === 'starter'} onClick={() => setChosen('starter')}><b>The starter</b></button></li>}
-          {versions.map((v) => <li key={v.id}><button type="button" className={`plain line ${id === v.id ? 'on' : ''}`} aria-pressed={id === v.id} onClick={() => setChosen(v.id)}><b>{when(v.at)}</b><span className="soft">{v.wording ? v.by || 'as it was before' : `taken away by ${v.by}`}</span></button></li>)}
+          {starter && (
+            <li>
+              <button
+                type="button"
+                className={`plain line ${id === 'starter' ? 'on' : ''}`}
+                aria-pressed={id === 'starter'}
+                onClick={() => setChosen('starter')}
+              >
+                <b>The starter</b>
+              </button>
+            </li>
+          )}
+          {versions.map((v) => (
+            <li key={v.id}>
+              <button
+                type="button"
+                className={`plain line ${id === v.id ? 'on' : ''}`}
+                aria-pressed={id === v.id}
+                onClick={() => setChosen(v.id)}
+              >
+                <b>{when(v.at)}</b>
+                <span className="soft">{v.wording ? v.by || 'as it was before' : `taken away by ${v.by}`}</span>
+              </button>
+            </li>
+          ))}
           {!starter && versions.length === 0 && history.data && <li className="soft">Nothing was changed here yet.</li>}
         </ul>
         <div>
           {id !== undefined && (
             <>
-              <table className="sheet difference"><thead><tr><th>{id === 'starter' ? 'The starter' : 'Then'}</th><th>Now</th></tr></thead>
-                <tbody>{lines.map((l, i) => <tr key={i} className={l.same ? 'same' : ''}><td>{!l.same && l.left !== undefined && <span className="visually-hidden">taken out: </span>}{l.left}</td><td>{!l.same && l.right !== undefined && <span className="visually-hidden">put in: </span>}{l.right}</td></tr>)}</tbody>
+              <table className="sheet difference">
+                <thead>
+                  <tr>
+                    <th>{id === 'starter' ? 'The starter' : 'Then'}</th>
+                    <th>Now</th>
+                  </tr>
+                </thead>
+                <tbody>
+                  {lines.map((l, i) => (
+                    <tr key={i} className={l.same ? 'same' : ''}>
+                      <td>
+                        {!l.same && l.left !== undefined && <span className="visually-hidden">taken out: </span>}
+                        {l.left}
+                      </td>
+                      <td>
+                        {!l.same && l.right !== undefined && <span className="visually-hidden">put in: </span>}
+                        {l.right}
+                      </td>
+                    </tr>
+                  ))}
+                </tbody>
               </table>
-              <div className="actions">{other && <Button type="primary" disabled={lines.every((l) => l.same)} onClick={() => onReturn(other, id === 'starter' ? 'The starter is back' : 'The earlier wording is back')}>{id === 'starter' ? 'Back to the starter' : 'Back to this one'}</Button>}{lines.every((l) => l.same) && <span className="soft">They say the same.</span>}</div>
+              <div className="actions">
+                {other && (
+                  <Button
+                    type="primary"
+                    disabled={lines.every((l) => l.same)}
+                    onClick={() =>
+                      onReturn(other, id === 'starter' ? 'The starter is back' : 'The earlier wording is back')
+                    }
+                  >
+                    {id === 'starter' ? 'Back to the starter' : 'Back to this one'}
+                  </Button>
+                )}
+                {lines.every((l) => l.same) && <span className="soft">They say the same.</span>}
+              </div>
             </>
           )}
         </div>

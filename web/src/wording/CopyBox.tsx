@@ -4,9 +4,15 @@ import { useNavigate } from 'react-router';
 import { api, type Schemas } from '../api/client';
 import { useDo } from '../setup/useDo';
 import { CHANNEL_WORDS, languageWords, stageWords } from '../words';
-import { path, type Place, variantWords } from './place';
+import { type Place, path, variantWords } from './place';
 
-type Props = { place: Place; view: Schemas['WordingView']; plan: Schemas['Plan']; languages: string[]; onClose: () => void };
+type Props = {
+  place: Place;
+  view: Schemas['WordingView'];
+  plan: Schemas['Plan'];
+  languages: string[];
+  onClose: () => void;
+};
 
 /** Takes a wording over to another notice, channel, language, shop or carrier. */
 export function CopyBox({ place, view, plan, languages, onClose }: Props) {
@@ -15,7 +21,24 @@ export function CopyBox({ place, view, plan, languages, onClose }: Props) {
   const navigate = useNavigate();
   const notice = plan.notices.find((n) => n.id === to.notice);
   const go = async () => {
-    const done = await run(() => api.copyWording({ notice: view.notice, channel: view.channel, language: view.language, shop: view.variant.shop, carrier: view.variant.carrier, country: view.variant.country, toNotice: to.notice, toChannel: to.channel, toLanguage: to.language, toShop: to.shop, toCarrier: to.carrier, toCountry: to.country }), 'Copied. What stood there before is in its history');
+    const done = await run(
+      () =>
+        api.copyWording({
+          notice: view.notice,
+          channel: view.channel,
+          language: view.language,
+          shop: view.variant.shop,
+          carrier: view.variant.carrier,
+          country: view.variant.country,
+          toNotice: to.notice,
+          toChannel: to.channel,
+          toLanguage: to.language,
+          toShop: to.shop,
+          toCarrier: to.carrier,
+          toCountry: to.country,
+        }),
+      'Copied. What stood there before is in its history',
+    );
     if (done) {
       onClose();
       navigate(path(to));
@@ -25,18 +48,94 @@ export function CopyBox({ place, view, plan, languages, onClose }: Props) {
     <Modal open title="Copy this wording to" onCancel={onClose} footer={null}>
       <div className="form">
         <label htmlFor="copy-notice">Notice</label>
-        <Select id="copy-notice" style={{ width: '100%' }} value={to.notice} onChange={(n) => setTo({ ...to, notice: n, channel: plan.notices.find((x) => x.id === n)?.notice.channels?.includes(to.channel) ? to.channel : (plan.notices.find((x) => x.id === n)?.notice.channels?.[0] ?? to.channel) })} options={plan.notices.map((n) => ({ value: n.id, label: `${n.notice.name} (${stageWords(n.notice.stage ?? '')})` }))} />
+        <Select
+          id="copy-notice"
+          style={{ width: '100%' }}
+          value={to.notice}
+          onChange={(n) =>
+            setTo({
+              ...to,
+              notice: n,
+              channel: plan.notices.find((x) => x.id === n)?.notice.channels?.includes(to.channel)
+                ? to.channel
+                : (plan.notices.find((x) => x.id === n)?.notice.channels?.[0] ?? to.channel),
+            })
+          }
+          options={plan.notices.map((n) => ({
+            value: n.id,
+            label: `${n.notice.name} (${stageWords(n.notice.stage ?? '')})`,
+          }))}
+        />
         <div className="two">
-          <div><label htmlFor="copy-channel">Channel</label><Select id="copy-channel" style={{ width: '100%' }} value={to.channel} onChange={(channel) => setTo({ ...to, channel })} options={(notice?.notice.channels ?? []).map((c) => ({ value: c, label: CHANNEL_WORDS[c] }))} /></div>
-          <div><label htmlFor="copy-language">Language</label><Select id="copy-language" style={{ width: '100%' }} value={to.language} onChange={(language) => setTo({ ...to, language })} options={[...new Set([...view.places.map((p) => p.language), ...languages])].map((l) => ({ value: l, label: languageWords(l) }))} /></div>
+          <div>
+            <label htmlFor="copy-channel">Channel</label>
+            <Select
+              id="copy-channel"
+              style={{ width: '100%' }}
+              value={to.channel}
+              onChange={(channel) => setTo({ ...to, channel })}
+              options={(notice?.notice.channels ?? []).map((c) => ({ value: c, label: CHANNEL_WORDS[c] }))}
+            />
+          </div>
+          <div>
+            <label htmlFor="copy-language">Language</label>
+            <Select
+              id="copy-language"
+              style={{ width: '100%' }}
+              value={to.language}
+              onChange={(language) => setTo({ ...to, language })}
+              options={[...new Set([...view.places.map((p) => p.language), ...languages])].map((l) => ({
+                value: l,
+                label: languageWords(l),
+              }))}
+            />
+          </div>
         </div>
         <div className="two">
-          <div><label htmlFor="copy-carrier">Carrier (blank: all)</label><Select id="copy-carrier" allowClear showSearch optionFilterProp="label" style={{ width: '100%' }} value={to.carrier} onChange={(carrier) => setTo({ ...to, carrier })} options={plan.carriers.map((c) => ({ value: c.key, label: c.name }))} /></div>
-          <div><label htmlFor="copy-shop">Shop (blank: all)</label><Select id="copy-shop" allowClear style={{ width: '100%' }} value={to.shop} onChange={(shop) => setTo({ ...to, shop })} options={plan.shops.map((s) => ({ value: s, label: s }))} /></div>
+          <div>
+            <label htmlFor="copy-carrier">Carrier (blank: all)</label>
+            <Select
+              id="copy-carrier"
+              allowClear
+              showSearch
+              optionFilterProp="label"
+              style={{ width: '100%' }}
+              value={to.carrier}
+              onChange={(carrier) => setTo({ ...to, carrier })}
+              options={plan.carriers.map((c) => ({ value: c.key, label: c.name }))}
+            />
+          </div>
+          <div>
+            <label htmlFor="copy-shop">Shop (blank: all)</label>
+            <Select
+              id="copy-shop"
+              allowClear
+              style={{ width: '100%' }}
+              value={to.shop}
+              onChange={(shop) => setTo({ ...to, shop })}
+              options={plan.shops.map((s) => ({ value: s, label: s }))}
+            />
+          </div>
         </div>
-        {to.channel !== view.channel && <p className="soft" style={{ marginTop: 8 }}>Between channels the words are taken over, and lists, panels and looks are left.</p>}
-        {faults.map((f) => <div key={f.message} className="wrong" role="alert">{f.message}</div>)}
-        <div className="actions"><Button type="primary" loading={busy} onClick={go}>Copy</Button><span className="soft">to {notice?.notice.name}, {CHANNEL_WORDS[to.channel]}, {languageWords(to.language ?? '')}, {variantWords(to, plan.carriers)}</span></div>
+        {to.channel !== view.channel && (
+          <p className="soft" style={{ marginTop: 8 }}>
+            Between channels the words are taken over, and lists, panels and looks are left.
+          </p>
+        )}
+        {faults.map((f) => (
+          <div key={f.message} className="wrong" role="alert">
+            {f.message}
+          </div>
+        ))}
+        <div className="actions">
+          <Button type="primary" loading={busy} onClick={go}>
+            Copy
+          </Button>
+          <span className="soft">
+            to {notice?.notice.name}, {CHANNEL_WORDS[to.channel]}, {languageWords(to.language ?? '')},{' '}
+            {variantWords(to, plan.carriers)}
+          </span>
+        </div>
       </div>
     </Modal>
   );

@@ -7,10 +7,10 @@ import { CHANNEL_WORDS, languageWords, stageWords } from '../words';
 import { BlockList, piecesQuery } from './BlockList';
 import { Compare } from './Compare';
 import { CopyBox } from './CopyBox';
-import { begin, type Block, change, type Draft, over, redo, same, undo, type Wording } from './draft';
-import { everyone, nameOf, path, type Place, variantWords } from './place';
+import { type Block, begin, change, type Draft, over, redo, same, undo, type Wording } from './draft';
 import { Places } from './Places';
 import { PreviewPane } from './PreviewPane';
+import { everyone, nameOf, type Place, path, variantWords } from './place';
 
 const FieldText = lazy(() => import('./FieldText').then((m) => ({ default: m.FieldText })));
 const OF_ORDER = ['ordered', 'cancelled', 'refunded'];
@@ -33,7 +33,11 @@ export function Editor({ place, view, plan }: Props) {
   const [faults, setFaults] = useState<Fault[]>([]);
   const [busy, setBusy] = useState(false);
   const [aside, setAside] = useState<'history' | 'starter' | 'copy'>();
-  const inherited = useQuery({ queryKey: keys.wording({ notice: view.notice, channel: view.channel, language: view.language }), queryFn: () => api.wording({ notice: view.notice, channel: view.channel, language: view.language }), enabled: !everyone(view.variant) });
+  const inherited = useQuery({
+    queryKey: keys.wording({ notice: view.notice, channel: view.channel, language: view.language }),
+    queryFn: () => api.wording({ notice: view.notice, channel: view.channel, language: view.language }),
+    enabled: !everyone(view.variant),
+  });
   const base = everyone(view.variant) ? undefined : (inherited.data?.whole ?? undefined);
   const own = draft.now;
   const whole = over(own, base);
@@ -48,7 +52,8 @@ export function Editor({ place, view, plan }: Props) {
     return () => window.removeEventListener('beforeunload', leave);
   }, []);
 
-  const edit = (part: Partial<Wording>, what?: string) => setDraft((d) => change(d, { ...d.now, ...part }, what, Date.now()));
+  const edit = (part: Partial<Wording>, what?: string) =>
+    setDraft((d) => change(d, { ...d.now, ...part }, what, Date.now()));
   const save = async (wording: Wording, said: string) => {
     setBusy(true);
     setFaults([]);
@@ -56,7 +61,9 @@ export function Editor({ place, view, plan }: Props) {
       const done = await api.changeWording(place, wording);
       setDraft(begin(done.own ?? {}));
       unsaved.delete(key);
-      await queries.invalidateQueries({ predicate: (q) => ['wording', 'wordings', 'wording-history', 'plan'].includes(String(q.queryKey[0])) });
+      await queries.invalidateQueries({
+        predicate: (q) => ['wording', 'wordings', 'wording-history', 'plan'].includes(String(q.queryKey[0])),
+      });
       message.success(said);
     } catch (e) {
       setFaults(e instanceof Problem ? e.errors : []);
@@ -65,14 +72,41 @@ export function Editor({ place, view, plan }: Props) {
       setBusy(false);
     }
   };
-  const saveNow = () => save(own, view.channel === 'whatsapp' ? 'Saved, and brought to the chat network. It goes out once it is approved' : 'Saved');
+  const saveNow = () =>
+    save(
+      own,
+      view.channel === 'whatsapp' ? 'Saved, and brought to the chat network. It goes out once it is approved' : 'Saved',
+    );
   const remove = async () => {
     try {
       await api.removeWording(place);
       unsaved.delete(key);
       await queries.invalidateQueries();
-      message.success(<span>Taken away <Button size="small" type="link" onClick={() => api.changeWording(place, kept).then(() => queries.invalidateQueries()).catch((x: Error) => message.error(x.message))}>Undo</Button></span>, 8);
-      navigate(path({ notice: view.notice, channel: view.channel, language: everyone(view.variant) ? undefined : view.language }));
+      message.success(
+        <span>
+          Taken away{' '}
+          <Button
+            size="small"
+            type="link"
+            onClick={() =>
+              api
+                .changeWording(place, kept)
+                .then(() => queries.invalidateQueries())
+                .catch((x: Error) => message.error(x.message))
+            }
+          >
+            Undo
+          </Button>
+        </span>,
+        8,
+      );
+      navigate(
+        path({
+          notice: view.notice,
+          channel: view.channel,
+          language: everyone(view.variant) ? undefined : view.language,
+        }),
+      );
     } catch (e) {
       message.error((e as Error).message, 6);
     }
@@ -80,32 +114,131 @@ export function Editor({ place, view, plan }: Props) {
   const isBase = view.places[0]?.language === view.language && everyone(view.variant);
   const wrong = (...parts: string[]) => {
     const mine = faults.filter((f) => parts.some((p) => f.field === p || f.field.startsWith(`${p}[`)));
-    return mine.length ? mine.map((f) => <div key={f.message} className="wrong" role="alert">{f.message}</div>) : undefined;
+    return mine.length
+      ? mine.map((f) => (
+          <div key={f.message} className="wrong" role="alert">
+            {f.message}
+          </div>
+        ))
+      : undefined;
   };
   const fields = view.fields;
-  const line = (part: 'subject' | 'preview' | 'header' | 'footer', label: string, placeholder: string, mode: 'line' | 'lines' = 'line') => (
-    <Part label={label} inherited={!!base && own[part] == null} onOwn={() => edit({ [part]: base?.[part] ?? '' })} onInherit={base && own[part] != null ? () => edit({ [part]: undefined }) : undefined} inheritedText={base?.[part] ?? ''}>
-      <FieldText label={label} mode={mode} value={own[part] ?? ''} onChange={(v) => edit({ [part]: v === '' && (part === 'header' || part === 'footer' || part === 'preview') && !base ? undefined : v }, part)} fields={part === 'header' || part === 'footer' ? [] : fields} placeholder={placeholder} invalid={!!wrong(part)} />
+  const line = (
+    part: 'subject' | 'preview' | 'header' | 'footer',
+    label: string,
+    placeholder: string,
+    mode: 'line' | 'lines' = 'line',
+  ) => (
+    <Part
+      label={label}
+      inherited={!!base && own[part] == null}
+      onOwn={() => edit({ [part]: base?.[part] ?? '' })}
+      onInherit={base && own[part] != null ? () => edit({ [part]: undefined }) : undefined}
+      inheritedText={base?.[part] ?? ''}
+    >
+      <FieldText
+        label={label}
+        mode={mode}
+        value={own[part] ?? ''}
+        onChange={(v) =>
+          edit(
+            {
+              [part]:
+                v === '' && (part === 'header' || part === 'footer' || part === 'preview') && !base ? undefined : v,
+            },
+            part,
+          )
+        }
+        fields={part === 'header' || part === 'footer' ? [] : fields}
+        placeholder={placeholder}
+        invalid={!!wrong(part)}
+      />
       {wrong(part)}
     </Part>
   );
   const body = own.blocks != null || !!own.text || !!own.html || own.text === '';
   return (
     <>
-      <main className="main wording" aria-label={`Wording of ${view.name}`} onKeyDown={(e) => {
-        if ((e.ctrlKey || e.metaKey) && e.key.toLowerCase() === 'z') { e.preventDefault(); setDraft(e.shiftKey ? redo : undo); }
-        else if ((e.ctrlKey || e.metaKey) && e.key.toLowerCase() === 'y') { e.preventDefault(); setDraft(redo); }
-        else if ((e.ctrlKey || e.metaKey) && (e.key === 'Enter' || e.key.toLowerCase() === 's')) { e.preventDefault(); if (changed) saveNow(); }
-      }}>
+      <main
+        className="main wording"
+        aria-label={`Wording of ${view.name}`}
+        onKeyDown={(e) => {
+          if ((e.ctrlKey || e.metaKey) && e.key.toLowerCase() === 'z') {
+            e.preventDefault();
+            setDraft(e.shiftKey ? redo : undo);
+          } else if ((e.ctrlKey || e.metaKey) && e.key.toLowerCase() === 'y') {
+            e.preventDefault();
+            setDraft(redo);
+          } else if ((e.ctrlKey || e.metaKey) && (e.key === 'Enter' || e.key.toLowerCase() === 's')) {
+            e.preventDefault();
+            if (changed) saveNow();
+          }
+        }}
+      >
         <header className="wordinghead">
           <div className="row spread">
-            <h2>{view.name} <span className="soft">by {CHANNEL_WORDS[view.channel]}, when {stageWords(view.stage).toLowerCase()}</span></h2>
+            <h2>
+              {view.name}{' '}
+              <span className="soft">
+                by {CHANNEL_WORDS[view.channel]}, when {stageWords(view.stage).toLowerCase()}
+              </span>
+            </h2>
             <span className="row">
-              <Button size="small" aria-label="Undo" title="Ctrl+Z" disabled={draft.past.length === 0} onClick={() => setDraft(undo)}>↶</Button>
-              <Button size="small" aria-label="Redo" title="Ctrl+Shift+Z" disabled={draft.future.length === 0} onClick={() => setDraft(redo)}>↷</Button>
-              <Dropdown trigger={['click']} menu={{ items: [{ key: 'history', label: 'History, and the way back' }, ...(view.starter ? [{ key: 'starter', label: 'Compare with the starter' }] : []), ...(view.whole ? [{ key: 'copy', label: 'Copy to another place' }] : []), { key: 'plan', label: 'Open the notice in Plan' }], onClick: ({ key: k }) => (k === 'plan' ? navigate(`/plan/${view.notice}`) : setAside(k as 'history')) }}><Button size="small">More</Button></Dropdown>
-              {!isBase && view.own && <Popconfirm title={`Take away ${languageWords(view.language)}, ${variantWords(view.variant, plan.carriers)}?`} description="These customers get the less special wording." okText="Take away" cancelText="Keep" onConfirm={remove}><Button size="small" danger>Take away</Button></Popconfirm>}
-              <Button size="small" type="primary" loading={busy} disabled={!changed} onClick={saveNow} title="Ctrl+Enter">Save</Button>
+              <Button
+                size="small"
+                aria-label="Undo"
+                title="Ctrl+Z"
+                disabled={draft.past.length === 0}
+                onClick={() => setDraft(undo)}
+              >
+                ↶
+              </Button>
+              <Button
+                size="small"
+                aria-label="Redo"
+                title="Ctrl+Shift+Z"
+                disabled={draft.future.length === 0}
+                onClick={() => setDraft(redo)}
+              >
+                ↷
+              </Button>
+              <Dropdown
+                trigger={['click']}
+                menu={{
+                  items: [
+                    { key: 'history', label: 'History, and the way back' },
+                    ...(view.starter ? [{ key: 'starter', label: 'Compare with the starter' }] : []),
+                    ...(view.whole ? [{ key: 'copy', label: 'Copy to another place' }] : []),
+                    { key: 'plan', label: 'Open the notice in Plan' },
+                  ],
+                  onClick: ({ key: k }) => (k === 'plan' ? navigate(`/plan/${view.notice}`) : setAside(k as 'history')),
+                }}
+              >
+                <Button size="small">More</Button>
+              </Dropdown>
+              {!isBase && view.own && (
+                <Popconfirm
+                  title={`Take away ${languageWords(view.language)}, ${variantWords(view.variant, plan.carriers)}?`}
+                  description="These customers get the less special wording."
+                  okText="Take away"
+                  cancelText="Keep"
+                  onConfirm={remove}
+                >
+                  <Button size="small" danger>
+                    Take away
+                  </Button>
+                </Popconfirm>
+              )}
+              <Button
+                size="small"
+                type="primary"
+                loading={busy}
+                disabled={!changed}
+                onClick={saveNow}
+                title="Ctrl+Enter"
+              >
+                Save
+              </Button>
             </span>
           </div>
           <Places view={view} plan={plan} languages={pieces.data?.languages ?? []} />
@@ -114,53 +247,185 @@ export function Editor({ place, view, plan }: Props) {
         <Suspense fallback={<div className="empty">Fetching the editor ...</div>}>
           <div className="parts form">
             {!view.own && !changed && everyone(view.variant) && (
-              <div className="box"><b>Nothing is written in {languageWords(view.language)} yet.</b> Customers who speak it get the words for everyone.
-                <div className="actions">{view.starter && <Button size="small" type="primary" onClick={() => edit(view.starter!)}>Begin with the starter</Button>}<Button size="small" onClick={() => edit(view.channel === 'email' ? { subject: '', blocks: [{ kind: 'text', text: '' }] } : { text: '' })}>Begin empty</Button></div>
+              <div className="box">
+                <b>Nothing is written in {languageWords(view.language)} yet.</b> Customers who speak it get the words
+                for everyone.
+                <div className="actions">
+                  {view.starter && (
+                    <Button size="small" type="primary" onClick={() => edit(view.starter!)}>
+                      Begin with the starter
+                    </Button>
+                  )}
+                  <Button
+                    size="small"
+                    onClick={() =>
+                      edit(
+                        view.channel === 'email' ? { subject: '', blocks: [{ kind: 'text', text: '' }] } : { text: '' },
+                      )
+                    }
+                  >
+                    Begin empty
+                  </Button>
+                </div>
               </div>
             )}
             {wrong('wording')}
             {(view.own || changed || !everyone(view.variant)) && (
               <>
                 {view.channel === 'email' && line('subject', 'Subject', 'What the mail is about')}
-                {view.channel === 'email' && line('preview', 'Preview line', 'Shown beside the subject; not in the mail itself')}
+                {view.channel === 'email' &&
+                  line('preview', 'Preview line', 'Shown beside the subject; not in the mail itself')}
                 {view.channel === 'whatsapp' && line('header', 'Header', 'Bold above the text; may be empty')}
-                <Part label={view.channel === 'email' ? 'Mail' : 'Text'} inherited={!!base && !body} inheritedText="The body as it is for the less special" onOwn={() => edit({ blocks: base?.blocks, text: base?.text, html: base?.html })} onInherit={base && body ? () => edit({ blocks: undefined, text: undefined, html: undefined }) : undefined}>
-                  {view.channel === 'email' ? <MailBody own={own} edit={edit} view={view} pieces={pieces.data} fields={fields} wrong={wrong} labels={whole.buttons ?? {}} /> : (
-                    <FieldText label="Text" mode="lines" value={own.text ?? ''} onChange={(text) => edit({ text }, 'text')} fields={fields} placeholder="Write here. Type / for a field" invalid={!!wrong('text')} />
+                <Part
+                  label={view.channel === 'email' ? 'Mail' : 'Text'}
+                  inherited={!!base && !body}
+                  inheritedText="The body as it is for the less special"
+                  onOwn={() => edit({ blocks: base?.blocks, text: base?.text, html: base?.html })}
+                  onInherit={
+                    base && body ? () => edit({ blocks: undefined, text: undefined, html: undefined }) : undefined
+                  }
+                >
+                  {view.channel === 'email' ? (
+                    <MailBody
+                      own={own}
+                      edit={edit}
+                      view={view}
+                      pieces={pieces.data}
+                      fields={fields}
+                      wrong={wrong}
+                      labels={whole.buttons ?? {}}
+                    />
+                  ) : (
+                    <FieldText
+                      label="Text"
+                      mode="lines"
+                      value={own.text ?? ''}
+                      onChange={(text) => edit({ text }, 'text')}
+                      fields={fields}
+                      placeholder="Write here. Type / for a field"
+                      invalid={!!wrong('text')}
+                    />
                   )}
                   {wrong('text', 'buttons')}
                 </Part>
                 {view.channel === 'whatsapp' && line('footer', 'Footer', 'Small below the text; may be empty')}
-                {view.channel === 'whatsapp' && <ChatButtons own={own} edit={edit} view={view} wrong={wrong} fields={fields} />}
+                {view.channel === 'whatsapp' && (
+                  <ChatButtons own={own} edit={edit} view={view} wrong={wrong} fields={fields} />
+                )}
               </>
             )}
           </div>
         </Suspense>
       </main>
-      <PreviewPane view={view} wording={changed ? own : undefined} onReplace={(found, use) => edit({ text: (own.text ?? base?.text ?? '').replaceAll(found, use) })} />
-      {(aside === 'history' || aside === 'starter') && <Compare place={place} now={whole} starter={view.starter} first={aside} onClose={() => setAside(undefined)} onReturn={(w, what) => { setDraft((d) => change(d, w, undefined, Date.now())); setAside(undefined); message.info(`${what} in the editor. Save it to use it`); }} />}
-      {aside === 'copy' && <CopyBox place={place} view={view} plan={plan} languages={pieces.data?.languages ?? []} onClose={() => setAside(undefined)} />}
+      <PreviewPane
+        view={view}
+        wording={changed ? own : undefined}
+        onReplace={(found, use) => edit({ text: (own.text ?? base?.text ?? '').replaceAll(found, use) })}
+      />
+      {(aside === 'history' || aside === 'starter') && (
+        <Compare
+          place={place}
+          now={whole}
+          starter={view.starter}
+          first={aside}
+          onClose={() => setAside(undefined)}
+          onReturn={(w, what) => {
+            setDraft((d) => change(d, w, undefined, Date.now()));
+            setAside(undefined);
+            message.info(`${what} in the editor. Save it to use it`);
+          }}
+        />
+      )}
+      {aside === 'copy' && (
+        <CopyBox
+          place={place}
+          view={view}
+          plan={plan}
+          languages={pieces.data?.languages ?? []}
+          onClose={() => setAside(undefined)}
+        />
+      )}
     </>
   );
 }
 
 /** A part with its name; where it is inherited, what it inherits, and the button to say something else. */
-function Part({ label, inherited, inheritedText, onOwn, onInherit, children }: { label: string; inherited: boolean; inheritedText?: string; onOwn: () => void; onInherit?: () => void; children: ReactNode }) {
+function Part({
+  label,
+  inherited,
+  inheritedText,
+  onOwn,
+  onInherit,
+  children,
+}: {
+  label: string;
+  inherited: boolean;
+  inheritedText?: string;
+  onOwn: () => void;
+  onInherit?: () => void;
+  children: ReactNode;
+}) {
   return (
     <section className="part" aria-label={label}>
-      <div className="row spread"><span className="partname">{label}</span>{onInherit && <button type="button" className="plain link soft" onClick={onInherit}>inherit it again</button>}</div>
-      {inherited ? <div className="inheritedbox"><span>{inheritedText || 'Nothing'}</span><span className="mark v">inherited</span><Button size="small" onClick={onOwn}>Say something else here</Button></div> : children}
+      <div className="row spread">
+        <span className="partname">{label}</span>
+        {onInherit && (
+          <button type="button" className="plain link soft" onClick={onInherit}>
+            inherit it again
+          </button>
+        )}
+      </div>
+      {inherited ? (
+        <div className="inheritedbox">
+          <span>{inheritedText || 'Nothing'}</span>
+          <span className="mark v">inherited</span>
+          <Button size="small" onClick={onOwn}>
+            Say something else here
+          </Button>
+        </div>
+      ) : (
+        children
+      )}
     </section>
   );
 }
 
 function ApprovalLine({ approval: a, changed }: { approval: Schemas['Approval']; changed: boolean }) {
-  const since = new Date(a.at).toLocaleString('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
-  const words: Record<string, string> = { brought: 'is on its way to the chat network', pending: 'is being looked at by the chat network', approved: 'is approved by the chat network', refused: 'was refused by the chat network' };
-  return <div className="approval"><span className={`mark ${a.status === 'approved' ? 'ok' : a.status === 'refused' ? 'bad' : 'gold'}`}>{a.status === 'approved' ? 'approved' : a.status === 'refused' ? 'refused' : 'waits'}</span> This wording {words[a.status] ?? a.status} since {since}{a.reason ? `: ${a.reason}` : ''}. {a.status !== 'approved' && (a.before ? 'Meanwhile the approved one before it goes out.' : 'Until it is approved nothing goes out by it.')}{changed && ' What you changed is brought there when you save.'}</div>;
+  const since = new Date(a.at).toLocaleString('en-GB', {
+    day: 'numeric',
+    month: 'short',
+    hour: '2-digit',
+    minute: '2-digit',
+  });
+  const words: Record<string, string> = {
+    brought: 'is on its way to the chat network',
+    pending: 'is being looked at by the chat network',
+    approved: 'is approved by the chat network',
+    refused: 'was refused by the chat network',
+  };
+  return (
+    <div className="approval">
+      <span className={`mark ${a.status === 'approved' ? 'ok' : a.status === 'refused' ? 'bad' : 'gold'}`}>
+        {a.status === 'approved' ? 'approved' : a.status === 'refused' ? 'refused' : 'waits'}
+      </span>{' '}
+      This wording {words[a.status] ?? a.status} since {since}
+      {a.reason ? `: ${a.reason}` : ''}.{' '}
+      {a.status !== 'approved' &&
+        (a.before ? 'Meanwhile the approved one before it goes out.' : 'Until it is approved nothing goes out by it.')}
+      {changed && ' What you changed is brought there when you save.'}
+    </div>
+  );
 }
 
-type Body = { own: Wording; edit: (part: Partial<Wording>, what?: string) => void; view: Schemas['WordingView']; pieces?: Schemas['Pieces']; fields: Schemas['Use'][]; wrong: (...parts: string[]) => ReactNode; labels: Record<string, string> };
+type Body = {
+  own: Wording;
+  edit: (part: Partial<Wording>, what?: string) => void;
+  view: Schemas['WordingView'];
+  pieces?: Schemas['Pieces'];
+  fields: Schemas['Use'][];
+  wrong: (...parts: string[]) => ReactNode;
+  labels: Record<string, string>;
+};
 
 /** An e-mail's body: blocks, or HTML written by hand. */
 function MailBody({ own, edit, view, pieces, fields, wrong, labels }: Body) {
@@ -177,35 +442,136 @@ function MailBody({ own, edit, view, pieces, fields, wrong, labels }: Body) {
   if (source) {
     return (
       <>
-        <div className="row soft" style={{ marginBottom: 4 }}><span style={{ flex: 1 }}>HTML by hand. Fields in braces; {view.fields.length > 0 && '{{block.items}}, {{block.parcel}} and the like are whole blocks'}; nothing that runs is kept.</span>{blocks.length > 0 && <Popconfirm title="Back to the blocks?" description="What was written in HTML is left." okText="Back to blocks" cancelText="Stay" onConfirm={() => edit({ html: undefined })}><Button size="small">Back to blocks</Button></Popconfirm>}</div>
-        <Input.TextArea aria-label="HTML of the mail" className="mono" spellCheck={false} autoSize={{ minRows: 16, maxRows: 34 }} value={own.html} onChange={(e) => edit({ html: e.target.value }, 'html')} status={wrong('html') ? 'error' : undefined} />
+        <div className="row soft" style={{ marginBottom: 4 }}>
+          <span style={{ flex: 1 }}>
+            HTML by hand. Fields in braces;{' '}
+            {view.fields.length > 0 && '{{block.items}}, {{block.parcel}} and the like are whole blocks'}; nothing that
+            runs is kept.
+          </span>
+          {blocks.length > 0 && (
+            <Popconfirm
+              title="Back to the blocks?"
+              description="What was written in HTML is left."
+              okText="Back to blocks"
+              cancelText="Stay"
+              onConfirm={() => edit({ html: undefined })}
+            >
+              <Button size="small">Back to blocks</Button>
+            </Popconfirm>
+          )}
+        </div>
+        <Input.TextArea
+          aria-label="HTML of the mail"
+          className="mono"
+          spellCheck={false}
+          autoSize={{ minRows: 16, maxRows: 34 }}
+          value={own.html}
+          onChange={(e) => edit({ html: e.target.value }, 'html')}
+          status={wrong('html') ? 'error' : undefined}
+        />
         {wrong('html', 'blocks')}
       </>
     );
   }
   return (
     <>
-      <BlockList label="Blocks of the mail" blocks={blocks} onChange={(b, what) => edit({ blocks: b }, what)} wrong={(i) => wrong(`blocks[${i}]`)}
-        around={{ fields, ofOrder: OF_ORDER.includes(view.stage), buttons: view.buttons, labels, pieces, onLabels: (buttons) => edit({ buttons: Object.fromEntries(Object.entries(buttons).filter(([, v]) => v !== '')) }, 'buttons') }} />
+      <BlockList
+        label="Blocks of the mail"
+        blocks={blocks}
+        onChange={(b, what) => edit({ blocks: b }, what)}
+        wrong={(i) => wrong(`blocks[${i}]`)}
+        around={{
+          fields,
+          ofOrder: OF_ORDER.includes(view.stage),
+          buttons: view.buttons,
+          labels,
+          pieces,
+          onLabels: (buttons) =>
+            edit({ buttons: Object.fromEntries(Object.entries(buttons).filter(([, v]) => v !== '')) }, 'buttons'),
+        }}
+      />
       {wrong('blocks')}
-      <div className="row" style={{ marginTop: 6 }}><Button size="small" type="link" onClick={toSource}>Write it in HTML instead</Button></div>
+      <div className="row" style={{ marginTop: 6 }}>
+        <Button size="small" type="link" onClick={toSource}>
+          Write it in HTML instead
+        </Button>
+      </div>
     </>
   );
 }
 
 /** Reply buttons of a question, or one button that opens an address. */
-function ChatButtons({ own, edit, view, wrong, fields }: { own: Wording; edit: (part: Partial<Wording>, what?: string) => void; view: Schemas['WordingView']; wrong: (...parts: string[]) => ReactNode; fields: Schemas['Use'][] }) {
+function ChatButtons({
+  own,
+  edit,
+  view,
+  wrong,
+  fields,
+}: {
+  own: Wording;
+  edit: (part: Partial<Wording>, what?: string) => void;
+  view: Schemas['WordingView'];
+  wrong: (...parts: string[]) => ReactNode;
+  fields: Schemas['Use'][];
+}) {
   if (view.buttons.length > 0) {
-    return <section className="part" aria-label="Reply buttons"><span className="partname">Reply buttons say</span><div className="row">{view.buttons.map((b) => <Input key={b.id} style={{ width: 170 }} maxLength={20} aria-label={`Button “${b.label}” says`} placeholder={b.label} value={own.buttons?.[b.id] ?? ''} onChange={(e) => {
-      const buttons = { ...own.buttons, [b.id]: e.target.value };
-      if (e.target.value === '') delete buttons[b.id];
-      edit({ buttons: Object.keys(buttons).length ? buttons : undefined }, `button.${b.id}`);
-    }} />)}</div></section>;
+    return (
+      <section className="part" aria-label="Reply buttons">
+        <span className="partname">Reply buttons say</span>
+        <div className="row">
+          {view.buttons.map((b) => (
+            <Input
+              key={b.id}
+              style={{ width: 170 }}
+              maxLength={20}
+              aria-label={`Button “${b.label}” says`}
+              placeholder={b.label}
+              value={own.buttons?.[b.id] ?? ''}
+              onChange={(e) => {
+                const buttons = { ...own.buttons, [b.id]: e.target.value };
+                if (e.target.value === '') delete buttons[b.id];
+                edit({ buttons: Object.keys(buttons).length ? buttons : undefined }, `button.${b.id}`);
+              }}
+            />
+          ))}
+        </div>
+      </section>
+    );
   }
   return (
     <section className="part" aria-label="Link button">
-      <div className="row spread"><span className="partname">Link button</span>{own.link ? <button type="button" className="plain link soft" onClick={() => edit({ link: undefined })}>without one</button> : <Button size="small" onClick={() => edit({ link: { label: 'Follow your parcel', url: '{{parcel.trackingLink}}' } })}>Add one</Button>}</div>
-      {own.link && <div className="pairs"><Input aria-label="Link button says" maxLength={20} value={own.link.label} onChange={(e) => edit({ link: { ...own.link!, label: e.target.value } }, 'link.label')} /><FieldText label="Link button leads to" mode="line" value={own.link.url} onChange={(url) => edit({ link: { ...own.link!, url } }, 'link.url')} fields={fields} /></div>}
+      <div className="row spread">
+        <span className="partname">Link button</span>
+        {own.link ? (
+          <button type="button" className="plain link soft" onClick={() => edit({ link: undefined })}>
+            without one
+          </button>
+        ) : (
+          <Button
+            size="small"
+            onClick={() => edit({ link: { label: 'Follow your parcel', url: '{{parcel.trackingLink}}' } })}
+          >
+            Add one
+          </Button>
+        )}
+      </div>
+      {own.link && (
+        <div className="pairs">
+          <Input
+            aria-label="Link button says"
+            maxLength={20}
+            value={own.link.label}
+            onChange={(e) => edit({ link: { ...own.link!, label: e.target.value } }, 'link.label')}
+          />
+          <FieldText
+            label="Link button leads to"
+            mode="line"
+            value={own.link.url}
+            onChange={(url) => edit({ link: { ...own.link!, url } }, 'link.url')}
+            fields={fields}
+          />
+        </div>
+      )}
       {wrong('link')}
     </section>
   );

@@ -8,7 +8,9 @@ export function chipWords(inside: string, fields: FieldInfo[]): string {
   const field = fieldOf(inside);
   const known = fields.find((f) => f.name === field);
   if (!known) return inside;
-  return inside.startsWith('#') || inside.startsWith('/') ? inside.replace(known.name, known.meaning.toLowerCase()) : known.sample;
+  return inside.startsWith('#') || inside.startsWith('/')
+    ? inside.replace(known.name, known.meaning.toLowerCase())
+    : known.sample;
 }
 
 /** A field in running text: one piece that can't be torn apart. */
@@ -19,12 +21,25 @@ export const FieldNode = Node.create<{ fields: FieldInfo[] }>({
   atom: true,
   selectable: true,
   addOptions: () => ({ fields: [] }),
-  addAttributes: () => ({ inside: { default: '', parseHTML: (e: HTMLElement) => e.getAttribute('data-field'), renderHTML: (a: Record<string, unknown>) => ({ 'data-field': a.inside }) } }),
+  addAttributes: () => ({
+    inside: {
+      default: '',
+      parseHTML: (e: HTMLElement) => e.getAttribute('data-field'),
+      renderHTML: (a: Record<string, unknown>) => ({ 'data-field': a.inside }),
+    },
+  }),
   parseHTML: () => [{ tag: 'span[data-field]' }],
   renderHTML({ HTMLAttributes, node }) {
     const inside = String(node.attrs.inside);
     const name = fieldOf(inside);
     const known = this.options.fields.find((f) => f.name === name);
-    return ['span', mergeAttributes(HTMLAttributes, { class: `chip field${known ? '' : ' odd'}`, title: known ? `${known.meaning} (${inside})` : `{{${inside}}}` }), chipWords(inside, this.options.fields)];
+    return [
+      'span',
+      mergeAttributes(HTMLAttributes, {
+        class: `chip field${known ? '' : ' odd'}`,
+        title: known ? `${known.meaning} (${inside})` : `{{${inside}}}`,
+      }),
+      chipWords(inside, this.options.fields),
+    ];
   },
 });

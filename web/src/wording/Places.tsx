@@ -10,28 +10,90 @@ type Props = { view: Schemas['WordingView']; plan: Schemas['Plan']; languages: s
 /** Which language, and for whom: what there is as tabs, what is missing beside them. */
 export function Places({ view, plan, languages }: Props) {
   const navigate = useNavigate();
-  const go = (language: string, v: Schemas['Variant']) => navigate(path({ notice: view.notice, channel: view.channel, language, shop: v.shop, carrier: v.carrier, country: v.country }));
+  const go = (language: string, v: Schemas['Variant']) =>
+    navigate(
+      path({
+        notice: view.notice,
+        channel: view.channel,
+        language,
+        shop: v.shop,
+        carrier: v.carrier,
+        country: v.country,
+      }),
+    );
   const there = [...new Set(view.places.filter((p) => everyone(p.variant)).map((p) => p.language))];
   const shown = there.includes(view.language) ? there : [...there, view.language];
   const variants = view.places.filter((p) => p.language === view.language).map((p) => p.variant);
   const choices = [...variants, ...(variants.some((v) => sameVariant(v, view.variant)) ? [] : [view.variant])];
   if (!choices.some(everyone)) choices.unshift({});
   const missing = view.lacking.filter((l) => !there.includes(l.language));
-  const more = [...new Set([...missing.map((l) => l.language), ...languages])].filter((l) => !shown.some((s) => s.split('-')[0] === l));
+  const more = [...new Set([...missing.map((l) => l.language), ...languages])].filter(
+    (l) => !shown.some((s) => s.split('-')[0] === l),
+  );
   return (
     <div className="places">
       <div className="langs" role="group" aria-label="Language">
         {shown.map((l) => {
           const place = view.places.find((p) => p.language === l && everyone(p.variant));
-          return <button key={l} type="button" className={`pill ${l === view.language ? 'on' : ''}`} aria-pressed={l === view.language} onClick={() => go(l, {})} title={l === shown[0] ? 'For everyone whose language has no words of its own' : undefined}>{languageWords(l)}{place && place.faults > 0 && <span className="mark bad"> {place.faults}</span>}{place?.approval && place.approval !== 'approved' && <span className={`mark ${place.approval === 'refused' ? 'bad' : 'gold'}`}> {place.approval === 'refused' ? 'refused' : 'waits'}</span>}</button>;
+          return (
+            <button
+              key={l}
+              type="button"
+              className={`pill ${l === view.language ? 'on' : ''}`}
+              aria-pressed={l === view.language}
+              onClick={() => go(l, {})}
+              title={l === shown[0] ? 'For everyone whose language has no words of its own' : undefined}
+            >
+              {languageWords(l)}
+              {place && place.faults > 0 && <span className="mark bad"> {place.faults}</span>}
+              {place?.approval && place.approval !== 'approved' && (
+                <span className={`mark ${place.approval === 'refused' ? 'bad' : 'gold'}`}>
+                  {' '}
+                  {place.approval === 'refused' ? 'refused' : 'waits'}
+                </span>
+              )}
+            </button>
+          );
         })}
-        {more.length > 0 && <Select size="small" style={{ width: 128 }} aria-label="Add a language" value={null} placeholder="+ language" onChange={(l: string) => go(l, {})} showSearch options={more.map((l) => ({ value: l, label: `${languageWords(l)}${missing.find((m) => m.language === l) ? ` (${missing.find((m) => m.language === l)!.orders} orders)` : ''}` }))} />}
+        {more.length > 0 && (
+          <Select
+            size="small"
+            style={{ width: 128 }}
+            aria-label="Add a language"
+            value={null}
+            placeholder="+ language"
+            onChange={(l: string) => go(l, {})}
+            showSearch
+            options={more.map((l) => ({
+              value: l,
+              label: `${languageWords(l)}${missing.find((m) => m.language === l) ? ` (${missing.find((m) => m.language === l)!.orders} orders)` : ''}`,
+            }))}
+          />
+        )}
       </div>
       <div className="row">
         <span className="soft">for</span>
-        {choices.map((v) => <button key={variantWords(v, [])} type="button" className={`pill ${sameVariant(v, view.variant) ? 'on' : ''}`} aria-pressed={sameVariant(v, view.variant)} onClick={() => go(view.language, v)}>{variantWords(v, plan.carriers)}</button>)}
+        {choices.map((v) => (
+          <button
+            key={variantWords(v, [])}
+            type="button"
+            className={`pill ${sameVariant(v, view.variant) ? 'on' : ''}`}
+            aria-pressed={sameVariant(v, view.variant)}
+            onClick={() => go(view.language, v)}
+          >
+            {variantWords(v, plan.carriers)}
+          </button>
+        ))}
         <AddVariant plan={plan} onAdd={(v) => go(view.language, v)} />
-        {missing.length > 0 && <span className="mark gold" title="Languages of customers of the last orders; they get the one for everyone">missing: {missing.slice(0, 4).map((l) => `${l.language} ${l.orders}`).join(', ')}</span>}
+        {missing.length > 0 && (
+          <span className="mark gold" title="Languages of customers of the last orders; they get the one for everyone">
+            missing:{' '}
+            {missing
+              .slice(0, 4)
+              .map((l) => `${l.language} ${l.orders}`)
+              .join(', ')}
+          </span>
+        )}
       </div>
     </div>
   );
@@ -40,16 +102,67 @@ export function Places({ view, plan, languages }: Props) {
 function AddVariant({ plan, onAdd }: { plan: Schemas['Plan']; onAdd: (v: Schemas['Variant']) => void }) {
   const [v, setV] = useState<Schemas['Variant']>({});
   const [open, setOpen] = useState(false);
-  const pick = (label: string, key: 'carrier' | 'shop', options: { value: string; label: string }[]) => <Select style={{ width: '100%', marginBottom: 6 }} aria-label={label} allowClear showSearch optionFilterProp="label" placeholder={label} value={v[key]} onChange={(x) => setV({ ...v, [key]: x })} options={options} />;
+  const pick = (label: string, key: 'carrier' | 'shop', options: { value: string; label: string }[]) => (
+    <Select
+      style={{ width: '100%', marginBottom: 6 }}
+      aria-label={label}
+      allowClear
+      showSearch
+      optionFilterProp="label"
+      placeholder={label}
+      value={v[key]}
+      onChange={(x) => setV({ ...v, [key]: x })}
+      options={options}
+    />
+  );
   return (
-    <Popover trigger="click" open={open} onOpenChange={setOpen} title="Other words for some" content={
-      <div style={{ width: 220 }}>
-        {pick('Carrier', 'carrier', plan.carriers.map((c) => ({ value: c.key, label: c.name })))}
-        {pick('Shop', 'shop', plan.shops.map((s) => ({ value: s, label: s })))}
-        <Select style={{ width: '100%', marginBottom: 6 }} aria-label="Country" allowClear showSearch placeholder="Country of destination" value={v.country} onChange={(country) => setV({ ...v, country })} options={COUNTRIES} optionFilterProp="label" />
-        <Button size="small" type="primary" disabled={everyone(v)} onClick={() => { onAdd(v); setOpen(false); setV({}); }}>Write for them</Button>
-      </div>
-    }><button type="button" className="pill">+ for some</button></Popover>
+    <Popover
+      trigger="click"
+      open={open}
+      onOpenChange={setOpen}
+      title="Other words for some"
+      content={
+        <div style={{ width: 220 }}>
+          {pick(
+            'Carrier',
+            'carrier',
+            plan.carriers.map((c) => ({ value: c.key, label: c.name })),
+          )}
+          {pick(
+            'Shop',
+            'shop',
+            plan.shops.map((s) => ({ value: s, label: s })),
+          )}
+          <Select
+            style={{ width: '100%', marginBottom: 6 }}
+            aria-label="Country"
+            allowClear
+            showSearch
+            placeholder="Country of destination"
+            value={v.country}
+            onChange={(country) => setV({ ...v, country })}
+            options={COUNTRIES}
+            optionFilterProp="label"
+          />
+          <Button
+            size="small"
+            type="primary"
+            disabled={everyone(v)}
+            onClick={() => {
+              onAdd(v);
+              setOpen(false);
+              setV({});
+            }}
+          >
+            Write for them
+          </Button>
+        </div>
+      }
+    >
+      <button type="button" className="pill">
+        + for some
+      </button>
+    </Popover>
   );
 }
 
@@ -57,8 +170,13 @@ function AddVariant({ plan, onAdd }: { plan: Schemas['Plan']; onAdd: (v: Schemas
 const COUNTRIES = (() => {
   const names = new Intl.DisplayNames(['en'], { type: 'region', fallback: 'none' });
   const letters = [...'ABCDEFGHIJKLMNOPQRSTUVWXYZ'];
-  return letters.flatMap((a) => letters.map((b) => a + b)).flatMap((code) => {
-    const label = names.of(code);
-    return label && !['EU', 'EZ', 'UN', 'ZZ', 'XA', 'XB', 'QO'].includes(code) ? [{ value: code, label: `${label} (${code})` }] : [];
-  }).sort((a, b) => a.label.localeCompare(b.label));
+  return letters
+    .flatMap((a) => letters.map((b) => a + b))
+    .flatMap((code) => {
+      const label = names.of(code);
+      return label && !['EU', 'EZ', 'UN', 'ZZ', 'XA', 'XB', 'QO'].includes(code)
+        ? [{ value: code, label: `${label} (${code})` }]
+        : [];
+    })
+    .sort((a, b) => a.label.localeCompare(b.label));
 })();

@@ -15,42 +15,147 @@ export function ReplacePanel({ carriers, onClose }: { carriers: Schemas['Carrier
   const [matchCase, setMatchCase] = useState(false);
   const [left, setLeft] = useState<string[]>([]);
   const ask = useDeferredValue({ find, with: replacing ? put : undefined, matchCase });
-  const found = useQuery({ queryKey: keys.replaceLook(ask), queryFn: () => api.lookReplace(ask), enabled: ask.find.trim().length >= 2, placeholderData: (old) => old, retry: false });
+  const found = useQuery({
+    queryKey: keys.replaceLook(ask),
+    queryFn: () => api.lookReplace(ask),
+    enabled: ask.find.trim().length >= 2,
+    placeholderData: (old) => old,
+    retry: false,
+  });
   const { run, busy } = useDo();
   const { message } = App.useApp();
   const queries = useQueryClient();
   const list = find.trim().length >= 2 ? (found.data ?? []) : [];
   const chosen = list.filter((f) => !f.wrong && !left.includes(f.place));
   const takeBack = async (changed: Schemas['Found'][]) => {
-    for (const f of changed) await api.changeWording({ notice: f.notice, channel: f.channel, language: f.language, ...f.variant }, f.before);
+    for (const f of changed)
+      await api.changeWording({ notice: f.notice, channel: f.channel, language: f.language, ...f.variant }, f.before);
     await queries.invalidateQueries();
     message.success('As it was');
   };
   const apply = async () => {
     const changed = await run(() => api.replace({ ...ask, only: chosen.map((f) => f.place) }));
-    if (changed) message.success(<span>Changed in {changed.length} wording{changed.length === 1 ? '' : 's'} <Button size="small" type="link" onClick={() => takeBack(changed).catch((e: Error) => message.error(e.message))}>Undo</Button></span>, 10);
+    if (changed)
+      message.success(
+        <span>
+          Changed in {changed.length} wording{changed.length === 1 ? '' : 's'}{' '}
+          <Button
+            size="small"
+            type="link"
+            onClick={() => takeBack(changed).catch((e: Error) => message.error(e.message))}
+          >
+            Undo
+          </Button>
+        </span>,
+        10,
+      );
   };
   return (
     <main className="main pad" aria-label="Find and replace">
-      <div className="row spread"><h2>Find in all wordings</h2><button type="button" className="plain" aria-label="Close" onClick={onClose}>✕</button></div>
-      <div className="form row" style={{ margin: '10px 0' }}>
-        <Input aria-label="Find" autoFocus style={{ width: 260 }} placeholder="Find" value={find} maxLength={200} onChange={(e) => setFind(e.target.value)} />
-        <Checkbox checked={replacing} onChange={(e) => setReplacing(e.target.checked)}>replace with</Checkbox>
-        <Input aria-label="Replace with" style={{ width: 260 }} placeholder="nothing" disabled={!replacing} value={put} maxLength={500} onChange={(e) => setPut(e.target.value)} />
-        <Checkbox checked={matchCase} onChange={(e) => setMatchCase(e.target.checked)}>capitals count</Checkbox>
-        {replacing && <Button type="primary" loading={busy} disabled={chosen.length === 0} onClick={apply}>Replace in {chosen.length}</Button>}
+      <div className="row spread">
+        <h2>Find in all wordings</h2>
+        <button type="button" className="plain" aria-label="Close" onClick={onClose}>
+          ✕
+        </button>
       </div>
-      {found.isError && <div className="box"><span className="mark bad">!</span> {found.error.message}</div>}
-      {find.trim().length < 2 ? <p className="soft">At least two letters. What a person reads is looked through: no markup.</p> : found.data && list.length === 0 ? <div className="empty"><h2>Nowhere</h2><p>No wording holds “{find}”.</p></div> : (
+      <div className="form row" style={{ margin: '10px 0' }}>
+        <Input
+          aria-label="Find"
+          autoFocus
+          style={{ width: 260 }}
+          placeholder="Find"
+          value={find}
+          maxLength={200}
+          onChange={(e) => setFind(e.target.value)}
+        />
+        <Checkbox checked={replacing} onChange={(e) => setReplacing(e.target.checked)}>
+          replace with
+        </Checkbox>
+        <Input
+          aria-label="Replace with"
+          style={{ width: 260 }}
+          placeholder="nothing"
+          disabled={!replacing}
+          value={put}
+          maxLength={500}
+          onChange={(e) => setPut(e.target.value)}
+        />
+        <Checkbox checked={matchCase} onChange={(e) => setMatchCase(e.target.checked)}>
+          capitals count
+        </Checkbox>
+        {replacing && (
+          <Button type="primary" loading={busy} disabled={chosen.length === 0} onClick={apply}>
+            Replace in {chosen.length}
+          </Button>
+        )}
+      </div>
+      {found.isError && (
+        <div className="box">
+          <span className="mark bad">!</span> {found.error.message}
+        </div>
+      )}
+      {find.trim().length < 2 ? (
+        <p className="soft">At least two letters. What a person reads is looked through: no markup.</p>
+      ) : found.data && list.length === 0 ? (
+        <div className="empty">
+          <h2>Nowhere</h2>
+          <p>No wording holds “{find}”.</p>
+        </div>
+      ) : (
         <table className="sheet wide">
-          <thead><tr>{replacing && <th><span className="visually-hidden">Change</span></th>}<th>Where</th><th>{replacing ? 'Now' : 'Says'}</th>{replacing && <th>Then</th>}</tr></thead>
+          <thead>
+            <tr>
+              {replacing && (
+                <th>
+                  <span className="visually-hidden">Change</span>
+                </th>
+              )}
+              <th>Where</th>
+              <th>{replacing ? 'Now' : 'Says'}</th>
+              {replacing && <th>Then</th>}
+            </tr>
+          </thead>
           <tbody>
             {list.map((f) => (
               <tr key={f.place}>
-                {replacing && <td><Checkbox aria-label={`Change ${f.name}, ${CHANNEL_WORDS[f.channel]}, ${languageWords(f.language)}`} disabled={!!f.wrong} checked={!f.wrong && !left.includes(f.place)} onChange={(e) => setLeft(e.target.checked ? left.filter((p) => p !== f.place) : [...left, f.place])} /></td>}
-                <td><Link className="link" to={path({ notice: f.notice, channel: f.channel, language: f.language, ...f.variant })}>{f.name}</Link><br /><span className="soft">{CHANNEL_WORDS[f.channel]}, {languageWords(f.language)}{variantWords(f.variant, carriers) === 'everyone' ? '' : `, ${variantWords(f.variant, carriers)}`}</span>{f.wrong && <div className="wrong">{f.wrong}</div>}</td>
-                <td>{f.hits.map((h, i) => <Said key={i} text={h.before} find={find} matchCase={matchCase} />)}</td>
-                {replacing && <td>{f.hits.map((h, i) => <Said key={i} text={h.after} find={put} matchCase />)}</td>}
+                {replacing && (
+                  <td>
+                    <Checkbox
+                      aria-label={`Change ${f.name}, ${CHANNEL_WORDS[f.channel]}, ${languageWords(f.language)}`}
+                      disabled={!!f.wrong}
+                      checked={!f.wrong && !left.includes(f.place)}
+                      onChange={(e) =>
+                        setLeft(e.target.checked ? left.filter((p) => p !== f.place) : [...left, f.place])
+                      }
+                    />
+                  </td>
+                )}
+                <td>
+                  <Link
+                    className="link"
+                    to={path({ notice: f.notice, channel: f.channel, language: f.language, ...f.variant })}
+                  >
+                    {f.name}
+                  </Link>
+                  <br />
+                  <span className="soft">
+                    {CHANNEL_WORDS[f.channel]}, {languageWords(f.language)}
+                    {variantWords(f.variant, carriers) === 'everyone' ? '' : `, ${variantWords(f.variant, carriers)}`}
+                  </span>
+                  {f.wrong && <div className="wrong">{f.wrong}</div>}
+                </td>
+                <td>
+                  {f.hits.map((h, i) => (
+                    <Said key={i} text={h.before} find={find} matchCase={matchCase} />
+                  ))}
+                </td>
+                {replacing && (
+                  <td>
+                    {f.hits.map((h, i) => (
+                      <Said key={i} text={h.after} find={put} matchCase />
+                    ))}
+                  </td>
+                )}
               </tr>
             ))}
           </tbody>
@@ -64,5 +169,12 @@ function Said({ text, find, matchCase }: { text: string; find: string; matchCase
   const at = find ? (matchCase ? text.indexOf(find) : text.toLowerCase().indexOf(find.toLowerCase())) : -1;
   if (at < 0) return <div className="clip">{text}</div>;
   const from = Math.max(0, at - 60);
-  return <div className="clip">{from > 0 && '…'}{text.slice(from, at)}<mark>{text.slice(at, at + find.length)}</mark>{text.slice(at + find.length, at + find.length + 80)}</div>;
+  return (
+    <div className="clip">
+      {from > 0 && '…'}
+      {text.slice(from, at)}
+      <mark>{text.slice(at, at + find.length)}</mark>
+      {text.slice(at + find.length, at + find.length + 80)}
+    </div>
+  );
 }

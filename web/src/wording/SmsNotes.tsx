@@ -2,17 +2,63 @@ import { Button } from 'antd';
 import type { Schemas } from '../api/client';
 
 /** What makes a text longer or dearer than it need be, with the way out beside it. */
-export function SmsNotes({ sms, onReplace }: { sms: Schemas['Sms']; onReplace?: (found: string, use: string) => void }) {
+export function SmsNotes({
+  sms,
+  onReplace,
+}: {
+  sms: Schemas['Sms'];
+  onReplace?: (found: string, use: string) => void;
+}) {
   const mend = sms.forces.filter((f) => f.inWording && f.use != null);
   return (
     <div className="box">
       <h3>As SMS</h3>
-      <div>{sms.encoding}, {sms.segments} segment{sms.segments === 1 ? '' : 's'}, {sms.cost} {sms.currency} each; {sms.unitsLeft} unit{sms.unitsLeft === 1 ? '' : 's'} left.</div>
-      {sms.countries.length > 0 && <div className="soft">Where the last orders’ numbers belong: {sms.countries.slice(0, 6).map((c) => `${c.country} ${c.cost} (${c.orders})`).join(', ')}.</div>}
-      {sms.longest && <div><span className="mark gold">longer</span> With the longest values of the last orders ({sms.longest.number}) it takes {sms.longest.segments} segments, {sms.longest.cost} {sms.currency}.</div>}
-      {!sms.saysWho && <div><span className="mark bad">!</span> It does not say who it is from. Put the brand’s name at its beginning.</div>}
-      {sms.forces.length > 0 && <div><span className="mark bad">long encoding</span> because of {sms.forces.map((f) => <span key={f.found} className="mono"> {f.found} </span>)}{mend.length < sms.forces.length && <span className="soft"> (some come from an order’s own values)</span>}</div>}
-      {onReplace && mend.length > 0 && <div className="actions" style={{ marginTop: 6 }}>{mend.map((f) => <Button key={f.found} size="small" onClick={() => onReplace(f.found, f.use!)}>{f.found} → {f.use === '' ? 'nothing' : f.use}</Button>)}</div>}
+      <div>
+        {sms.encoding}, {sms.segments} segment{sms.segments === 1 ? '' : 's'}, {sms.cost} {sms.currency} each;{' '}
+        {sms.unitsLeft} unit{sms.unitsLeft === 1 ? '' : 's'} left.
+      </div>
+      {sms.countries.length > 0 && (
+        <div className="soft">
+          Where the last orders’ numbers belong:{' '}
+          {sms.countries
+            .slice(0, 6)
+            .map((c) => `${c.country} ${c.cost} (${c.orders})`)
+            .join(', ')}
+          .
+        </div>
+      )}
+      {sms.longest && (
+        <div>
+          <span className="mark gold">longer</span> With the longest values of the last orders ({sms.longest.number}) it
+          takes {sms.longest.segments} segments, {sms.longest.cost} {sms.currency}.
+        </div>
+      )}
+      {!sms.saysWho && (
+        <div>
+          <span className="mark bad">!</span> It does not say who it is from. Put the brand’s name at its beginning.
+        </div>
+      )}
+      {sms.forces.length > 0 && (
+        <div>
+          <span className="mark bad">long encoding</span> because of{' '}
+          {sms.forces.map((f) => (
+            <span key={f.found} className="mono">
+              {' '}
+              {f.found}{' '}
+            </span>
+          ))}
+          {mend.length < sms.forces.length && <span className="soft"> (some come from an order’s own values)</span>}
+        </div>
+      )}
+      {onReplace && mend.length > 0 && (
+        <div className="actions" style={{ marginTop: 6 }}>
+          {mend.map((f) => (
+            <Button key={f.found} size="small" onClick={() => onReplace(f.found, f.use!)}>
+              {f.found} → {f.use === '' ? 'nothing' : f.use}
+            </Button>
+          ))}
+        </div>
+      )}
     </div>
   );
 }

@@ -8,7 +8,7 @@ import { Route } from '../route/Route';
 import { Failed } from '../shell/Failed';
 import { CHANNEL_WORDS, stageWords } from '../words';
 import { Editor } from './Editor';
-import { nameOf, path, type Place } from './place';
+import { nameOf, type Place, path } from './place';
 import { ReplacePanel } from './ReplacePanel';
 
 /** The place Wording: every notice's words, by channel, language and variant. */
@@ -19,38 +19,140 @@ export default function WordingPlace() {
   const [finding, setFinding] = useState(false);
   const list = useQuery({ queryKey: keys.wordings, queryFn: api.wordings });
   const plan = useQuery({ queryKey: keys.plan, queryFn: api.plan });
-  const place: Place | undefined = notice && channel ? { notice, channel, language: query.get('language') ?? undefined, shop: query.get('shop') ?? undefined, carrier: query.get('carrier') ?? undefined, country: query.get('country') ?? undefined } : undefined;
-  const one = useQuery({ queryKey: place ? keys.wording(place) : ['wording'], queryFn: () => api.wording(place!), enabled: !!place, placeholderData: (old) => (old && place && old.notice === place.notice && old.channel === place.channel ? old : undefined), retry: false });
+  const place: Place | undefined =
+    notice && channel
+      ? {
+          notice,
+          channel,
+          language: query.get('language') ?? undefined,
+          shop: query.get('shop') ?? undefined,
+          carrier: query.get('carrier') ?? undefined,
+          country: query.get('country') ?? undefined,
+        }
+      : undefined;
+  const one = useQuery({
+    queryKey: place ? keys.wording(place) : ['wording'],
+    queryFn: () => api.wording(place!),
+    enabled: !!place,
+    placeholderData: (old) =>
+      old && place && old.notice === place.notice && old.channel === place.channel ? old : undefined,
+    retry: false,
+  });
   const lines = (list.data ?? []).filter((n) => !stage || n.stage === stage);
   const first = list.data?.find((n) => n.channels.length > 0);
   if (!place && first) return <Navigate to={path({ notice: first.id, channel: first.channels[0].channel })} replace />;
   const languages = new Set(list.data?.flatMap((n) => n.channels.flatMap((c) => c.languages)));
-  const settled = one.data && place && one.data.notice === place.notice && one.data.channel === place.channel && !one.isPlaceholderData;
+  const settled =
+    one.data &&
+    place &&
+    one.data.notice === place.notice &&
+    one.data.channel === place.channel &&
+    !one.isPlaceholderData;
   return (
     <>
-      <Route slim title="Wording" subtitle={list.data ? `${list.data.length} notices, ${languages.size} languages` : ' '} geometry={PLAN_GEOMETRY} chosen={stage} onChoose={setStage} />
+      <Route
+        slim
+        title="Wording"
+        subtitle={list.data ? `${list.data.length} notices, ${languages.size} languages` : ' '}
+        geometry={PLAN_GEOMETRY}
+        chosen={stage}
+        onChoose={setStage}
+      />
       <div className="work">
         <nav className="sidelist" aria-label="Wordings">
-          <Button size="small" block onClick={() => setFinding(!finding)} aria-pressed={finding}>Find and replace</Button>
+          <Button size="small" block onClick={() => setFinding(!finding)} aria-pressed={finding}>
+            Find and replace
+          </Button>
           {list.isError && <Failed error={list.error} again={() => list.refetch()} />}
-          {list.data && lines.length === 0 && <p className="soft pad">{stage ? `No notice speaks when it is ${stageWords(stage).toLowerCase()}.` : 'There is no notice yet.'} <Link className="link" to="/plan">Go to Plan</Link></p>}
-          {lines.map((n) => <NoticeLines key={n.id} line={n} chosen={finding ? undefined : place} onOpen={() => setFinding(false)} />)}
+          {list.data && lines.length === 0 && (
+            <p className="soft pad">
+              {stage ? `No notice speaks when it is ${stageWords(stage).toLowerCase()}.` : 'There is no notice yet.'}{' '}
+              <Link className="link" to="/plan">
+                Go to Plan
+              </Link>
+            </p>
+          )}
+          {lines.map((n) => (
+            <NoticeLines key={n.id} line={n} chosen={finding ? undefined : place} onOpen={() => setFinding(false)} />
+          ))}
         </nav>
-        {finding ? <ReplacePanel carriers={plan.data?.carriers ?? []} onClose={() => setFinding(false)} /> : one.isError ? <main className="main"><Failed error={one.error} again={() => one.refetch()} /></main> : one.data && plan.data && settled ? <Editor key={nameOf(place!)} place={place!} view={one.data} plan={plan.data} /> : <main className="main"><div className="empty">{list.data && !first ? <><h2>No words yet</h2><p>Words belong to a notice. <Link className="link" to="/plan">Make one in Plan</Link>, and it comes with a starter.</p></> : 'Fetching the wording ...'}</div></main>}
+        {finding ? (
+          <ReplacePanel carriers={plan.data?.carriers ?? []} onClose={() => setFinding(false)} />
+        ) : one.isError ? (
+          <main className="main">
+            <Failed error={one.error} again={() => one.refetch()} />
+          </main>
+        ) : one.data && plan.data && settled ? (
+          <Editor key={nameOf(place!)} place={place!} view={one.data} plan={plan.data} />
+        ) : (
+          <main className="main">
+            <div className="empty">
+              {list.data && !first ? (
+                <>
+                  <h2>No words yet</h2>
+                  <p>
+                    Words belong to a notice.{' '}
+                    <Link className="link" to="/plan">
+                      Make one in Plan
+                    </Link>
+                    , and it comes with a starter.
+                  </p>
+                </>
+              ) : (
+                'Fetching the wording ...'
+              )}
+            </div>
+          </main>
+        )}
       </div>
     </>
   );
 }
 
-function NoticeLines({ line: n, chosen, onOpen }: { line: Schemas['WordingLine']; chosen: Place | undefined; onOpen: () => void }) {
+function NoticeLines({
+  line: n,
+  chosen,
+  onOpen,
+}: {
+  line: Schemas['WordingLine'];
+  chosen: Place | undefined;
+  onOpen: () => void;
+}) {
   return (
     <section className="noticelines" aria-label={n.name}>
-      <h3>{n.name} {n.state === 'paused' && <span className="mark v">paused</span>}<small>{stageWords(n.stage)}</small></h3>
+      <h3>
+        {n.name} {n.state === 'paused' && <span className="mark v">paused</span>}
+        <small>{stageWords(n.stage)}</small>
+      </h3>
       {n.channels.map((c) => (
-        <Link key={c.channel} to={path({ notice: n.id, channel: c.channel })} className={`line ${chosen?.notice === n.id && chosen.channel === c.channel ? 'on' : ''}`} aria-current={(chosen?.notice === n.id && chosen.channel === c.channel) || undefined} onClick={onOpen}>
+        <Link
+          key={c.channel}
+          to={path({ notice: n.id, channel: c.channel })}
+          className={`line ${chosen?.notice === n.id && chosen.channel === c.channel ? 'on' : ''}`}
+          aria-current={(chosen?.notice === n.id && chosen.channel === c.channel) || undefined}
+          onClick={onOpen}
+        >
           <span>{CHANNEL_WORDS[c.channel]}</span>
-          <span className="soft">{c.languages.length}{c.variants > 0 ? ` + ${c.variants}` : ''}</span>
-          {c.faults > 0 ? <span className="mark bad" title="Something keeps it from being used">! {c.faults}</span> : c.approval && c.approval !== 'approved' ? <span className={`mark ${c.approval === 'refused' ? 'bad' : 'gold'}`}>{c.approval === 'refused' ? 'refused' : 'waits'}</span> : c.lacking.length > 0 ? <span className="mark gold" title={`Customers of the last orders speak: ${c.lacking.map((l) => l.language).join(', ')}`}>{c.lacking.length} missing</span> : null}
+          <span className="soft">
+            {c.languages.length}
+            {c.variants > 0 ? ` + ${c.variants}` : ''}
+          </span>
+          {c.faults > 0 ? (
+            <span className="mark bad" title="Something keeps it from being used">
+              ! {c.faults}
+            </span>
+          ) : c.approval && c.approval !== 'approved' ? (
+            <span className={`mark ${c.approval === 'refused' ? 'bad' : 'gold'}`}>
+              {c.approval === 'refused' ? 'refused' : 'waits'}
+            </span>
+          ) : c.lacking.length > 0 ? (
+            <span
+              className="mark gold"
+              title={`Customers of the last orders speak: ${c.lacking.map((l) => l.language).join(', ')}`}
+            >
+              {c.lacking.length} missing
+            </span>
+          ) : null}
         </Link>
       ))}
     </section>

@@ -5,13 +5,29 @@ import { BLOCK_WORDS } from './draft';
 
 export type Line = { left?: string; right?: string; same: boolean };
 
-const plain = (markup: string) => markup.replace(/<\/(p|li)>/g, '\n').replace(/<br\s*\/?>/g, '\n').replace(/<[^>]+>/g, '').replaceAll('&lt;', '<').replaceAll('&gt;', '>').replaceAll('&amp;', '&').trim();
+const plain = (markup: string) =>
+  markup
+    .replace(/<\/(p|li)>/g, '\n')
+    .replace(/<br\s*\/?>/g, '\n')
+    .replace(/<[^>]+>/g, '')
+    .replaceAll('&lt;', '<')
+    .replaceAll('&gt;', '>')
+    .replaceAll('&amp;', '&')
+    .trim();
 
 /** A wording as lines a person can read. */
 export function asLines(w: Schemas['Wording'] | undefined): string[] {
   if (!w) return [];
   const lines: string[] = [];
-  const part = (name: string, value: string | undefined | null) => value != null && value !== '' && lines.push(...value.split('\n').filter((l) => l !== '').map((l, i) => (i === 0 ? `${name}: ${l}` : l)));
+  const part = (name: string, value: string | undefined | null) =>
+    value != null &&
+    value !== '' &&
+    lines.push(
+      ...value
+        .split('\n')
+        .filter((l) => l !== '')
+        .map((l, i) => (i === 0 ? `${name}: ${l}` : l)),
+    );
   part('Subject', w.subject);
   part('Preview line', w.preview);
   part('Header', w.header);
@@ -26,8 +42,23 @@ export function asLines(w: Schemas['Wording'] | undefined): string[] {
 
 function blockLines(blocks: Schemas['Block'][], indent: string, lines: string[]): void {
   for (const b of blocks) {
-    const words = [b.text ? plain(b.text) : '', b.label, b.href, b.src, b.alt, b.of, b.style, b.height?.toString(), b.when && `(${b.when})`].filter(Boolean).join(' · ');
-    words.split('\n').filter((l, i) => l !== '' || i === 0).forEach((l, i) => lines.push(`${indent}${i === 0 ? `${BLOCK_WORDS[b.kind] ?? b.kind}: ` : ''}${l}`.trimEnd()));
+    const words = [
+      b.text ? plain(b.text) : '',
+      b.label,
+      b.href,
+      b.src,
+      b.alt,
+      b.of,
+      b.style,
+      b.height?.toString(),
+      b.when && `(${b.when})`,
+    ]
+      .filter(Boolean)
+      .join(' · ');
+    words
+      .split('\n')
+      .filter((l, i) => l !== '' || i === 0)
+      .forEach((l, i) => lines.push(`${indent}${i === 0 ? `${BLOCK_WORDS[b.kind] ?? b.kind}: ` : ''}${l}`.trimEnd()));
     b.columns?.forEach((c) => blockLines(c, `${indent}  `, lines));
     b.items?.forEach((r) => lines.push(`${indent}  ${r.name} · ${r.href ?? ''}`));
   }
@@ -38,7 +69,9 @@ export function diff(left: string[], right: string[]): Line[] {
   const n = left.length;
   const m = right.length;
   const length = Array.from({ length: n + 1 }, () => new Array<number>(m + 1).fill(0));
-  for (let i = n - 1; i >= 0; i--) for (let j = m - 1; j >= 0; j--) length[i][j] = left[i] === right[j] ? length[i + 1][j + 1] + 1 : Math.max(length[i + 1][j], length[i][j + 1]);
+  for (let i = n - 1; i >= 0; i--)
+    for (let j = m - 1; j >= 0; j--)
+      length[i][j] = left[i] === right[j] ? length[i + 1][j + 1] + 1 : Math.max(length[i + 1][j], length[i][j + 1]);
   const lines: Line[] = [];
   let i = 0;
   let j = 0;
@@ -56,7 +89,8 @@ function paired(lines: Line[]): Line[] {
   let lefts: string[] = [];
   let rights: string[] = [];
   const flush = () => {
-    for (let k = 0; k < Math.max(lefts.length, rights.length); k++) out.push({ left: lefts[k], right: rights[k], same: false });
+    for (let k = 0; k < Math.max(lefts.length, rights.length); k++)
+      out.push({ left: lefts[k], right: rights[k], same: false });
     lefts = [];
     rights = [];
   };

@@ -16,7 +16,12 @@ export const begin = (wording: Wording): Draft => ({ now: wording, past: [], fut
 export function change(d: Draft, next: Wording, what: string | undefined, at: number): Draft {
   if (same(d.now, next)) return d;
   const together = what !== undefined && d.last?.what === what && at - d.last.at < TOGETHER_MS;
-  return { now: next, past: together ? d.past : [...d.past, d.now].slice(-MOST), future: [], last: what === undefined ? undefined : { what, at } };
+  return {
+    now: next,
+    past: together ? d.past : [...d.past, d.now].slice(-MOST),
+    future: [],
+    last: what === undefined ? undefined : { what, at },
+  };
 }
 
 export function undo(d: Draft): Draft {
@@ -34,7 +39,13 @@ export const same = (a: unknown, b: unknown) => JSON.stringify(tidy(a)) === JSON
 
 function tidy(value: unknown): unknown {
   if (Array.isArray(value)) return value.map(tidy);
-  if (value && typeof value === 'object') return Object.fromEntries(Object.entries(value).filter(([, v]) => v !== null && v !== undefined).sort(([a], [b]) => a.localeCompare(b)).map(([k, v]) => [k, tidy(v)]));
+  if (value && typeof value === 'object')
+    return Object.fromEntries(
+      Object.entries(value)
+        .filter(([, v]) => v !== null && v !== undefined)
+        .sort(([a], [b]) => a.localeCompare(b))
+        .map(([k, v]) => [k, tidy(v)]),
+    );
   return value;
 }
 
@@ -43,8 +54,15 @@ export function over(own: Wording, inherited: Wording | undefined): Wording {
   if (!inherited) return own;
   const body = own.blocks != null || !!own.text || !!own.html;
   return {
-    subject: own.subject ?? inherited.subject, preview: own.preview ?? inherited.preview, header: own.header ?? inherited.header, footer: own.footer ?? inherited.footer, link: own.link ?? inherited.link, buttons: own.buttons ?? inherited.buttons,
-    text: body ? own.text : inherited.text, blocks: body ? own.blocks : inherited.blocks, html: body ? own.html : inherited.html,
+    subject: own.subject ?? inherited.subject,
+    preview: own.preview ?? inherited.preview,
+    header: own.header ?? inherited.header,
+    footer: own.footer ?? inherited.footer,
+    link: own.link ?? inherited.link,
+    buttons: own.buttons ?? inherited.buttons,
+    text: body ? own.text : inherited.text,
+    blocks: body ? own.blocks : inherited.blocks,
+    html: body ? own.html : inherited.html,
   };
 }
 
@@ -59,27 +77,54 @@ export function move(blocks: Block[], from: number, to: number): Block[] {
 }
 
 export const BLOCK_WORDS: Record<string, string> = {
-  heading: 'Heading', text: 'Text', items: 'Items', parcel: 'Parcel', address: 'Address', totals: 'Totals', button: 'Button', question: 'Question', picture: 'Picture', columns: 'Columns', line: 'Line', space: 'Space', delay: 'Notice of delay', recommended: 'Recommended items', html: 'HTML',
+  heading: 'Heading',
+  text: 'Text',
+  items: 'Items',
+  parcel: 'Parcel',
+  address: 'Address',
+  totals: 'Totals',
+  button: 'Button',
+  question: 'Question',
+  picture: 'Picture',
+  columns: 'Columns',
+  line: 'Line',
+  space: 'Space',
+  delay: 'Notice of delay',
+  recommended: 'Recommended items',
+  html: 'HTML',
 };
 
 /** A new block of a kind. */
 export function fresh(kind: string): Block {
   switch (kind) {
-    case 'heading': return { kind, text: '' };
-    case 'text': return { kind, text: '' };
-    case 'delay': return { kind, text: '' };
-    case 'items': return { kind, of: 'parcel' };
-    case 'button': return { kind, label: '', href: '{{parcel.trackingLink}}' };
-    case 'picture': return { kind, alt: '' };
-    case 'space': return { kind, height: 16 };
-    case 'html': return { kind, text: '' };
-    case 'columns': return { kind, columns: [[{ kind: 'text', text: '' }], [{ kind: 'text', text: '' }]] };
-    case 'recommended': return { kind, items: [{ name: '', href: 'https://' }] };
-    default: return { kind };
+    case 'heading':
+      return { kind, text: '' };
+    case 'text':
+      return { kind, text: '' };
+    case 'delay':
+      return { kind, text: '' };
+    case 'items':
+      return { kind, of: 'parcel' };
+    case 'button':
+      return { kind, label: '', href: '{{parcel.trackingLink}}' };
+    case 'picture':
+      return { kind, alt: '' };
+    case 'space':
+      return { kind, height: 16 };
+    case 'html':
+      return { kind, text: '' };
+    case 'columns':
+      return { kind, columns: [[{ kind: 'text', text: '' }], [{ kind: 'text', text: '' }]] };
+    case 'recommended':
+      return { kind, items: [{ name: '', href: 'https://' }] };
+    default:
+      return { kind };
   }
 }
 
 /** The kinds that make sense for a notice. */
 export function kinds(ofOrder: boolean, asks: boolean): string[] {
-  return Object.keys(BLOCK_WORDS).filter((k) => (!ofOrder || (k !== 'parcel' && k !== 'delay')) && (asks || k !== 'question'));
+  return Object.keys(BLOCK_WORDS).filter(
+    (k) => (!ofOrder || (k !== 'parcel' && k !== 'delay')) && (asks || k !== 'question'),
+  );
 }

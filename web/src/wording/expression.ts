@@ -7,8 +7,15 @@ const FORMATS = ['upper', 'short', 'money', 'date'];
 /** Ways to write a field, by what it holds. */
 export function formatsOf(field: string): { value: string; label: string }[] {
   if (field === 'order.total') return [{ value: 'money "plain"', label: 'amount with the currency’s code' }];
-  if (/\.(placedOn|dispatchedOn|today|arrives)$/.test(field)) return ['short', 'medium', 'full', 'weekday'].map((s) => ({ value: `date "${s}"`, label: s === 'weekday' ? 'day of the week' : `${s} date` }));
-  return [{ value: 'upper', label: 'in capitals' }, { value: 'short', label: 'at most 40 letters' }];
+  if (/\.(placedOn|dispatchedOn|today|arrives)$/.test(field))
+    return ['short', 'medium', 'full', 'weekday'].map((s) => ({
+      value: `date "${s}"`,
+      label: s === 'weekday' ? 'day of the week' : `${s} date`,
+    }));
+  return [
+    { value: 'upper', label: 'in capitals' },
+    { value: 'short', label: 'at most 40 letters' },
+  ];
 }
 
 /** Null for what is more than a form can say, such as a condition. */
@@ -18,7 +25,8 @@ export function parse(inside: string): Expression | null {
   const fallback = /^fallback\s+(\S+)\s+(?:"([^"]*)"|'([^']*)')$/.exec(text);
   if (fallback && FIELD.test(fallback[1])) return { field: fallback[1], fallback: fallback[2] ?? fallback[3] ?? '' };
   const words = text.split(/\s+/);
-  if (words.length >= 2 && FORMATS.includes(words[0]) && FIELD.test(words[1])) return { field: words[1], format: [words[0], ...words.slice(2)].join(' ') };
+  if (words.length >= 2 && FORMATS.includes(words[0]) && FIELD.test(words[1]))
+    return { field: words[1], format: [words[0], ...words.slice(2)].join(' ') };
   return null;
 }
 

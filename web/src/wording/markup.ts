@@ -6,12 +6,17 @@ const escape = (text: string) => text.replaceAll('&', '&amp;').replaceAll('<', '
 const attribute = (text: string) => escape(text).replaceAll('"', '&quot;');
 
 function withFields(text: string): string {
-  return pieces(text).map((p) => (p.inside !== undefined ? `<span data-field="${attribute(p.inside)}"></span>` : escape(p.words ?? ''))).join('');
+  return pieces(text)
+    .map((p) => (p.inside !== undefined ? `<span data-field="${attribute(p.inside)}"></span>` : escape(p.words ?? '')))
+    .join('');
 }
 
 /** A text of one or more lines: each line is a paragraph of the editor. */
 export function linesToEditor(text: string): string {
-  return text.split('\n').map((line) => `<p>${withFields(line)}</p>`).join('');
+  return text
+    .split('\n')
+    .map((line) => `<p>${withFields(line)}</p>`)
+    .join('');
 }
 
 /** The markup of a text block. */
@@ -33,7 +38,14 @@ type Node = { type?: string; text?: string; attrs?: Record<string, unknown>; con
 
 /** What the editor holds, as lines of text. */
 export function docToLines(doc: Node): string {
-  const inline = (n: Node): string => (n.type === 'field' ? `{{${String(n.attrs?.inside ?? '')}}}` : n.type === 'hardBreak' ? '\n' : n.text !== undefined ? n.text : (n.content ?? []).map(inline).join(''));
+  const inline = (n: Node): string =>
+    n.type === 'field'
+      ? `{{${String(n.attrs?.inside ?? '')}}}`
+      : n.type === 'hardBreak'
+        ? '\n'
+        : n.text !== undefined
+          ? n.text
+          : (n.content ?? []).map(inline).join('');
   return (doc.content ?? []).map(inline).join('\n');
 }
 
@@ -42,7 +54,9 @@ export function editorToMarkup(html: string): string {
   const body = new DOMParser().parseFromString(html, 'text/html').body;
   body.querySelectorAll('span[data-field]').forEach((s) => s.replaceWith(`{{${s.getAttribute('data-field') ?? ''}}}`));
   body.querySelectorAll('li > p:only-child').forEach((p) => p.replaceWith(...p.childNodes));
-  body.querySelectorAll('a').forEach((a) => [...a.attributes].forEach((x) => x.name !== 'href' && a.removeAttribute(x.name)));
+  body
+    .querySelectorAll('a')
+    .forEach((a) => [...a.attributes].forEach((x) => x.name !== 'href' && a.removeAttribute(x.name)));
   body.normalize();
   return body.innerHTML;
 }

@@ -5,22 +5,48 @@ import { fieldOf, parse, pieces, write } from './expression';
 import { editorToMarkup, linesToEditor, markupToEditor } from './markup';
 
 describe('expressions', () => {
-  it.each(['order.number', 'shipTo.city', 'fallback customer.firstName "there"', 'upper customer.name', 'date date.arrives "weekday"', 'money order.total "plain"'])('%s comes back as it was', (text) => {
+  it.each([
+    'order.number',
+    'shipTo.city',
+    'fallback customer.firstName "there"',
+    'upper customer.name',
+    'date date.arrives "weekday"',
+    'money order.total "plain"',
+  ])('%s comes back as it was', (text) => {
     expect(write(parse(text)!)).toBe(text);
   });
   it('leaves alone what a form can not say', () => {
-    for (const text of ['#if order.total', '/if', 'else', 'fallback (upper customer.name) "x"', 'arrives 5 "days"']) expect(parse(text)).toBeNull();
+    for (const text of ['#if order.total', '/if', 'else', 'fallback (upper customer.name) "x"', 'arrives 5 "days"'])
+      expect(parse(text)).toBeNull();
   });
-  it('keeps quotes in other words from ending them', () => expect(write({ field: 'customer.name', fallback: 'the "one"' })).toBe('fallback customer.name "the ’one’"'));
-  it('finds the field of a condition', () => expect(['#if order.total', '#if shipTo.city', '/if', 'arrives 5'].map(fieldOf)).toEqual(['order.total', 'shipTo.city', undefined, undefined]));
-  it('cuts a text at its braces', () => expect(pieces('a {{ b.c }}{{d.e}}!')).toEqual([{ words: 'a ' }, { inside: 'b.c' }, { inside: 'd.e' }, { words: '!' }]));
+  it('keeps quotes in other words from ending them', () =>
+    expect(write({ field: 'customer.name', fallback: 'the "one"' })).toBe('fallback customer.name "the ’one’"'));
+  it('finds the field of a condition', () =>
+    expect(['#if order.total', '#if shipTo.city', '/if', 'arrives 5'].map(fieldOf)).toEqual([
+      'order.total',
+      'shipTo.city',
+      undefined,
+      undefined,
+    ]));
+  it('cuts a text at its braces', () =>
+    expect(pieces('a {{ b.c }}{{d.e}}!')).toEqual([
+      { words: 'a ' },
+      { inside: 'b.c' },
+      { inside: 'd.e' },
+      { words: '!' },
+    ]));
 });
 
 describe('markup', () => {
-  it.each(['<p>Hello {{fallback customer.firstName "there"}},</p><p>a &amp; b &lt; c</p>', '<ul><li>one {{order.number}}</li><li>two</li></ul>', '<p><strong>{{order.total}}</strong> <a href="https://kites.example/help">help</a></p>'])('%s survives the editor', (markup) => {
+  it.each([
+    '<p>Hello {{fallback customer.firstName "there"}},</p><p>a &amp; b &lt; c</p>',
+    '<ul><li>one {{order.number}}</li><li>two</li></ul>',
+    '<p><strong>{{order.total}}</strong> <a href="https://kites.example/help">help</a></p>',
+  ])('%s survives the editor', (markup) => {
     expect(editorToMarkup(markupToEditor(markup))).toBe(markup);
   });
-  it('does not let a name in braces become an element', () => expect(linesToEditor('{{"><img src=x>}}')).toBe('<p><span data-field="&quot;&gt;&lt;img src=x&gt;"></span></p>'));
+  it('does not let a name in braces become an element', () =>
+    expect(linesToEditor('{{"><img src=x>}}')).toBe('<p><span data-field="&quot;&gt;&lt;img src=x&gt;"></span></p>'));
 });
 
 describe('a draft', () => {
@@ -37,7 +63,13 @@ describe('a draft', () => {
     expect(undo(d)).toBe(d);
     expect(redo(redo(d)).now).toEqual({ text: 'abc', header: 'h' });
   });
-  it('takes nothing for nothing', () => expect(same({ text: 'a', subject: null, blocks: [{ kind: 'line', text: undefined }] }, { blocks: [{ kind: 'line' }], text: 'a' })).toBe(true));
+  it('takes nothing for nothing', () =>
+    expect(
+      same(
+        { text: 'a', subject: null, blocks: [{ kind: 'line', text: undefined }] },
+        { blocks: [{ kind: 'line' }], text: 'a' },
+      ),
+    ).toBe(true));
   it('inherits what it does not say, a body as one part', () => {
     const base = { subject: 's', preview: 'p', blocks: [{ kind: 'line' }] };
     expect(over({ preview: 'q' }, base)).toMatchObject({ subject: 's', preview: 'q', blocks: [{ kind: 'line' }] });
@@ -58,10 +90,24 @@ describe('a draft', () => {
 
 describe('a comparison', () => {
   it('puts what came beside what went', () => {
-    expect(diff(['a', 'b', 'c'], ['a', 'x', 'c', 'd'])).toEqual([{ left: 'a', right: 'a', same: true }, { left: 'b', right: 'x', same: false }, { left: 'c', right: 'c', same: true }, { left: undefined, right: 'd', same: false }]);
+    expect(diff(['a', 'b', 'c'], ['a', 'x', 'c', 'd'])).toEqual([
+      { left: 'a', right: 'a', same: true },
+      { left: 'b', right: 'x', same: false },
+      { left: 'c', right: 'c', same: true },
+      { left: undefined, right: 'd', same: false },
+    ]);
     expect(diff([], [])).toEqual([]);
   });
   it('reads a wording as lines', () => {
-    expect(asLines({ subject: 'S', blocks: [{ kind: 'text', text: '<p>one</p><p>two &amp; three</p>' }, { kind: 'items', of: 'order' }], buttons: { confirm: 'Ja' } })).toEqual(['Subject: S', 'Text: one', 'two & three', 'Items: order', 'Button confirm: Ja']);
+    expect(
+      asLines({
+        subject: 'S',
+        blocks: [
+          { kind: 'text', text: '<p>one</p><p>two &amp; three</p>' },
+          { kind: 'items', of: 'order' },
+        ],
+        buttons: { confirm: 'Ja' },
+      }),
+    ).toEqual(['Subject: S', 'Text: one', 'two & three', 'Items: order', 'Button confirm: Ja']);
   });
 });

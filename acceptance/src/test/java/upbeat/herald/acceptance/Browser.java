@@ -11,9 +11,19 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 
-/** Debian's Chromium without a monitor, at the size the product is drawn for. Whatever the page complains of is kept, but for refusals it is meant to show (401, 422). */
+/**
+ * Debian's Chromium without a monitor, at the size the product is drawn for. Whatever the page complains of is kept,
+ * but for refusals it is meant to show (401, 422).
+ */
 final class Browser implements AutoCloseable {
-    private static final List<String> ARGUMENTS = List.of("--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync");
+    private static final List<String> ARGUMENTS = List.of(
+            "--no-sandbox",
+            "--disable-gpu",
+            "--disable-quic",
+            "--no-first-run",
+            "--disable-background-networking",
+            "--disable-component-update",
+            "--disable-sync");
     private static final Path AXE = Path.of("..", "web", "node_modules", "axe-core", "axe.min.js");
 
     private final Playwright playwright;
@@ -22,9 +32,17 @@ final class Browser implements AutoCloseable {
     final List<String> complaints = new ArrayList<>();
 
     Browser() {
-        playwright = Playwright.create(new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1", "PLAYWRIGHT_NODEJS_PATH", node())));
-        chromium = playwright.chromium().launch(new BrowserType.LaunchOptions().setExecutablePath(Path.of("/usr/bin/chromium")).setArgs(ARGUMENTS));
-        BrowserContext context = chromium.newContext(new com.microsoft.playwright.Browser.NewContextOptions().setViewportSize(1280, 800).setTimezoneId("Europe/Stockholm").setLocale("en-GB"));
+        playwright = Playwright.create(new Playwright.CreateOptions()
+                .setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1", "PLAYWRIGHT_NODEJS_PATH", node())));
+        chromium = playwright
+                .chromium()
+                .launch(new BrowserType.LaunchOptions()
+                        .setExecutablePath(Path.of("/usr/bin/chromium"))
+                        .setArgs(ARGUMENTS));
+        BrowserContext context = chromium.newContext(new com.microsoft.playwright.Browser.NewContextOptions()
+                .setViewportSize(1280, 800)
+                .setTimezoneId("Europe/Stockholm")
+                .setLocale("en-GB"));
         page = context.newPage();
         page.onPageError(complaints::add);
         page.onConsoleMessage(m -> {
@@ -33,7 +51,9 @@ final class Browser implements AutoCloseable {
     }
 
     private static String node() {
-        for (String folder : System.getenv("PATH").split(":")) if (Files.isExecutable(Path.of(folder, "node"))) return Path.of(folder, "node").toString();
+        for (String folder : System.getenv("PATH").split(":"))
+            if (Files.isExecutable(Path.of(folder, "node")))
+                return Path.of(folder, "node").toString();
         throw new IllegalStateException("Node is not on the path");
     }
 
@@ -41,8 +61,10 @@ final class Browser implements AutoCloseable {
         page.navigate(url + "/orders");
         page.getByLabel("Name").fill("coordinator");
         page.getByLabel("Password", new Page.GetByLabelOptions().setExact(true)).fill("for-local-use-only");
-        page.getByRole(com.microsoft.playwright.options.AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Sign in")).click();
-        page.getByRole(com.microsoft.playwright.options.AriaRole.HEADING, new Page.GetByRoleOptions().setName("Orders")).waitFor();
+        page.getByRole(com.microsoft.playwright.options.AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Sign in"))
+                .click();
+        page.getByRole(com.microsoft.playwright.options.AriaRole.HEADING, new Page.GetByRoleOptions().setName("Orders"))
+                .waitFor();
     }
 
     /** What axe-core finds serious or critical by WCAG 2.2 AA: rule, and where. */
@@ -53,8 +75,10 @@ final class Browser implements AutoCloseable {
         } catch (IOException e) {
             throw new IllegalStateException("axe-core is missing: run npm ci in web", e);
         }
-        return (List<String>) page.evaluate("async () => (await axe.run(document, {runOnly: ['wcag2a','wcag2aa','wcag21a','wcag21aa','wcag22aa']})).violations"
-                + ".filter(v => ['serious','critical'].includes(v.impact)).flatMap(v => v.nodes.map(n => v.id + ': ' + n.target.join(' ') + ' ' + (n.failureSummary || '').replace(/\\s+/g, ' ')))");
+        return (List<String>)
+                page.evaluate(
+                        "async () => (await axe.run(document, {runOnly: ['wcag2a','wcag2aa','wcag21a','wcag21aa','wcag22aa']})).violations"
+                                + ".filter(v => ['serious','critical'].includes(v.impact)).flatMap(v => v.nodes.map(n => v.id + ': ' + n.target.join(' ') + ' ' + (n.failureSummary || '').replace(/\\s+/g, ' ')))");
     }
 
     @Override

@@ -34,8 +34,13 @@ class ScreenshotsTest {
         }
         World world = new World();
         world.start();
-        try (RunningApp app = RunningApp.start(world, data); Browser browser = new Browser()) {
-            app.bare("POST", world.settings().get("herald.bench.url") + "/app", "{\"url\":\"" + app.url + "\",\"key\":\"" + RunningApp.KEY + "\"}", Map.of());
+        try (RunningApp app = RunningApp.start(world, data);
+                Browser browser = new Browser()) {
+            app.bare(
+                    "POST",
+                    world.settings().get("herald.bench.url") + "/app",
+                    "{\"url\":\"" + app.url + "\",\"key\":\"" + RunningApp.KEY + "\"}",
+                    Map.of());
             Page page = browser.page;
             page.navigate(app.url);
             page.getByLabel("Name").waitFor();
@@ -46,14 +51,20 @@ class ScreenshotsTest {
             page.locator(".story .t").first().waitFor();
             shot(page, "orders");
             page.navigate(app.url + "/orders");
-            page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("narrow rows")).click();
+            page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("narrow rows"))
+                    .click();
             page.locator(".dense .orow").nth(30).click();
             page.locator(".story .t").first().waitFor();
             shot(page, "orders-narrow");
-            page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("wide rows")).click();
-            page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Load a sheet")).click();
-            byte[] sheet = "order number;name;e-mail;country;tracking number;status\nW-1;Zoë Quill;zoe@customer.example;SE;HOP 0041 7738 2;dispatched\nW-2;Nobody;not an address;SE;;\nW-3;Ann Tern;ann@customer.example;DE;RX473124828XS;\n".getBytes(java.nio.charset.StandardCharsets.UTF_8);
-            page.getByLabel("Sheet file").setInputFiles(new com.microsoft.playwright.options.FilePayload("orders.csv", "text/csv", sheet));
+            page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("wide rows"))
+                    .click();
+            page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Load a sheet"))
+                    .click();
+            byte[] sheet =
+                    "order number;name;e-mail;country;tracking number;status\nW-1;Zoë Quill;zoe@customer.example;SE;HOP 0041 7738 2;dispatched\nW-2;Nobody;not an address;SE;;\nW-3;Ann Tern;ann@customer.example;DE;RX473124828XS;\n"
+                            .getBytes(java.nio.charset.StandardCharsets.UTF_8);
+            page.getByLabel("Sheet file")
+                    .setInputFiles(new com.microsoft.playwright.options.FilePayload("orders.csv", "text/csv", sheet));
             page.getByText("1 refused").first().waitFor();
             shot(page, "orders-sheet");
             setup(app, world, page);
@@ -62,18 +73,28 @@ class ScreenshotsTest {
             shot(page, "plan");
             wording(app, page);
             page.navigate(app.url + "/test-bench");
-            page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Place an order")).click();
+            page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Place an order"))
+                    .click();
             page.locator("a[href^='/orders/kites/TB-']").waitFor();
-            page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("+15 min")).click();
+            page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("+15 min"))
+                    .click();
             page.locator(".note").first().waitFor();
-            page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Dispatched").setExact(true)).click();
+            page.getByRole(
+                            AriaRole.BUTTON,
+                            new Page.GetByRoleOptions().setName("Dispatched").setExact(true))
+                    .click();
             page.locator(".letter").first().waitFor();
-            page.locator(".ant-message-notice").first().waitFor(new Locator.WaitForOptions().setState(com.microsoft.playwright.options.WaitForSelectorState.DETACHED));
+            page.locator(".ant-message-notice")
+                    .first()
+                    .waitFor(new Locator.WaitForOptions()
+                            .setState(com.microsoft.playwright.options.WaitForSelectorState.DETACHED));
             shot(page, "test-bench");
             app.order("cash-on-delivery", null, "+46701740688", "{\"whatsapp\":false}");
             app.advance("PT15M");
-            org.awaitility.Awaitility.await().until(() -> !world.phones.on("+46701740688").isEmpty());
-            page.navigate(world.phones.on("+46701740688").get(0).text().replaceFirst("(?s).*(http\\S+/a/)", app.url + "/a/"));
+            org.awaitility.Awaitility.await()
+                    .until(() -> !world.phones.on("+46701740688").isEmpty());
+            page.navigate(
+                    world.phones.on("+46701740688").get(0).text().replaceFirst("(?s).*(http\\S+/a/)", app.url + "/a/"));
             shot(page, "answer-page");
         } finally {
             world.close();
@@ -83,13 +104,16 @@ class ScreenshotsTest {
     private static void wording(RunningApp app, Page page) throws IOException {
         page.navigate(app.url + "/wording/on-its-way/email");
         page.frameLocator(".mailview iframe").getByText("Follow your parcel").waitFor();
-        page.getByRole(AriaRole.TEXTBOX, new Page.GetByRoleOptions().setName("Text")).first().click(new Locator.ClickOptions().setPosition(3, 8));
+        page.getByRole(AriaRole.TEXTBOX, new Page.GetByRoleOptions().setName("Text"))
+                .first()
+                .click(new Locator.ClickOptions().setPosition(3, 8));
         page.keyboard().press("Control+End");
         page.keyboard().type(" /ship");
         page.locator(".fieldmenu li").first().waitFor();
         shot(page, "wording-email");
         page.navigate(app.url + "/wording/coming-today/sms?language=de");
-        page.getByRole(AriaRole.TEXTBOX, new Page.GetByRoleOptions().setName("Text")).click(new Locator.ClickOptions().setPosition(3, 8));
+        page.getByRole(AriaRole.TEXTBOX, new Page.GetByRoleOptions().setName("Text"))
+                .click(new Locator.ClickOptions().setPosition(3, 8));
         page.keyboard().press("Control+End");
         page.keyboard().type(" … „bis gleich“");
         page.getByText("long encoding").waitFor();
@@ -101,9 +125,15 @@ class ScreenshotsTest {
 
     private static void setup(RunningApp app, World world, Page page) throws IOException {
         String control = world.settings().get("herald.bench.url");
-        app.bare("POST", control + "/shop", "{\"door\":\"" + app.url + "/doors/shops/kites-local-use-only\",\"secret\":\"whsec_a2l0ZXMtbG9jYWwtdXNlLW9ubHktc2VjcmV0\"}", Map.of());
-        String order = "{\"order_no\":\"%s\",\"created\":\"2026-11-24 13:00:00\",\"state\":\"%s\",\"pay_by\":\"COD\",\"currency\":\"SEK\",\"total_cents\":8450,\"buyer\":{\"first_name\":\"Ottoline\",\"last_name\":\"Brack\",\"mail\":\"ottoline.brack@customer.example\",\"mobile\":\"070-174 06 05\",\"locale\":\"en\"},"
-                + "\"ship_to\":{\"recipient\":\"Ottoline Brack\",\"line1\":\"7 Lantern Lane\",\"town\":\"Lund\",\"zip\":\"22100\",\"country\":\"SE\"},\"lines\":[{\"article\":\"BK-1\",\"title\":\"Box kite\",\"qty\":1,\"price_cents\":6050},{\"article\":\"RT-4\",\"title\":\"Ribbon tail\",\"qty\":2,\"price_cents\":1200}],\"shipments\":[],\"chat_ok\":\"yes\"}";
+        app.bare(
+                "POST",
+                control + "/shop",
+                "{\"door\":\"" + app.url
+                        + "/doors/shops/kites-local-use-only\",\"secret\":\"whsec_a2l0ZXMtbG9jYWwtdXNlLW9ubHktc2VjcmV0\"}",
+                Map.of());
+        String order =
+                "{\"order_no\":\"%s\",\"created\":\"2026-11-24 13:00:00\",\"state\":\"%s\",\"pay_by\":\"COD\",\"currency\":\"SEK\",\"total_cents\":8450,\"buyer\":{\"first_name\":\"Ottoline\",\"last_name\":\"Brack\",\"mail\":\"ottoline.brack@customer.example\",\"mobile\":\"070-174 06 05\",\"locale\":\"en\"},"
+                        + "\"ship_to\":{\"recipient\":\"Ottoline Brack\",\"line1\":\"7 Lantern Lane\",\"town\":\"Lund\",\"zip\":\"22100\",\"country\":\"SE\"},\"lines\":[{\"article\":\"BK-1\",\"title\":\"Box kite\",\"qty\":1,\"price_cents\":6050},{\"article\":\"RT-4\",\"title\":\"Ribbon tail\",\"qty\":2,\"price_cents\":1200}],\"shipments\":[],\"chat_ok\":\"yes\"}";
         app.bare("POST", "/bench/shop-call", order.formatted("QK-20950", "in the loft"), Map.of());
         app.bare("POST", "/bench/shop-call", order.formatted("QK-20951", "paid"), Map.of());
         page.navigate(app.url + "/setup/shops/kites");
@@ -124,14 +154,30 @@ class ScreenshotsTest {
         page.frameLocator("iframe").getByText("Hello Ottoline").waitFor();
         shot(page, "setup-brand");
         page.navigate(app.url + "/setup/gateways");
-        page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("SMS")).getByText("Try the connection").click();
+        page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("SMS"))
+                .getByText("Try the connection")
+                .click();
         page.getByText("it answers").waitFor();
         shot(page, "setup-gateways");
-        world.storefront.feed("orders.csv", "order number,name,e-mail,country\nQK-20960,Wren Tern,wren.tern@customer.example,AU\n");
+        world.storefront.feed(
+                "orders.csv", "order number,name,e-mail,country\nQK-20960,Wren Tern,wren.tern@customer.example,AU\n");
         RunningApp.Person person = app.signedIn();
-        String feed = "{\"name\":\"%s\",\"kind\":\"%s\",\"shop\":\"kites\",\"carrier\":\"grainbarge\",\"holds\":\"%s\",\"place\":\"%s\",\"schedule\":\"%s\",\"atTime\":\"06:30\",\"zone\":\"Europe/Stockholm\",\"interval\":\"PT5M\",\"mostTries\":12,\"limit\":\"PT1H\",\"live\":true}";
-        long id = person.call("POST", "/ui/feeds", feed.formatted("Orders of the day", "address", "orders", "http://" + world.settings().get("herald.feeds.allowed") + "/feed/orders.csv", "daily")).json().path("id").asLong();
-        person.call("POST", "/ui/feeds", feed.formatted("Scans of the freight line", "folder", "iftsta", "freight", "off"));
+        String feed =
+                "{\"name\":\"%s\",\"kind\":\"%s\",\"shop\":\"kites\",\"carrier\":\"grainbarge\",\"holds\":\"%s\",\"place\":\"%s\",\"schedule\":\"%s\",\"atTime\":\"06:30\",\"zone\":\"Europe/Stockholm\",\"interval\":\"PT5M\",\"mostTries\":12,\"limit\":\"PT1H\",\"live\":true}";
+        long id = person.call(
+                        "POST",
+                        "/ui/feeds",
+                        feed.formatted(
+                                "Orders of the day",
+                                "address",
+                                "orders",
+                                "http://" + world.settings().get("herald.feeds.allowed") + "/feed/orders.csv",
+                                "daily"))
+                .json()
+                .path("id")
+                .asLong();
+        person.call(
+                "POST", "/ui/feeds", feed.formatted("Scans of the freight line", "folder", "iftsta", "freight", "off"));
         person.call("POST", "/ui/feeds/" + id + "/ask", "");
         page.navigate(app.url + "/setup/feeds");
         page.getByText("1 new").waitFor();

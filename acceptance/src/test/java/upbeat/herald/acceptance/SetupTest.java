@@ -22,12 +22,16 @@ class SetupTest extends InBrowser {
         page.getByLabel("Short name, as other systems will use it").fill("attic");
         page.getByLabel("Name", new Page.GetByLabelOptions().setExact(true)).fill("The Attic");
         button("Add it").click();
-        page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName("The Attic")).waitFor();
+        page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName("The Attic"))
+                .waitFor();
         page.getByText("show").nth(1).click();
         String secret = page.locator("dd .copy").nth(1).textContent();
         String address = page.locator("dd.copy").first().textContent().replaceFirst("https?://[^/]+", app.url);
-        String body = "{\"ref\":\"AT-1\",\"who\":{\"contact\":\"at1@customer.example\"},\"things\":[{\"what\":\"Box kite\",\"many\":2},{\"what\":\"Tail\",\"many\":1}],\"state\":\"boxed\"}";
-        assertThat(app.bare("POST", address, body, Map.of("X-Shop-Secret", secret)).status()).isEqualTo(202);
+        String body =
+                "{\"ref\":\"AT-1\",\"who\":{\"contact\":\"at1@customer.example\"},\"things\":[{\"what\":\"Box kite\",\"many\":2},{\"what\":\"Tail\",\"many\":1}],\"state\":\"boxed\"}";
+        assertThat(app.bare("POST", address, body, Map.of("X-Shop-Secret", secret))
+                        .status())
+                .isEqualTo(202);
         Locator sample = page.getByRole(AriaRole.GROUP, new Page.GetByRoleOptions().setName("The sample"));
         assertThat(sample).containsText("AT-1");
         point("Order number", sample, "AT-1");
@@ -36,10 +40,12 @@ class SetupTest extends InBrowser {
         point("Item: quantity", sample, "2");
         point("Status word", sample, "boxed");
         accessible("a shop's mapping");
-        panel().getByText("Stages", new Locator.GetByTextOptions().setExact(true)).click();
+        panel().getByText("Stages", new Locator.GetByTextOptions().setExact(true))
+                .click();
         panel().getByLabel("Stage of boxed").click();
         page.getByTitle("Ordered").last().click();
-        panel().getByText("The order", new Locator.GetByTextOptions().setExact(true)).click();
+        panel().getByText("The order", new Locator.GetByTextOptions().setExact(true))
+                .click();
         assertThat(panel().locator("pre")).containsText("\"name\": \"Tail\"");
         button("Use it").click();
         assertThat(page.locator(".calls")).containsText("AT-1");
@@ -49,9 +55,18 @@ class SetupTest extends InBrowser {
     }
 
     private void point(String target, Locator sample, String value) {
-        panel().locator("li").filter(new Locator.FilterOptions().setHas(page.getByText(target, new Page.GetByTextOptions().setExact(true)))).getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Point")).click();
-        sample.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName(value).setExact(true)).click();
-        assertThat(sample.locator(".chip", new Locator.LocatorOptions().setHasText(target)).first()).isVisible();
+        panel().locator("li")
+                .filter(new Locator.FilterOptions()
+                        .setHas(page.getByText(target, new Page.GetByTextOptions().setExact(true))))
+                .getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Point"))
+                .click();
+        sample.getByRole(
+                        AriaRole.BUTTON,
+                        new Locator.GetByRoleOptions().setName(value).setExact(true))
+                .click();
+        assertThat(sample.locator(".chip", new Locator.LocatorOptions().setHasText(target))
+                        .first())
+                .isVisible();
     }
 
     @Test
@@ -66,7 +81,8 @@ class SetupTest extends InBrowser {
         page.getByLabel("Search carriers").fill("");
         button("Add a carrier").click();
         panel().getByLabel("Short name").fill("tern-boats");
-        panel().getByLabel("Name", new Locator.GetByLabelOptions().setExact(true)).fill("Tern Boats");
+        panel().getByLabel("Name", new Locator.GetByLabelOptions().setExact(true))
+                .fill("Tern Boats");
         panel().getByLabel("Address of its tracking page").fill("https://tern.example/{number}");
         button("Save").click();
         assertThat(panel()).containsText("{number} is not known here");
@@ -101,10 +117,14 @@ class SetupTest extends InBrowser {
         page.navigate(app.url + "/setup/feeds");
         button("Add a feed").click();
         panel().getByLabel("Name").fill("Morning orders");
-        panel().getByLabel("Address", new Locator.GetByLabelOptions().setExact(true)).last().fill("http://192.168.0.1/x");
+        panel().getByLabel("Address", new Locator.GetByLabelOptions().setExact(true))
+                .last()
+                .fill("http://192.168.0.1/x");
         button("Save").click();
         assertThat(panel()).containsText("inside this network");
-        panel().getByLabel("Address", new Locator.GetByLabelOptions().setExact(true)).last().fill("http://" + app.world.settings().get("herald.feeds.allowed") + "/feed/ui.csv");
+        panel().getByLabel("Address", new Locator.GetByLabelOptions().setExact(true))
+                .last()
+                .fill("http://" + app.world.settings().get("herald.feeds.allowed") + "/feed/ui.csv");
         button("Save").click();
         assertThat(page.getByRole(AriaRole.MAIN)).containsText("what it waited for came");
         assertThat(page.getByRole(AriaRole.MAIN)).containsText("1 new");
@@ -125,8 +145,15 @@ class SetupTest extends InBrowser {
         assertThat(page.frameLocator("iframe").getByText("Returns")).isVisible();
         button("Save").click();
         button("Send the code").click();
-        org.awaitility.Awaitility.await().until(() -> !app.world.mailbox.to("upper@quillfeather.example").isEmpty());
-        page.getByLabel("The code").fill(app.world.mailbox.to("upper@quillfeather.example").get(0).subject().replaceAll("\\D", ""));
+        org.awaitility.Awaitility.await()
+                .until(() -> !app.world.mailbox.to("upper@quillfeather.example").isEmpty());
+        page.getByLabel("The code")
+                .fill(app.world
+                        .mailbox
+                        .to("upper@quillfeather.example")
+                        .get(0)
+                        .subject()
+                        .replaceAll("\\D", ""));
         button("It says this").click();
         page.getByText("upper@quillfeather.example answered").waitFor();
     }
@@ -168,7 +195,9 @@ class SetupTest extends InBrowser {
         button("narrow rows").click();
         assertThat(page.getByRole(AriaRole.LISTBOX)).isVisible();
         accessible("narrow rows");
-        assertThat(page.locator(".dense .orow").first().boundingBox().height).as("40 rows at 1280x800").isLessThanOrEqualTo(16.2);
+        assertThat(page.locator(".dense .orow").first().boundingBox().height)
+                .as("40 rows at 1280x800")
+                .isLessThanOrEqualTo(16.2);
         assertThat((800 - page.locator(".rows").boundingBox().y) / 16).isGreaterThanOrEqualTo(40);
         button("wide rows").click();
     }

@@ -12,22 +12,29 @@ import upbeat.herald.server.RunningApp;
 class SignInTest {
     @Test
     void theFirstVisitMakesTheFirstAccount() {
-        try (RunningApp app = RunningApp.startWith(Map.of("herald.demo", "false")); Browser browser = new Browser()) {
+        try (RunningApp app = RunningApp.startWith(Map.of("herald.demo", "false"));
+                Browser browser = new Browser()) {
             Page page = browser.page;
             page.navigate(app.url);
             assertThat(page.getByRole(AriaRole.HEADING)).hasText("Make the first account");
             assertThat(browser.seriousFindings()).isEmpty();
             page.getByLabel("Name").fill("Noor");
             page.getByLabel("Password, 10 characters or more").fill("short");
-            page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Make it")).click();
+            page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Make it"))
+                    .click();
             assertThat(page.getByRole(AriaRole.ALERT)).containsText("10 to 70 characters");
             page.getByLabel("Password, 10 characters or more").fill("long enough now");
-            page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Make it")).click();
+            page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Make it"))
+                    .click();
             assertThat(page.getByRole(AriaRole.MAIN)).containsText("hk_");
-            page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Go on")).click();
+            page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Go on"))
+                    .click();
             assertThat(page.getByRole(AriaRole.MAIN)).containsText("No order came in yet");
-            assertThat(page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Test bench"))).hasCount(0);
-            assertThat(app.bare("GET", "/bench/mail", null, Map.of()).status()).as("no test bench outside the demo").isEqualTo(404);
+            assertThat(page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Test bench")))
+                    .hasCount(0);
+            assertThat(app.bare("GET", "/bench/mail", null, Map.of()).status())
+                    .as("no test bench outside the demo")
+                    .isEqualTo(404);
             page.navigate(app.url + "/plan");
             assertThat(page.getByRole(AriaRole.BANNER)).containsText("0 live, 5 paused");
         }

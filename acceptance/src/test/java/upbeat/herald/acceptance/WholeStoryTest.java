@@ -16,12 +16,17 @@ import upbeat.herald.server.RunningApp;
 class WholeStoryTest extends InBrowser {
     @BeforeAll
     static void linkTheTestBench() {
-        app.bare("POST", app.world.settings().get("herald.bench.url") + "/app", "{\"url\":\"" + app.url + "\",\"key\":\"" + RunningApp.KEY + "\"}", java.util.Map.of());
+        app.bare(
+                "POST",
+                app.world.settings().get("herald.bench.url") + "/app",
+                "{\"url\":\"" + app.url + "\",\"key\":\"" + RunningApp.KEY + "\"}",
+                java.util.Map.of());
     }
 
     @Test
     void fromTheOrderToTheAnswerOnTheOrder() {
-        page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Test bench")).click();
+        page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Test bench"))
+                .click();
         button("Place an order").click();
         Locator placed = page.locator("a[href^='/orders/kites/TB-']");
         placed.waitFor();
@@ -30,7 +35,8 @@ class WholeStoryTest extends InBrowser {
         Locator phone = page.getByRole(AriaRole.LOG);
         assertThat(phone).containsText("Is this order yours?");
         accessible("the test bench");
-        phone.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Yes, pack it")).click();
+        phone.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Yes, pack it"))
+                .click();
         button("Dispatched").click();
         Locator mailbox = page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Mailbox"));
         assertThat(mailbox).containsText(number + " is on its way");
@@ -55,11 +61,14 @@ class WholeStoryTest extends InBrowser {
         assertThat(panel).containsText("Unread code Q7");
         assertThat(panel).containsText("confirmed");
         accessible("an order's story");
-        panel.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("On its way, by e-mail")).click();
+        panel.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("On its way, by e-mail"))
+                .click();
         assertThat(panel).containsText("accepted");
         assertThat(panel.locator("iframe")).hasCount(1);
-        panel.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Back to the story")).click();
-        panel.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("What comes next, and why not")).click();
+        panel.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Back to the story"))
+                .click();
+        panel.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("What comes next, and why not"))
+                .click();
         assertThat(panel).containsText("said");
 
         page.keyboard().press("Escape");
@@ -69,7 +78,10 @@ class WholeStoryTest extends InBrowser {
         page.getByLabel("Find an order").fill("ottoline");
         page.keyboard().press("Enter");
         assertThat(page.locator("[data-order='" + number + "']")).isVisible();
-        page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(java.util.regex.Pattern.compile("^1\\s*Delivered$"))).click();
+        page.getByRole(
+                        AriaRole.BUTTON,
+                        new Page.GetByRoleOptions().setName(java.util.regex.Pattern.compile("^1\\s*Delivered$")))
+                .click();
         assertThat(page).hasURL(java.util.regex.Pattern.compile("stage=delivered"));
         assertThat(page.locator("[data-order='" + number + "']")).isVisible();
     }
@@ -92,19 +104,28 @@ class WholeStoryTest extends InBrowser {
         page.keyboard().press("Control+Enter");
         assertThat(panel).containsText("wait 10 minutes");
         button("Pause").click();
-        assertThat(panel.locator(".mark", new Locator.LocatorOptions().setHasText("paused"))).isVisible();
+        assertThat(panel.locator(".mark", new Locator.LocatorOptions().setHasText("paused")))
+                .isVisible();
         button("Undo").last().click();
-        assertThat(panel.locator(".mark", new Locator.LocatorOptions().setHasText("live"))).isVisible();
+        assertThat(panel.locator(".mark", new Locator.LocatorOptions().setHasText("live")))
+                .isVisible();
 
-        page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Add a notice: Packed, SMS")).click();
+        page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Add a notice: Packed, SMS"))
+                .click();
         panel.getByLabel("Name").fill("Packed for you");
         assertThat(panel.locator(".preview .text")).containsText("is packed and waits for");
         button("Save").click();
-        assertThat(page.locator(".pennant", new Page.LocatorOptions().setHasText("Packed for you"))).hasCount(1);
-        page.locator(".pennant", new Page.LocatorOptions().setHasText("Packed for you")).locator("button").click();
+        assertThat(page.locator(".pennant", new Page.LocatorOptions().setHasText("Packed for you")))
+                .hasCount(1);
+        page.locator(".pennant", new Page.LocatorOptions().setHasText("Packed for you"))
+                .locator("button")
+                .click();
         button("Remove").click();
-        page.getByRole(AriaRole.TOOLTIP).getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Remove")).click();
-        assertThat(page.locator(".pennant", new Page.LocatorOptions().setHasText("Packed for you"))).hasCount(0);
+        page.getByRole(AriaRole.TOOLTIP)
+                .getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Remove"))
+                .click();
+        assertThat(page.locator(".pennant", new Page.LocatorOptions().setHasText("Packed for you")))
+                .hasCount(0);
     }
 
     @Test
@@ -112,7 +133,9 @@ class WholeStoryTest extends InBrowser {
         page.navigate(app.url + "/orders");
         button("Load a sheet").click();
         Locator panel = page.getByRole(AriaRole.COMPLEMENTARY);
-        byte[] sheet = "order number;name;e-mail;carrier;tracking number;status\nW-1;Zoë Quill;zoe@customer.example;Hopgate Couriers;HOP 0001 0002 3;dispatched\nW-2;Nobody;not an address;;;\n".getBytes(StandardCharsets.UTF_8);
+        byte[] sheet =
+                "order number;name;e-mail;carrier;tracking number;status\nW-1;Zoë Quill;zoe@customer.example;Hopgate Couriers;HOP 0001 0002 3;dispatched\nW-2;Nobody;not an address;;;\n"
+                        .getBytes(StandardCharsets.UTF_8);
         panel.getByLabel("Sheet file").setInputFiles(new FilePayload("orders.csv", "text/csv", sheet));
         assertThat(panel).containsText("1 new, 0 changed, 0 unchanged, 1 refused; 1 message would be planned");
         assertThat(panel).containsText("\"not an address\" is not an e-mail address");

@@ -9,7 +9,10 @@ import java.util.regex.Pattern;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 
-/** The place Wording as a coordinator writes in it: fields as chips, blocks moved, languages and variants, a preview that is always current. */
+/**
+ * The place Wording as a coordinator writes in it: fields as chips, blocks moved, languages and variants, a preview
+ * that is always current.
+ */
 class WordingTest extends InBrowser {
     @BeforeEach
     void anOrderToLookAt() {
@@ -23,14 +26,19 @@ class WordingTest extends InBrowser {
     }
 
     private Locator text(String name) {
-        return page.getByRole(AriaRole.TEXTBOX, new Page.GetByRoleOptions().setName(name).setExact(true));
+        return page.getByRole(
+                AriaRole.TEXTBOX, new Page.GetByRoleOptions().setName(name).setExact(true));
     }
 
-    /** Puts the cursor behind the last word. The click goes to the edge, where no chip stands that it would choose instead. */
+    /**
+     * Puts the cursor behind the last word. The click goes to the edge, where no chip stands that it would choose
+     * instead.
+     */
     private void atTheEndOf(Locator text) {
         text.click(new Locator.ClickOptions().setPosition(3, 8));
         assertThat(text).isFocused();
-        // An editor that was just entered puts the cursor back to where it knew it last, a little later: so until it knows of the end.
+        // An editor that was just entered puts the cursor back to where it knew it last, a little later: so until it
+        // knows of the end.
         page.waitForCondition(() -> {
             page.keyboard().press("Control+End");
             return (Boolean) text.evaluate("e => e.editor.state.selection.to >= e.editor.state.doc.content.size - 1");
@@ -56,7 +64,8 @@ class WordingTest extends InBrowser {
         page.getByLabel("Other words if it is empty").fill("you");
         accessible("a wording being written");
         page.keyboard().press("Control+s");
-        assertThat(page.getByText("Saved", new Page.GetByTextOptions().setExact(true))).isVisible();
+        assertThat(page.getByText("Saved", new Page.GetByTextOptions().setExact(true)))
+                .isVisible();
         page.reload();
         assertThat(text("Text").first()).containsText("Off to Hobart");
         page.getByText("Plain", new Page.GetByTextOptions().setExact(true)).click();
@@ -70,10 +79,12 @@ class WordingTest extends InBrowser {
         atTheEndOf(first);
         page.keyboard().press("Enter");
         page.keyboard().type("A new paragraph.");
-        page.evaluate("() => { const e = document.activeElement, d = new DataTransfer(); d.setData('text/html', '<p style=\"font-size:40px;color:red\">Pasted <b>bold</b></p>'); e.dispatchEvent(new ClipboardEvent('paste', { clipboardData: d, bubbles: true, cancelable: true })); }");
+        page.evaluate(
+                "() => { const e = document.activeElement, d = new DataTransfer(); d.setData('text/html', '<p style=\"font-size:40px;color:red\">Pasted <b>bold</b></p>'); e.dispatchEvent(new ClipboardEvent('paste', { clipboardData: d, bubbles: true, cancelable: true })); }");
         assertThat(first.locator("p").last()).hasText(Pattern.compile("Pasted bold$"));
         assertThat(first.locator("[style]")).hasCount(0);
-        assertThat(mail().locator("p").filter(new Locator.FilterOptions().setHasText("A new paragraph."))).hasCount(1);
+        assertThat(mail().locator("p").filter(new Locator.FilterOptions().setHasText("A new paragraph.")))
+                .hasCount(1);
         page.keyboard().press("Control+z");
         assertThat(first).not().containsText("Pasted");
         button("Redo").click();
@@ -89,7 +100,8 @@ class WordingTest extends InBrowser {
         assertThat(blocks.first()).isVisible();
         int before = blocks.count();
         button("Add a block").click();
-        page.getByRole(AriaRole.MENUITEM, new Page.GetByRoleOptions().setName("Heading")).click();
+        page.getByRole(AriaRole.MENUITEM, new Page.GetByRoleOptions().setName("Heading"))
+                .click();
         assertThat(blocks).hasCount(before + 1);
         page.keyboard().type("Today!");
         for (int i = 0; i < before; i++) page.keyboard().press("Alt+ArrowUp");
@@ -99,13 +111,16 @@ class WordingTest extends InBrowser {
         page.getByTitle("only if cash on delivery").click();
         assertThat(mail().locator("h2")).hasCount(0);
         blocks.first().getByLabel("More: Heading block").click();
-        page.getByRole(AriaRole.MENUITEM, new Page.GetByRoleOptions().setName("Keep it for use elsewhere")).click();
+        page.getByRole(AriaRole.MENUITEM, new Page.GetByRoleOptions().setName("Keep it for use elsewhere"))
+                .click();
         page.getByLabel("Name of the kept block").fill("Cheer");
         button("Keep").click();
         blocks.first().getByLabel("More: Heading block").click();
-        page.getByRole(AriaRole.MENUITEM, new Page.GetByRoleOptions().setName("Remove it")).click();
+        page.getByRole(AriaRole.MENUITEM, new Page.GetByRoleOptions().setName("Remove it"))
+                .click();
         button("Add a block").click();
-        page.getByRole(AriaRole.MENUITEM, new Page.GetByRoleOptions().setName("Saved: Cheer")).click();
+        page.getByRole(AriaRole.MENUITEM, new Page.GetByRoleOptions().setName("Saved: Cheer"))
+                .click();
         assertThat(blocks.last()).containsText("Today!");
         while (button("Undo").isEnabled()) button("Undo").click();
         assertThat(blocks).hasCount(before);
@@ -120,16 +135,23 @@ class WordingTest extends InBrowser {
         page.keyboard().press("Enter");
         button("Write for them").click();
         assertThat(page.locator(".inheritedbox").first()).containsText("inherited");
-        page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Subject")).getByRole(AriaRole.BUTTON).click();
+        page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Subject"))
+                .getByRole(AriaRole.BUTTON)
+                .click();
         atTheEndOf(text("Subject"));
         page.keyboard().type("!");
         accessible("a variant");
         button("Save").click();
         assertThat(page.locator(".mailview .head")).hasText(Pattern.compile("ist unterwegs!$"));
-        assertThat(page.getByRole(AriaRole.NAVIGATION, new Page.GetByRoleOptions().setName("Wordings"))).containsText("8 + 1");
+        assertThat(page.getByRole(AriaRole.NAVIGATION, new Page.GetByRoleOptions().setName("Wordings")))
+                .containsText("8 + 1");
         button("Take away").click();
-        page.getByRole(AriaRole.TOOLTIP).getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Take away")).click();
-        assertThat(page.getByRole(AriaRole.NAVIGATION, new Page.GetByRoleOptions().setName("Wordings"))).not().containsText("8 + 1");
+        page.getByRole(AriaRole.TOOLTIP)
+                .getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Take away"))
+                .click();
+        assertThat(page.getByRole(AriaRole.NAVIGATION, new Page.GetByRoleOptions().setName("Wordings")))
+                .not()
+                .containsText("8 + 1");
     }
 
     @Test
@@ -139,7 +161,10 @@ class WordingTest extends InBrowser {
         page.keyboard().type(" and {{order.nubmer}}");
         button("Save").click();
         assertThat(page.getByRole(AriaRole.ALERT).first()).containsText("There is no field named order.nubmer");
-        page.getByRole(AriaRole.NAVIGATION, new Page.GetByRoleOptions().setName("Wordings")).getByText("E-mail").first().click();
+        page.getByRole(AriaRole.NAVIGATION, new Page.GetByRoleOptions().setName("Wordings"))
+                .getByText("E-mail")
+                .first()
+                .click();
         page.locator(".mailview").waitFor();
         page.goBack();
         assertThat(text("Text")).containsText("order.nubmer");
@@ -149,7 +174,8 @@ class WordingTest extends InBrowser {
     @Test
     void whatMakesATextLongIsMendedByAClick() {
         open("on-its-way/sms");
-        assertThat(page.getByText("GSM-7, ", new Page.GetByTextOptions()).first()).isVisible();
+        assertThat(page.getByText("GSM-7, ", new Page.GetByTextOptions()).first())
+                .isVisible();
         atTheEndOf(text("Text"));
         page.keyboard().type(" …");
         assertThat(page.getByText("long encoding")).isVisible();
@@ -197,10 +223,12 @@ class WordingTest extends InBrowser {
         button("Find and replace").click();
         page.getByLabel("Find", new Page.GetByLabelOptions().setExact(true)).fill("levererat");
         page.getByText("replace with").click();
-        page.getByRole(AriaRole.TEXTBOX, new Page.GetByRoleOptions().setName("Replace with")).fill("kom fram");
+        page.getByRole(AriaRole.TEXTBOX, new Page.GetByRoleOptions().setName("Replace with"))
+                .fill("kom fram");
         assertThat(page.locator("mark").first()).hasText("levererat");
         accessible("find and replace");
-        page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("Replace in \\d+"))).click();
+        page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("Replace in \\d+")))
+                .click();
         assertThat(page.getByText("Nowhere")).isVisible();
         button("Undo").click();
         assertThat(page.locator("mark").first()).isVisible();
@@ -213,7 +241,8 @@ class WordingTest extends InBrowser {
         page.getByLabel("Your number").fill("+46 70 174 06 44");
         button("Send it").click();
         assertThat(page.getByText("Sent to +46701740644")).isVisible();
-        org.awaitility.Awaitility.await().until(() -> !app.world.phones.on("46701740644").isEmpty());
+        org.awaitility.Awaitility.await()
+                .until(() -> !app.world.phones.on("46701740644").isEmpty());
     }
 
     @Test
@@ -224,7 +253,8 @@ class WordingTest extends InBrowser {
         assertThat(mail).containsText("it answers");
         mail.getByLabel("Port").fill("1");
         mail.getByText("Use it").click();
-        assertThat(page.getByText("Not kept, because the connection does not work")).isVisible();
+        assertThat(page.getByText("Not kept, because the connection does not work"))
+                .isVisible();
         accessible("the gateways");
         mail.getByText("Take back").click();
         assertThat(mail).containsText("from the configuration");

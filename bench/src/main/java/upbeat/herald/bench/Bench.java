@@ -21,8 +21,9 @@ import upbeat.herald.server.HeraldApplication;
 import upbeat.herald.standins.World;
 
 /**
- * From "scan accepted" to "message handed to the gateway", and what the machine could do at best: bare inserts into SQLite and bare hand-overs to the
- * same mail server, in the same run. The ratios are what counts; the times depend on the machine.
+ * From "scan accepted" to "message handed to the gateway", and what the machine could do at best: bare inserts into
+ * SQLite and bare hand-overs to the same mail server, in the same run. The ratios are what counts; the times depend on
+ * the machine.
  */
 public final class Bench {
     private static final int SCANS = 1_000;
@@ -37,9 +38,20 @@ public final class Bench {
         World world = new World();
         world.start();
         Map<String, Object> settings = new LinkedHashMap<>(world.settings());
-        settings.putAll(Map.of("herald.demo", "true", "herald.data", data.toString(), "server.port", "0", "logging.level.upbeat.herald", "WARN"));
-        try (ConfigurableApplicationContext app = new SpringApplicationBuilder(HeraldApplication.class).properties(settings).run()) {
-            String url = "http://127.0.0.1:" + ((WebServerApplicationContext) app).getWebServer().getPort();
+        settings.putAll(Map.of(
+                "herald.demo",
+                "true",
+                "herald.data",
+                data.toString(),
+                "server.port",
+                "0",
+                "logging.level.upbeat.herald",
+                "WARN"));
+        try (ConfigurableApplicationContext app = new SpringApplicationBuilder(HeraldApplication.class)
+                .properties(settings)
+                .run()) {
+            String url = "http://127.0.0.1:"
+                    + ((WebServerApplicationContext) app).getWebServer().getPort();
             if (args.length > 0) {
                 new IntakeBench(app, url, data).run(java.util.Set.of(args));
                 new WordingBench(url).run(java.util.Set.of(args));
@@ -58,7 +70,8 @@ public final class Bench {
         }
     }
 
-    private final HttpClient client = HttpClient.newBuilder().version(HttpClient.Version.HTTP_1_1).build();
+    private final HttpClient client =
+            HttpClient.newBuilder().version(HttpClient.Version.HTTP_1_1).build();
 
     /** True when the goal for the hand-over is met. */
     private boolean run(World world, String url, double inserts, double mails) throws Exception {
@@ -70,17 +83,24 @@ public final class Bench {
         long start = System.nanoTime();
         together(url, handedOver, WARM_UP + SCANS);
         double seconds = (System.nanoTime() - start) / 1e9;
-        print("scan accepted to mail handed over, %d scans at %d a second: median %.1f ms, p99 %.1f ms (goal: p99 under 1000 ms)", SCANS, SCANS_A_SECOND, at(measured, 50), at(measured, 99));
+        print(
+                "scan accepted to mail handed over, %d scans at %d a second: median %.1f ms, p99 %.1f ms (goal: p99 under 1000 ms)",
+                SCANS, SCANS_A_SECOND, at(measured, 50), at(measured, 99));
         print("%d scans in one call, until the last mail is handed over: %.0f a second", SCANS, SCANS / seconds);
-        print("floor, bare SQLite inserts, one commit each with a flush: %.0f a second; scans reach %.2f of it", inserts, SCANS / seconds / inserts);
-        print("floor, bare SMTP hand-overs on one line: %.0f a second; scans reach %.2f of it", mails, SCANS / seconds / mails);
+        print(
+                "floor, bare SQLite inserts, one commit each with a flush: %.0f a second; scans reach %.2f of it",
+                inserts, SCANS / seconds / inserts);
+        print(
+                "floor, bare SMTP hand-overs on one line: %.0f a second; scans reach %.2f of it",
+                mails, SCANS / seconds / mails);
         boolean good = at(measured, 99) < 1000;
         print(good ? "good: the goal is met" : "not good: the goal is missed");
         return good;
     }
 
     /** Nanoseconds from the answer to the scan's call until its mail's last byte came in; sent at a pace. */
-    private long[] latencies(String url, Map<String, Long> handedOver, int from, int count, int aSecond) throws Exception {
+    private long[] latencies(String url, Map<String, Long> handedOver, int from, int count, int aSecond)
+            throws Exception {
         long[] accepted = new long[count];
         long start = System.nanoTime();
         for (int i = 0; i < count; i++) {
@@ -106,19 +126,29 @@ public final class Bench {
         long limit = System.nanoTime() + Duration.ofSeconds(60).toNanos();
         for (int i = 0; i < count; i++) {
             while (!handedOver.containsKey(mailbox(from + i))) {
-                if (System.nanoTime() > limit) throw new IllegalStateException("The mail to " + mailbox(from + i) + " did not come within a minute");
+                if (System.nanoTime() > limit)
+                    throw new IllegalStateException(
+                            "The mail to " + mailbox(from + i) + " did not come within a minute");
                 LockSupport.parkNanos(1_000_000);
             }
         }
     }
 
     private static String scan(int i) {
-        return "{\"carrier\":\"hopgate\",\"trackingNumber\":\"HOP " + i + "\",\"code\":\"20\",\"at\":\"2026-11-24T13:00:00Z\"}";
+        return "{\"carrier\":\"hopgate\",\"trackingNumber\":\"HOP " + i
+                + "\",\"code\":\"20\",\"at\":\"2026-11-24T13:00:00Z\"}";
     }
 
     private void order(String url, int i) throws Exception {
-        send("PUT", url + "/api/v1/orders/kites/B-" + i, "{\"placedAt\":\"2026-11-24T12:00:00Z\",\"customer\":{\"name\":\"Ann Test\",\"email\":\"" + mailbox(i) + "\"},\"currency\":\"EUR\",\"total\":\"60.50\",\"items\":[{\"sku\":\"BK\",\"name\":\"Box kite\",\"quantity\":1,\"price\":\"60.50\"}]}");
-        send("POST", url + "/api/v1/orders/kites/B-" + i + "/parcels", "{\"carrier\":\"hopgate\",\"trackingNumber\":\"HOP " + i + "\"}");
+        send(
+                "PUT",
+                url + "/api/v1/orders/kites/B-" + i,
+                "{\"placedAt\":\"2026-11-24T12:00:00Z\",\"customer\":{\"name\":\"Ann Test\",\"email\":\"" + mailbox(i)
+                        + "\"},\"currency\":\"EUR\",\"total\":\"60.50\",\"items\":[{\"sku\":\"BK\",\"name\":\"Box kite\",\"quantity\":1,\"price\":\"60.50\"}]}");
+        send(
+                "POST",
+                url + "/api/v1/orders/kites/B-" + i + "/parcels",
+                "{\"carrier\":\"hopgate\",\"trackingNumber\":\"HOP " + i + "\"}");
     }
 
     private static String mailbox(int i) {
@@ -126,8 +156,15 @@ public final class Bench {
     }
 
     private void send(String method, String url, String body) throws Exception {
-        HttpResponse<String> answer = client.send(HttpRequest.newBuilder(URI.create(url)).header("Authorization", "Bearer " + KEY).header("Content-Type", "application/json").method(method, HttpRequest.BodyPublishers.ofString(body)).build(), HttpResponse.BodyHandlers.ofString());
-        if (answer.statusCode() >= 300) throw new IllegalStateException(method + " " + url + ": " + answer.statusCode() + " " + answer.body());
+        HttpResponse<String> answer = client.send(
+                HttpRequest.newBuilder(URI.create(url))
+                        .header("Authorization", "Bearer " + KEY)
+                        .header("Content-Type", "application/json")
+                        .method(method, HttpRequest.BodyPublishers.ofString(body))
+                        .build(),
+                HttpResponse.BodyHandlers.ofString());
+        if (answer.statusCode() >= 300)
+            throw new IllegalStateException(method + " " + url + ": " + answer.statusCode() + " " + answer.body());
     }
 
     private static double at(long[] nanos, int percent) {

@@ -31,10 +31,13 @@ final class Floors {
 
     /** One row, one commit, one flush to disk at a time. */
     static double insertsPerSecond(Path file) throws Exception {
-        try (Connection connection = open(file); Statement statement = connection.createStatement()) {
-            statement.execute("create table scan (id integer primary key, carrier text, number text, code text, at integer, place text)");
+        try (Connection connection = open(file);
+                Statement statement = connection.createStatement()) {
+            statement.execute(
+                    "create table scan (id integer primary key, carrier text, number text, code text, at integer, place text)");
             long start = System.nanoTime();
-            try (PreparedStatement insert = connection.prepareStatement("insert into scan (carrier, number, code, at, place) values (?, ?, ?, ?, ?)")) {
+            try (PreparedStatement insert = connection.prepareStatement(
+                    "insert into scan (carrier, number, code, at, place) values (?, ?, ?, ?, ?)")) {
                 for (int i = 0; i < COUNT; i++) {
                     insert.setString(1, "hopgate");
                     insert.setString(2, "HOP " + i);
@@ -69,7 +72,10 @@ final class Floors {
         }
     }
 
-    /** The rows that a measured run writes, taken from its database and written once more with nothing but JDBC, into a file with the same tables and indexes. */
+    /**
+     * The rows that a measured run writes, taken from its database and written once more with nothing but JDBC, into a
+     * file with the same tables and indexes.
+     */
     static final class SameRows implements AutoCloseable {
         private final Path file;
         private final Connection floor;
@@ -85,7 +91,8 @@ final class Floors {
         /** From here on. @param file the product's database; {@code to} a new file */
         static SameRows since(Path file, Path to, String... tables) throws Exception {
             SameRows rows = new SameRows(file, open(to));
-            try (Connection from = open(file); Statement statement = from.createStatement()) {
+            try (Connection from = open(file);
+                    Statement statement = from.createStatement()) {
                 for (String table : tables) {
                     rows.make(from, table);
                     try (ResultSet rs = statement.executeQuery("select coalesce(max(rowid), 0) from " + table)) {
@@ -96,7 +103,10 @@ final class Floors {
             return rows;
         }
 
-        /** Counts rows that the product changes as rows to be inserted too. @param which their ids; {@code %d} stands for the last scan seen */
+        /**
+         * Counts rows that the product changes as rows to be inserted too. @param which their ids; {@code %d} stands
+         * for the last scan seen
+         */
         SameRows withChanged(String table, String which) throws Exception {
             try (Connection from = open(file)) {
                 make(from, table);
@@ -106,7 +116,10 @@ final class Floors {
         }
 
         private void make(Connection from, String table) throws Exception {
-            try (Statement statement = from.createStatement(); Statement make = floor.createStatement(); ResultSet rs = statement.executeQuery("select sql from sqlite_master where tbl_name = '" + table + "' and type in ('table', 'index') and sql is not null order by type = 'index'")) {
+            try (Statement statement = from.createStatement();
+                    Statement make = floor.createStatement();
+                    ResultSet rs = statement.executeQuery("select sql from sqlite_master where tbl_name = '" + table
+                            + "' and type in ('table', 'index') and sql is not null order by type = 'index'")) {
                 while (rs.next()) make.execute(rs.getString(1));
             }
         }
@@ -116,7 +129,10 @@ final class Floors {
             return count;
         }
 
-        /** Seconds for writing again what came in since the last time. @param transactions in how many, which is in how many the product wrote them */
+        /**
+         * Seconds for writing again what came in since the last time. @param transactions in how many, which is in how
+         * many the product wrote them
+         */
         double insertAgain(int transactions) throws Exception {
             Map<String, List<Object[]>> rows = newRows();
             count += rows.values().stream().mapToLong(List::size).sum();
@@ -128,7 +144,8 @@ final class Floors {
                     int from = (int) (list.size() * t / transactions);
                     int end = (int) (list.size() * (t + 1) / transactions);
                     if (from == end) continue;
-                    try (PreparedStatement insert = floor.prepareStatement("insert into " + table.getKey() + " values (" + "?,".repeat(list.get(0).length - 1) + "?)")) {
+                    try (PreparedStatement insert = floor.prepareStatement("insert into " + table.getKey() + " values ("
+                            + "?,".repeat(list.get(0).length - 1) + "?)")) {
                         for (Object[] row : list.subList(from, end)) {
                             for (int i = 0; i < row.length; i++) insert.setObject(i + 1, row[i]);
                             insert.executeUpdate();
@@ -142,13 +159,20 @@ final class Floors {
 
         private Map<String, List<Object[]>> newRows() throws Exception {
             Map<String, List<Object[]>> rows = new LinkedHashMap<>();
-            try (Connection from = open(file); Statement statement = from.createStatement()) {
+            try (Connection from = open(file);
+                    Statement statement = from.createStatement()) {
                 for (var table : changed.entrySet()) {
-                    rows.put(table.getKey(), read(statement, table.getKey(), "id in (" + String.format(table.getValue(), seen.get("scan")) + ")"));
+                    rows.put(
+                            table.getKey(),
+                            read(
+                                    statement,
+                                    table.getKey(),
+                                    "id in (" + String.format(table.getValue(), seen.get("scan")) + ")"));
                 }
                 for (var table : seen.entrySet()) {
                     rows.put(table.getKey(), read(statement, table.getKey(), "rowid > " + table.getValue()));
-                    try (ResultSet rs = statement.executeQuery("select coalesce(max(rowid), 0) from " + table.getKey())) {
+                    try (ResultSet rs =
+                            statement.executeQuery("select coalesce(max(rowid), 0) from " + table.getKey())) {
                         table.setValue(rs.getLong(1));
                     }
                 }
@@ -188,9 +212,22 @@ final class Floors {
 
     /** An order's row and its words, without a decision about it: a million of them are only there to be searched. */
     static void orderRow(JdbcClient db, Order o) {
-        long id = db.sql("insert into shop_order (shop, number, placed_at, name, email, phone, country, payment, stage, body, source, updated_at) values (?, ?, ?, ?, ?, ?, ?, 'prepaid', 'ordered', ?, 'bench', 0) returning id")
-                .params(o.shop(), o.number(), o.placedAt().toEpochMilli(), o.customer().name(), o.customer().email(), o.customer().phone(), o.shipTo().country(), Json.of(o)).query(Long.class).single();
-        db.sql("insert into order_search (rowid, words) values (?, ?)").params(id, SearchWords.of(o, List.of())).update();
+        long id = db.sql(
+                        "insert into shop_order (shop, number, placed_at, name, email, phone, country, payment, stage, body, source, updated_at) values (?, ?, ?, ?, ?, ?, ?, 'prepaid', 'ordered', ?, 'bench', 0) returning id")
+                .params(
+                        o.shop(),
+                        o.number(),
+                        o.placedAt().toEpochMilli(),
+                        o.customer().name(),
+                        o.customer().email(),
+                        o.customer().phone(),
+                        o.shipTo().country(),
+                        Json.of(o))
+                .query(Long.class)
+                .single();
+        db.sql("insert into order_search (rowid, words) values (?, ?)")
+                .params(id, SearchWords.of(o, List.of()))
+                .update();
     }
 
     /** The word index asked by itself. */
@@ -203,7 +240,8 @@ final class Floors {
 
         double millis(String words) throws Exception {
             long start = System.nanoTime();
-            try (PreparedStatement query = connection.prepareStatement("select rowid from order_search where words match ? order by rowid desc limit 101")) {
+            try (PreparedStatement query = connection.prepareStatement(
+                    "select rowid from order_search where words match ? order by rowid desc limit 101")) {
                 query.setString(1, SearchWords.query(words));
                 try (ResultSet rs = query.executeQuery()) {
                     while (rs.next()) rs.getLong(1);

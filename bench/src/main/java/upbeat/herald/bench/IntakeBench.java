@@ -26,7 +26,10 @@ import upbeat.herald.core.journey.Stage;
 import upbeat.herald.server.intake.TakeIn;
 import upbeat.herald.server.storage.Writer;
 
-/** How fast facts are taken in and found again: scans through HTTP, a long sheet, a search over a million orders, and the stage inference by itself. */
+/**
+ * How fast facts are taken in and found again: scans through HTTP, a long sheet, a search over a million orders, and
+ * the stage inference by itself.
+ */
 final class IntakeBench {
     static final Set<String> ALL = Set.of("inference", "one", "hundred", "many", "sheet", "search");
     private static final int ORDERS = 1_000_000;
@@ -36,8 +39,39 @@ final class IntakeBench {
     private static final int ROUNDS = 5;
     private static final String PARCELS_SCANNED = "select parcel_id from scan where id > %d";
     private static final Instant PLACED = Instant.parse("2026-11-23T12:00:00Z");
-    private static final String[] FIRST = {"Ottoline", "Ruben", "Marguerite", "Ivo", "Beata", "Yuki", "Noor", "Elif", "Cosima", "Jorun", "Sune", "Bram", "Talia", "Gethin", "Wren"};
-    private static final String[] LAST = {"Brack", "Poll", "Lindqvist", "Korb", "Harrow", "Quill", "Stray", "Haas", "Wick", "Albrekt", "Vale", "Rook", "Tern", "Mast"};
+    private static final String[] FIRST = {
+        "Ottoline",
+        "Ruben",
+        "Marguerite",
+        "Ivo",
+        "Beata",
+        "Yuki",
+        "Noor",
+        "Elif",
+        "Cosima",
+        "Jorun",
+        "Sune",
+        "Bram",
+        "Talia",
+        "Gethin",
+        "Wren"
+    };
+    private static final String[] LAST = {
+        "Brack",
+        "Poll",
+        "Lindqvist",
+        "Korb",
+        "Harrow",
+        "Quill",
+        "Stray",
+        "Haas",
+        "Wick",
+        "Albrekt",
+        "Vale",
+        "Rook",
+        "Tern",
+        "Mast"
+    };
     private final Path data;
     private final TakeIn takeIn;
     private final Writer writer;
@@ -65,10 +99,25 @@ final class IntakeBench {
     private void inference() {
         Random random = new Random(7);
         List<List<Report>> histories = new ArrayList<>();
-        Stage[] way = {Stage.PACKED, Stage.DISPATCHED, Stage.IN_TRANSIT, Stage.IN_TRANSIT, Stage.IN_TRANSIT, Stage.OUT_FOR_DELIVERY, Stage.ATTEMPTED, Stage.OUT_FOR_DELIVERY, Stage.DELIVERED};
+        Stage[] way = {
+            Stage.PACKED,
+            Stage.DISPATCHED,
+            Stage.IN_TRANSIT,
+            Stage.IN_TRANSIT,
+            Stage.IN_TRANSIT,
+            Stage.OUT_FOR_DELIVERY,
+            Stage.ATTEMPTED,
+            Stage.OUT_FOR_DELIVERY,
+            Stage.DELIVERED
+        };
         for (int h = 0; h < 2_000; h++) {
             List<Report> reports = new ArrayList<>();
-            for (int i = 0; i < way.length; i++) reports.add(new Report(h + "-" + i, way[i], PLACED.plusSeconds(3600L * i + random.nextInt(1800)), "2026-11-2" + i / 3));
+            for (int i = 0; i < way.length; i++)
+                reports.add(new Report(
+                        h + "-" + i,
+                        way[i],
+                        PLACED.plusSeconds(3600L * i + random.nextInt(1800)),
+                        "2026-11-2" + i / 3));
             java.util.Collections.shuffle(reports, random);
             histories.add(reports);
         }
@@ -76,13 +125,17 @@ final class IntakeBench {
         double sorted = 0;
         for (int round = 0; round < 12; round++) { // the last round counts: by then the machine has warmed up
             long start = System.nanoTime();
-            for (List<Report> h : histories) if (Journey.of(h).stage() != Stage.DELIVERED) throw new IllegalStateException("a history went wrong");
+            for (List<Report> h : histories)
+                if (Journey.of(h).stage() != Stage.DELIVERED) throw new IllegalStateException("a history went wrong");
             inferred = (System.nanoTime() - start) / (double) (histories.size() * way.length);
             start = System.nanoTime();
-            for (List<Report> h : histories) new ArrayList<>(h).sort(Comparator.comparing(Report::at).thenComparing(Report::key));
+            for (List<Report> h : histories)
+                new ArrayList<>(h).sort(Comparator.comparing(Report::at).thenComparing(Report::key));
             sorted = (System.nanoTime() - start) / (double) (histories.size() * way.length);
         }
-        print("stage inference: %.0f ns a scan; floor, sorting the same scans: %.0f ns; %.1f times the floor", inferred, sorted, inferred / sorted);
+        print(
+                "stage inference: %.0f ns a scan; floor, sorting the same scans: %.0f ns; %.1f times the floor",
+                inferred, sorted, inferred / sorted);
     }
 
     /** Scans of parcels that stand packed: each brings two stages and plans one message for later. */
@@ -92,7 +145,9 @@ final class IntakeBench {
         List<String> calls = new ArrayList<>();
         for (int from = first; from < first + warmUp + count; from += together) {
             StringJoiner scans = new StringJoiner(",", "[", "]");
-            for (int i = from; i < from + together; i++) scans.add("{\"carrier\":\"hopgate\",\"trackingNumber\":\"HOPB " + i + "\",\"code\":\"30\",\"at\":\"2026-11-24T13:00:00Z\",\"place\":\"Lund\"}");
+            for (int i = from; i < from + together; i++)
+                scans.add("{\"carrier\":\"hopgate\",\"trackingNumber\":\"HOPB " + i
+                        + "\",\"code\":\"30\",\"at\":\"2026-11-24T13:00:00Z\",\"place\":\"Lund\"}");
             calls.add(scans.toString());
         }
         for (String call : calls.subList(0, warmUp / together)) person.send("POST", "/api/v1/scans", call);
@@ -103,10 +158,18 @@ final class IntakeBench {
         double perScan;
         Path database = data.resolve("herald.db");
         String[] tables = {"fact", "scan", "stage_reached", "message"};
-        try (Floors.SameRows rows = Floors.SameRows.since(database, data.resolve("floor-scans-" + together + ".db"), tables).withChanged("parcel", PARCELS_SCANNED).withChanged("shop_order", "select order_id from parcel where id in (" + PARCELS_SCANNED + ")");
-                Floors.SameRows onlyNew = Floors.SameRows.since(database, data.resolve("floor-new-" + together + ".db"), tables)) {
-            for (int round = 0; round < ROUNDS; round++) { // one after the other, so that what else the machine does meets both
-                List<String> some = measured.subList(measured.size() * round / ROUNDS, measured.size() * (round + 1) / ROUNDS);
+        try (Floors.SameRows rows = Floors.SameRows.since(
+                                database, data.resolve("floor-scans-" + together + ".db"), tables)
+                        .withChanged("parcel", PARCELS_SCANNED)
+                        .withChanged(
+                                "shop_order", "select order_id from parcel where id in (" + PARCELS_SCANNED + ")");
+                Floors.SameRows onlyNew =
+                        Floors.SameRows.since(database, data.resolve("floor-new-" + together + ".db"), tables)) {
+            for (int round = 0;
+                    round < ROUNDS;
+                    round++) { // one after the other, so that what else the machine does meets both
+                List<String> some =
+                        measured.subList(measured.size() * round / ROUNDS, measured.size() * (round + 1) / ROUNDS);
                 int scans = some.size() * together;
                 int transactions = scans / Math.min(together, TRANSACTION);
                 long start = System.nanoTime();
@@ -119,8 +182,22 @@ final class IntakeBench {
         }
         double rate = middle(rates);
         double floor = middle(floors);
-        print("scans through HTTP, %d a call, middle of %d rounds: %.0f a second; floor, bare JDBC inserts of the same %.1f rows a scan (new and changed) in as many transactions: %.0f a second; %.2f of the floor%s; of new rows alone: %.0f a second, %.2f", together, ROUNDS, rate, perScan, floor, rate / floor, together == TOGETHER ? " (goal: 0.5)" : "", middle(floorsOfNew), rate / middle(floorsOfNew));
-        if (together == TOGETHER) for (int i = 0; i < ROUNDS; i++) print("    round %d: %.0f against %.0f, %.2f; new rows alone %.0f, %.2f", i + 1, rates[i], floors[i], rates[i] / floors[i], floorsOfNew[i], rates[i] / floorsOfNew[i]);
+        print(
+                "scans through HTTP, %d a call, middle of %d rounds: %.0f a second; floor, bare JDBC inserts of the same %.1f rows a scan (new and changed) in as many transactions: %.0f a second; %.2f of the floor%s; of new rows alone: %.0f a second, %.2f",
+                together,
+                ROUNDS,
+                rate,
+                perScan,
+                floor,
+                rate / floor,
+                together == TOGETHER ? " (goal: 0.5)" : "",
+                middle(floorsOfNew),
+                rate / middle(floorsOfNew));
+        if (together == TOGETHER)
+            for (int i = 0; i < ROUNDS; i++)
+                print(
+                        "    round %d: %.0f against %.0f, %.2f; new rows alone %.0f, %.2f",
+                        i + 1, rates[i], floors[i], rates[i] / floors[i], floorsOfNew[i], rates[i] / floorsOfNew[i]);
     }
 
     private static double middle(double[] values) {
@@ -135,7 +212,14 @@ final class IntakeBench {
             int start = at;
             int end = Math.min(from + count, at + 1_000);
             writer.write(db -> {
-                for (int i = start; i < end; i++) takeIn.parcel(db, takeIn.order(db, order("P-" + i, i), "bench", PLACED).row(), new Parcel("hopgate", "HOPB " + i, List.of()), "bench", PLACED);
+                for (int i = start; i < end; i++)
+                    takeIn.parcel(
+                            db,
+                            takeIn.order(db, order("P-" + i, i), "bench", PLACED)
+                                    .row(),
+                            new Parcel("hopgate", "HOPB " + i, List.of()),
+                            "bench",
+                            PLACED);
                 return null;
             });
         }
@@ -144,29 +228,63 @@ final class IntakeBench {
 
     private static Order order(String number, int i) {
         String name = FIRST[i % FIRST.length] + " " + LAST[i / 7 % LAST.length];
-        return new Order("bench", number, PLACED.minusSeconds(i % 2_000_000), new Order.Customer(name, "c" + i + "@customer.example", String.format("+4670174%05d", i % 100_000), "en"), new Order.ShipTo(name, null, "Lund", null, "SE"), Payment.PREPAID, "SEK", new BigDecimal("60.50"),
-                List.of(new Order.Item("BK", "Box kite", 1, new BigDecimal("60.50"), null)), new Order.Consent(true, true, true), List.of());
+        return new Order(
+                "bench",
+                number,
+                PLACED.minusSeconds(i % 2_000_000),
+                new Order.Customer(
+                        name, "c" + i + "@customer.example", String.format("+4670174%05d", i % 100_000), "en"),
+                new Order.ShipTo(name, null, "Lund", null, "SE"),
+                Payment.PREPAID,
+                "SEK",
+                new BigDecimal("60.50"),
+                List.of(new Order.Item("BK", "Box kite", 1, new BigDecimal("60.50"), null)),
+                new Order.Consent(true, true, true),
+                List.of());
     }
 
     private void sheet() throws Exception {
         StringBuilder csv = new StringBuilder("order number,name,e-mail,country,carrier,tracking number\n");
-        for (int i = 0; i < ROWS; i++) csv.append("S-").append(i).append(',').append(FIRST[i % FIRST.length]).append(" Sheet,s").append(i).append("@customer.example,SE,hopgate,HOPS ").append(i).append('\n');
+        for (int i = 0; i < ROWS; i++)
+            csv.append("S-")
+                    .append(i)
+                    .append(',')
+                    .append(FIRST[i % FIRST.length])
+                    .append(" Sheet,s")
+                    .append(i)
+                    .append("@customer.example,SE,hopgate,HOPS ")
+                    .append(i)
+                    .append('\n');
         long start = System.nanoTime();
-        String id = upload(csv.toString().getBytes(StandardCharsets.UTF_8)).path("id").asString();
+        String id = upload(csv.toString().getBytes(StandardCharsets.UTF_8))
+                .path("id")
+                .asString();
         await(id);
         double check = (System.nanoTime() - start) / 1e9;
-        try (Floors.SameRows rows = Floors.SameRows.since(data.resolve("herald.db"), data.resolve("floor-sheet.db"), "shop_order", "parcel", "scan", "stage_reached", "message")) {
+        try (Floors.SameRows rows = Floors.SameRows.since(
+                data.resolve("herald.db"),
+                data.resolve("floor-sheet.db"),
+                "shop_order",
+                "parcel",
+                "scan",
+                "stage_reached",
+                "message")) {
             start = System.nanoTime();
             person.send("POST", "/ui/sheets/" + id, "");
             await(id);
             double load = (System.nanoTime() - start) / 1e9;
             double floor = rows.insertAgain(ROWS / TRANSACTION);
-            print("a sheet of %d rows: looked at in %.1f s, loaded in %.1f s; floor, bare JDBC inserts of the same %d rows: %.1f s; %.1f times the floor", ROWS, check, load, rows.count(), floor, load / floor);
+            print(
+                    "a sheet of %d rows: looked at in %.1f s, loaded in %.1f s; floor, bare JDBC inserts of the same %d rows: %.1f s; %.1f times the floor",
+                    ROWS, check, load, rows.count(), floor, load / floor);
         }
     }
 
     private void await(String id) throws Exception {
-        while (person.send("GET", "/ui/sheets/" + id, null).path("state").asString().matches("checking|doing")) LockSupport.parkNanos(100_000_000);
+        while (person.send("GET", "/ui/sheets/" + id, null)
+                .path("state")
+                .asString()
+                .matches("checking|doing")) LockSupport.parkNanos(100_000_000);
     }
 
     private void search() throws Exception {
@@ -185,14 +303,15 @@ final class IntakeBench {
         List<String> words = new ArrayList<>();
         for (int i = 0; i < 300; i++) {
             int n = have + random.nextInt(ORDERS - have);
-            words.add(switch (i % 6) {
-                case 0 -> "M-" + n;
-                case 1 -> "c" + n + "@customer.example";
-                case 2 -> FIRST[n % FIRST.length] + " " + LAST[n / 7 % LAST.length];
-                case 3 -> LAST[n % LAST.length].substring(0, 3).toLowerCase(Locale.ROOT);
-                case 4 -> String.format("070174%05d", n % 100_000);
-                default -> parcels == 0 ? "M-" + n : "HOPB " + random.nextInt(parcels);
-            });
+            words.add(
+                    switch (i % 6) {
+                        case 0 -> "M-" + n;
+                        case 1 -> "c" + n + "@customer.example";
+                        case 2 -> FIRST[n % FIRST.length] + " " + LAST[n / 7 % LAST.length];
+                        case 3 -> LAST[n % LAST.length].substring(0, 3).toLowerCase(Locale.ROOT);
+                        case 4 -> String.format("070174%05d", n % 100_000);
+                        default -> parcels == 0 ? "M-" + n : "HOPB " + random.nextInt(parcels);
+                    });
         }
         for (String w : words.subList(0, 60)) find(w);
         double[] took = new double[words.size()];
@@ -207,19 +326,33 @@ final class IntakeBench {
         }
         Arrays.sort(took);
         Arrays.sort(bare);
-        print("search over %d orders through HTTP: median %.1f ms, p95 %.1f ms (goal: p95 under 100 ms); floor, the bare index query: median %.1f ms, p95 %.1f ms", ORDERS, took[took.length / 2], took[took.length * 95 / 100], bare[bare.length / 2], bare[bare.length * 95 / 100]);
+        print(
+                "search over %d orders through HTTP: median %.1f ms, p95 %.1f ms (goal: p95 under 100 ms); floor, the bare index query: median %.1f ms, p95 %.1f ms",
+                ORDERS,
+                took[took.length / 2],
+                took[took.length * 95 / 100],
+                bare[bare.length / 2],
+                bare[bare.length * 95 / 100]);
     }
 
     private void find(String words) throws Exception {
-        if (person.send("GET", "/ui/orders?search=" + URLEncoder.encode(words, StandardCharsets.UTF_8), null).path("rows").isEmpty()) throw new IllegalStateException("nothing found for " + words);
+        if (person.send("GET", "/ui/orders?search=" + URLEncoder.encode(words, StandardCharsets.UTF_8), null)
+                .path("rows")
+                .isEmpty()) throw new IllegalStateException("nothing found for " + words);
     }
 
     private JsonNode upload(byte[] file) throws Exception {
         String edge = "x-edge-x";
-        byte[] head = ("--" + edge + "\r\nContent-Disposition: form-data; name=\"shop\"\r\n\r\nbench\r\n--" + edge + "\r\nContent-Disposition: form-data; name=\"file\"; filename=\"s.csv\"\r\n\r\n").getBytes(StandardCharsets.UTF_8);
+        byte[] head = ("--" + edge + "\r\nContent-Disposition: form-data; name=\"shop\"\r\n\r\nbench\r\n--" + edge
+                        + "\r\nContent-Disposition: form-data; name=\"file\"; filename=\"s.csv\"\r\n\r\n")
+                .getBytes(StandardCharsets.UTF_8);
         byte[] tail = ("\r\n--" + edge + "--\r\n").getBytes(StandardCharsets.UTF_8);
-        HttpRequest.Builder request = person.request("/ui/sheets").header("Content-Type", "multipart/form-data; boundary=" + edge)
-                .POST(HttpRequest.BodyPublishers.concat(HttpRequest.BodyPublishers.ofByteArray(head), HttpRequest.BodyPublishers.ofByteArray(file), HttpRequest.BodyPublishers.ofByteArray(tail)));
+        HttpRequest.Builder request = person.request("/ui/sheets")
+                .header("Content-Type", "multipart/form-data; boundary=" + edge)
+                .POST(HttpRequest.BodyPublishers.concat(
+                        HttpRequest.BodyPublishers.ofByteArray(head),
+                        HttpRequest.BodyPublishers.ofByteArray(file),
+                        HttpRequest.BodyPublishers.ofByteArray(tail)));
         return person.answer(request.build());
     }
 

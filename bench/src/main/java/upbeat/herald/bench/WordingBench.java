@@ -32,8 +32,9 @@ import upbeat.herald.core.wording.Starters;
 import upbeat.herald.core.wording.Subject;
 
 /**
- * How fast messages are made, against Handlebars by itself filling the same text with the same values; and how long a preview takes to answer.
- * The floor's templates are the product's own finished messages with their values taken out, so that both write the same letters.
+ * How fast messages are made, against Handlebars by itself filling the same text with the same values; and how long a
+ * preview takes to answer. The floor's templates are the product's own finished messages with their values taken out,
+ * so that both write the same letters.
  */
 final class WordingBench {
     static final Set<String> ALL = Set.of("wording", "preview");
@@ -41,8 +42,20 @@ final class WordingBench {
     private static final int ORDERS = 200;
     private static final int ROUNDS = 8;
     private static final Instant PLACED = Instant.parse("2026-11-23T12:00:00Z");
-    private static final Brand BRAND = new Brand("Quillfeather Kites", "hello@quillfeather.example", "Quillfeath", "+46 31 390 06 01", "1 Slipway, 000 00 Harbourton", "#2d2142", "https://quillfeather.example/help");
-    private static final Carrier CARRIER = new Carrier("skerry-post", "Skerry Post", "https://track.skerry-post.example/{trackingNumber}", ZoneOffset.UTC, List.of());
+    private static final Brand BRAND = new Brand(
+            "Quillfeather Kites",
+            "hello@quillfeather.example",
+            "Quillfeath",
+            "+46 31 390 06 01",
+            "1 Slipway, 000 00 Harbourton",
+            "#2d2142",
+            "https://quillfeather.example/help");
+    private static final Carrier CARRIER = new Carrier(
+            "skerry-post",
+            "Skerry Post",
+            "https://track.skerry-post.example/{trackingNumber}",
+            ZoneOffset.UTC,
+            List.of());
     private final Person person;
 
     WordingBench(String url) {
@@ -51,9 +64,20 @@ final class WordingBench {
 
     void run(Set<String> parts) throws Exception {
         if (parts.contains("wording")) {
-            Notice notice = Starters.plan().stream().filter(n -> n.id().equals("on-its-way")).findFirst().orElseThrow();
-            Notice moving = Starters.plan().stream().filter(n -> n.id().equals("moving")).findFirst().orElseThrow();
-            compare("mail with " + ITEMS + " items", Channel.EMAIL, notice.wordings().get(Channel.EMAIL), 20_000, 2.0);
+            Notice notice = Starters.plan().stream()
+                    .filter(n -> n.id().equals("on-its-way"))
+                    .findFirst()
+                    .orElseThrow();
+            Notice moving = Starters.plan().stream()
+                    .filter(n -> n.id().equals("moving"))
+                    .findFirst()
+                    .orElseThrow();
+            compare(
+                    "mail with " + ITEMS + " items",
+                    Channel.EMAIL,
+                    notice.wordings().get(Channel.EMAIL),
+                    20_000,
+                    2.0);
             compare("SMS", Channel.SMS, notice.wordings().get(Channel.SMS), 20_000, 0);
             compare("chat message", Channel.WHATSAPP, moving.wordings().get(Channel.WHATSAPP), 20_000, 0);
         }
@@ -62,29 +86,61 @@ final class WordingBench {
 
     private static Subject subject(int i) {
         List<Order.Item> items = new ArrayList<>();
-        for (int k = 0; k < ITEMS; k++) items.add(new Order.Item("S" + k, "Kite of number " + k + " in " + i, k + 1, new BigDecimal("12.50"), null));
+        for (int k = 0; k < ITEMS; k++)
+            items.add(
+                    new Order.Item("S" + k, "Kite of number " + k + " in " + i, k + 1, new BigDecimal("12.50"), null));
         String name = "Customer" + i + " Brack";
-        Order order = new Order("kites", "QK-" + (100_000 + i), PLACED, new Order.Customer(name, "c" + i + "@customer.example", "+46701740605", "en"), new Order.ShipTo(name, "2 Quay", "Hobart", "7000", "AU"), Payment.PREPAID, "EUR", new BigDecimal("84.50"), items, new Order.Consent(true, true, true), List.of());
-        return new Subject(order, new Parcel("skerry-post", "RX" + (400_000_000 + i) + "XS", List.of()), CARRIER, BRAND, null, List.of(), null, Locale.ENGLISH, 1, 1, LocalDate.parse("2026-11-24"), LocalDate.parse("2026-11-23"), null, "https://q.example/t/1abcdef");
+        Order order = new Order(
+                "kites",
+                "QK-" + (100_000 + i),
+                PLACED,
+                new Order.Customer(name, "c" + i + "@customer.example", "+46701740605", "en"),
+                new Order.ShipTo(name, "2 Quay", "Hobart", "7000", "AU"),
+                Payment.PREPAID,
+                "EUR",
+                new BigDecimal("84.50"),
+                items,
+                new Order.Consent(true, true, true),
+                List.of());
+        return new Subject(
+                order,
+                new Parcel("skerry-post", "RX" + (400_000_000 + i) + "XS", List.of()),
+                CARRIER,
+                BRAND,
+                null,
+                List.of(),
+                null,
+                Locale.ENGLISH,
+                1,
+                1,
+                LocalDate.parse("2026-11-24"),
+                LocalDate.parse("2026-11-23"),
+                null,
+                "https://q.example/t/1abcdef");
     }
 
     /** The same values as plain maps, made beforehand, which is more than the floor could ask for. */
     private static Map<String, Object> values(int i) {
         Map<String, Object> values = new LinkedHashMap<>();
         List<Map<String, Object>> items = new ArrayList<>();
-        for (int k = 0; k < ITEMS; k++) items.add(Map.of("name", "Kite of number " + k + " in " + i, "quantity", k + 1, "price", "€12.50"));
+        for (int k = 0; k < ITEMS; k++)
+            items.add(Map.of("name", "Kite of number " + k + " in " + i, "quantity", k + 1, "price", "€12.50"));
         values.put("items", items);
         values.put("customer", Map.of("firstName", "Customer" + i));
         values.put("order", Map.of("number", "QK-" + (100_000 + i)));
-        values.put("parcel", Map.of("trackingNumber", "RX" + (400_000_000 + i) + "XS", "shortLink", "https://q.example/t/1abcdef"));
+        values.put(
+                "parcel",
+                Map.of("trackingNumber", "RX" + (400_000_000 + i) + "XS", "shortLink", "https://q.example/t/1abcdef"));
         return values;
     }
 
-    private static void compare(String what, Channel channel, Wording wording, int count, double goal) throws IOException {
+    private static void compare(String what, Channel channel, Wording wording, int count, double goal)
+            throws IOException {
         Handlebars bare = new Handlebars();
         Rendered sample = Render.message(channel, wording, subject(0));
         List<Template> floor = new ArrayList<>();
-        for (String text : Arrays.asList(sample.subject(), sample.text(), sample.html())) if (text != null) floor.add(bare.compileInline(emptied(text)));
+        for (String text : Arrays.asList(sample.subject(), sample.text(), sample.html()))
+            if (text != null) floor.add(bare.compileInline(emptied(text)));
         List<Subject> subjects = new ArrayList<>();
         List<Map<String, Object>> values = new ArrayList<>();
         for (int i = 0; i < 500; i++) {
@@ -94,10 +150,19 @@ final class WordingBench {
         double best = 0;
         double bareBest = 0;
         for (int round = 0; round < ROUNDS; round++) { // the first are warm-up; the best of each is compared
-            best = Math.max(best, aSecond(count, i -> Render.message(channel, wording, subjects.get(i % 500)).text().length()));
+            best = Math.max(best, aSecond(count, i -> Render.message(channel, wording, subjects.get(i % 500))
+                    .text()
+                    .length()));
             bareBest = Math.max(bareBest, aSecond(count, i -> filled(floor, values.get(i % 500))));
         }
-        System.out.println(String.format(Locale.ROOT, "%s: %.0f a second; floor, bare Handlebars with the same text: %.0f a second; %.2f times its time%s", what, best, bareBest, bareBest / best, goal == 0 ? "" : String.format(Locale.ROOT, " (goal: at most %.1f)", goal)));
+        System.out.println(String.format(
+                Locale.ROOT,
+                "%s: %.0f a second; floor, bare Handlebars with the same text: %.0f a second; %.2f times its time%s",
+                what,
+                best,
+                bareBest,
+                bareBest / best,
+                goal == 0 ? "" : String.format(Locale.ROOT, " (goal: at most %.1f)", goal)));
     }
 
     /** A finished message with its values replaced by fields, and the rows of its items by one that repeats. */
@@ -109,16 +174,27 @@ final class WordingBench {
             int next = text.lastIndexOf(first.replace("1 x", "2 x"), text.indexOf("Kite of number 1"));
             int last = text.indexOf("Kite of number " + (ITEMS - 1));
             int end = text.indexOf('\n', last) + 1;
-            String row = text.substring(start, next).replace("Kite of number 0 in 0", "{{name}}").replace("1 &times;", "{{quantity}} &times;").replace("1 x", "{{quantity}} x").replace("€12.50", "{{price}}");
+            String row = text.substring(start, next)
+                    .replace("Kite of number 0 in 0", "{{name}}")
+                    .replace("1 &times;", "{{quantity}} &times;")
+                    .replace("1 x", "{{quantity}} x")
+                    .replace("€12.50", "{{price}}");
             text = text.substring(0, start) + "{{#each items}}" + row + "{{/each}}" + text.substring(end);
         }
-        return text.replace("QK-100000", "{{order.number}}").replace("RX400000000XS", "{{parcel.trackingNumber}}").replace("https://q.example/t/1abcdef", "{{parcel.shortLink}}").replace("Customer0", "{{customer.firstName}}");
+        return text.replace("QK-100000", "{{order.number}}")
+                .replace("RX400000000XS", "{{parcel.trackingNumber}}")
+                .replace("https://q.example/t/1abcdef", "{{parcel.shortLink}}")
+                .replace("Customer0", "{{customer.firstName}}");
     }
 
     private static int filled(List<Template> templates, Map<String, Object> values) {
         int length = 0;
         try {
-            for (Template t : templates) length += t.apply(Context.newBuilder(values).resolver(MapValueResolver.INSTANCE).build()).length();
+            for (Template t : templates)
+                length += t.apply(Context.newBuilder(values)
+                                .resolver(MapValueResolver.INSTANCE)
+                                .build())
+                        .length();
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
@@ -136,20 +212,40 @@ final class WordingBench {
     private void preview() throws Exception {
         person.signIn();
         for (int i = 0; i < ORDERS; i++) {
-            person.send("PUT", "/api/v1/orders/kites/P-" + i, "{\"placedAt\":\"2026-11-24T12:00:00Z\",\"customer\":{\"name\":\"Ann Test\",\"email\":\"p" + i + "@customer.example\",\"phone\":\"+46701740605\"},\"shipTo\":{\"city\":\"Lund\",\"country\":\"SE\"},\"payment\":\"prepaid\",\"currency\":\"EUR\",\"total\":\"60.50\",\"items\":[{\"sku\":\"BK\",\"name\":\"Box kite\",\"quantity\":1,\"price\":\"60.50\"},{\"sku\":\"RT\",\"name\":\"Tail\",\"quantity\":2,\"price\":\"6.50\"}]}");
-            person.send("POST", "/api/v1/orders/kites/P-" + i + "/parcels", "{\"carrier\":\"hopgate\",\"trackingNumber\":\"HOP P" + i + "\"}");
+            person.send(
+                    "PUT",
+                    "/api/v1/orders/kites/P-" + i,
+                    "{\"placedAt\":\"2026-11-24T12:00:00Z\",\"customer\":{\"name\":\"Ann Test\",\"email\":\"p" + i
+                            + "@customer.example\",\"phone\":\"+46701740605\"},\"shipTo\":{\"city\":\"Lund\",\"country\":\"SE\"},\"payment\":\"prepaid\",\"currency\":\"EUR\",\"total\":\"60.50\",\"items\":[{\"sku\":\"BK\",\"name\":\"Box kite\",\"quantity\":1,\"price\":\"60.50\"},{\"sku\":\"RT\",\"name\":\"Tail\",\"quantity\":2,\"price\":\"6.50\"}]}");
+            person.send(
+                    "POST",
+                    "/api/v1/orders/kites/P-" + i + "/parcels",
+                    "{\"carrier\":\"hopgate\",\"trackingNumber\":\"HOP P" + i + "\"}");
         }
         for (String channel : List.of("email", "sms")) {
             long[] took = new long[400];
             for (int i = 0; i < took.length; i++) {
                 long start = System.nanoTime();
-                String wording = channel.equals("email") ? "{\"subject\":\"News of {{order.number}}\",\"blocks\":[{\"kind\":\"text\",\"text\":\"<p>Letter " + i + " for {{customer.firstName}}</p>\"},{\"kind\":\"items\"},{\"kind\":\"parcel\"}]}" : "{\"text\":\"{{brand.name}}: letter " + i + " of {{order.number}}, {{parcel.trackingNumber}}\"}";
-                person.send("POST", "/ui/wording/preview", "{\"notice\":\"on-its-way\",\"channel\":\"" + channel + "\",\"language\":\"en\",\"skip\":" + i % 20 + ",\"wording\":" + wording + "}");
+                String wording = channel.equals("email")
+                        ? "{\"subject\":\"News of {{order.number}}\",\"blocks\":[{\"kind\":\"text\",\"text\":\"<p>Letter "
+                                + i + " for {{customer.firstName}}</p>\"},{\"kind\":\"items\"},{\"kind\":\"parcel\"}]}"
+                        : "{\"text\":\"{{brand.name}}: letter " + i
+                                + " of {{order.number}}, {{parcel.trackingNumber}}\"}";
+                person.send(
+                        "POST",
+                        "/ui/wording/preview",
+                        "{\"notice\":\"on-its-way\",\"channel\":\"" + channel + "\",\"language\":\"en\",\"skip\":"
+                                + i % 20 + ",\"wording\":" + wording + "}");
                 took[i] = System.nanoTime() - start;
             }
             long[] measured = Arrays.copyOfRange(took, 100, took.length);
             Arrays.sort(measured);
-            System.out.println(String.format(Locale.ROOT, "preview of %s that changed, with a real order, through HTTP: median %.1f ms, p95 %.1f ms (goal: p95 under 100 ms)", channel.equals("email") ? "a mail" : "an SMS", measured[measured.length / 2] / 1e6, measured[measured.length * 95 / 100] / 1e6));
+            System.out.println(String.format(
+                    Locale.ROOT,
+                    "preview of %s that changed, with a real order, through HTTP: median %.1f ms, p95 %.1f ms (goal: p95 under 100 ms)",
+                    channel.equals("email") ? "a mail" : "an SMS",
+                    measured[measured.length / 2] / 1e6,
+                    measured[measured.length * 95 / 100] / 1e6));
         }
     }
 }

@@ -16,7 +16,9 @@ public final class Texts {
         return text == null || text.isBlank();
     }
 
-    /** The text without surrounding white space, or null where nothing is left: one spelling of "no value" everywhere. */
+    /**
+     * The text without surrounding white space, or null where nothing is left: one spelling of "no value" everywhere.
+     */
     public static String orNull(String text) {
         return blank(text) ? null : text.strip();
     }
@@ -26,7 +28,10 @@ public final class Texts {
         return MARKS.matcher(Normalizer.normalize(text, Normalizer.Form.NFD)).replaceAll("");
     }
 
-    /** Upper case without white space and separators, as numbers are compared: {@code "hop 0041-7738 2"} is {@code HOP004177382}. */
+    /**
+     * Upper case without white space and separators, as numbers are compared: {@code "hop 0041-7738 2"} is
+     * {@code HOP004177382}.
+     */
     public static String compact(String number) {
         return number == null ? "" : SEPARATORS.matcher(number).replaceAll("").toUpperCase(Locale.ROOT);
     }

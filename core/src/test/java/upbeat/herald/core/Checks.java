@@ -14,7 +14,8 @@ public final class Checks {
 
     public static Stream<JsonNode> list(String file, String list) {
         try (InputStream in = Checks.class.getResourceAsStream("/checks/" + file)) {
-            return StreamSupport.stream(JsonMapper.shared().readTree(in).path(list).spliterator(), false);
+            return StreamSupport.stream(
+                    JsonMapper.shared().readTree(in).path(list).spliterator(), false);
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }

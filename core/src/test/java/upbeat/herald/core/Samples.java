@@ -25,20 +25,56 @@ import upbeat.herald.core.wording.Subject;
 /** Made-up orders and notices that tests vary. */
 public final class Samples {
     public static final Instant NOON = Instant.parse("2026-11-24T12:00:00Z");
-    public static final Brand BRAND = new Brand("Quillfeather Kites", "hello@quillfeather.example", "Quillfeath", "+46 31 390 06 01", "1 Slipway, 00000 Harbourton", "#2d2142", "https://quillfeather.example/help");
-    public static final Carrier POST = new Carrier("skerry-post", "Skerry Post", "https://track.skerry-post.example/{trackingNumber}?to={country}", ZoneOffset.UTC,
-            List.of(new CodeRule("EMA", null, Stage.DISPATCHED), new CodeRule(null, "out for delivery", Stage.OUT_FOR_DELIVERY), new CodeRule("EMI", null, Stage.DELIVERED)));
-    public static final Question QUESTION = new Question(List.of(new Question.Button("confirm", "Yes, pack it", "confirmed", false), new Question.Button("cancel", "Cancel it", "cancel-requested", true)));
+    public static final Brand BRAND = new Brand(
+            "Quillfeather Kites",
+            "hello@quillfeather.example",
+            "Quillfeath",
+            "+46 31 390 06 01",
+            "1 Slipway, 00000 Harbourton",
+            "#2d2142",
+            "https://quillfeather.example/help");
+    public static final Carrier POST = new Carrier(
+            "skerry-post",
+            "Skerry Post",
+            "https://track.skerry-post.example/{trackingNumber}?to={country}",
+            ZoneOffset.UTC,
+            List.of(
+                    new CodeRule("EMA", null, Stage.DISPATCHED),
+                    new CodeRule(null, "out for delivery", Stage.OUT_FOR_DELIVERY),
+                    new CodeRule("EMI", null, Stage.DELIVERED)));
+    public static final Question QUESTION = new Question(List.of(
+            new Question.Button("confirm", "Yes, pack it", "confirmed", false),
+            new Question.Button("cancel", "Cancel it", "cancel-requested", true)));
 
     private Samples() {}
 
     public static Order order() {
-        return order("Ottoline Brack", "ottoline@customer.example", "+61491570006", "AU", Payment.CASH_ON_DELIVERY, new Order.Consent(true, true, true));
+        return order(
+                "Ottoline Brack",
+                "ottoline@customer.example",
+                "+61491570006",
+                "AU",
+                Payment.CASH_ON_DELIVERY,
+                new Order.Consent(true, true, true));
     }
 
-    public static Order order(String name, String email, String phone, String country, Payment payment, Order.Consent consent) {
-        return new Order("kites", "QK-1", NOON, new Order.Customer(name, email, phone, "en"), new Order.ShipTo(name, "2 Quay", "Hobart", "7000", country), payment, "AUD",
-                new BigDecimal("84.50"), List.of(new Order.Item("BK", "Box kite", 1, new BigDecimal("60.50"), "https://quillfeather.example/bk.png"), new Order.Item("RT", "Ribbon tail", 2, new BigDecimal("12.00"), null)), consent, List.of());
+    public static Order order(
+            String name, String email, String phone, String country, Payment payment, Order.Consent consent) {
+        return new Order(
+                "kites",
+                "QK-1",
+                NOON,
+                new Order.Customer(name, email, phone, "en"),
+                new Order.ShipTo(name, "2 Quay", "Hobart", "7000", country),
+                payment,
+                "AUD",
+                new BigDecimal("84.50"),
+                List.of(
+                        new Order.Item(
+                                "BK", "Box kite", 1, new BigDecimal("60.50"), "https://quillfeather.example/bk.png"),
+                        new Order.Item("RT", "Ribbon tail", 2, new BigDecimal("12.00"), null)),
+                consent,
+                List.of());
     }
 
     public static Parcel parcel() {
@@ -46,17 +82,57 @@ public final class Samples {
     }
 
     public static Notice notice(Stage stage, Channel... channels) {
-        Wording text = new Wording("About {{order.number}}", "Hello {{customer.firstName}}, news of {{order.number}} from {{brand.name}}.");
-        return new Notice("n1", "News", stage, Duration.ZERO, null, Audience.EVERYONE, List.of(channels), Notice.ChannelRule.FIRST_THAT_WORKS,
-                stage.ofOrder() ? Notice.Per.ORDER : Notice.Per.OCCASION, Notice.DEFAULT_AGE_LIMIT, Notice.State.LIVE, null,
+        Wording text = new Wording(
+                "About {{order.number}}",
+                "Hello {{customer.firstName}}, news of {{order.number}} from {{brand.name}}.");
+        return new Notice(
+                "n1",
+                "News",
+                stage,
+                Duration.ZERO,
+                null,
+                Audience.EVERYONE,
+                List.of(channels),
+                Notice.ChannelRule.FIRST_THAT_WORKS,
+                stage.ofOrder() ? Notice.Per.ORDER : Notice.Per.OCCASION,
+                Notice.DEFAULT_AGE_LIMIT,
+                Notice.State.LIVE,
+                null,
                 Map.of(Channel.EMAIL, text, Channel.SMS, text, Channel.WHATSAPP, text));
     }
 
     public static Notice asking(Notice n) {
-        return new Notice(n.id(), n.name(), n.stage(), n.after(), n.window(), n.audience(), n.channels(), n.rule(), n.per(), n.ageLimit(), n.state(), QUESTION, n.wordings());
+        return new Notice(
+                n.id(),
+                n.name(),
+                n.stage(),
+                n.after(),
+                n.window(),
+                n.audience(),
+                n.channels(),
+                n.rule(),
+                n.per(),
+                n.ageLimit(),
+                n.state(),
+                QUESTION,
+                n.wordings());
     }
 
     public static Subject subject(Order order) {
-        return new Subject(order, parcel(), POST, BRAND, QUESTION, List.of("https://q.example/a/T?b=confirm", "https://q.example/a/T?b=cancel"), "https://q.example/a/T", Locale.ENGLISH, 1, 1, LocalDate.parse("2026-11-24"), LocalDate.parse("2026-11-24"), null, "https://q.example/t/1abcdef");
+        return new Subject(
+                order,
+                parcel(),
+                POST,
+                BRAND,
+                QUESTION,
+                List.of("https://q.example/a/T?b=confirm", "https://q.example/a/T?b=cancel"),
+                "https://q.example/a/T",
+                Locale.ENGLISH,
+                1,
+                1,
+                LocalDate.parse("2026-11-24"),
+                LocalDate.parse("2026-11-24"),
+                null,
+                "https://q.example/t/1abcdef");
     }
 }

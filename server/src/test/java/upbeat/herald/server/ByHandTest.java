@@ -16,8 +16,11 @@ class ByHandTest {
     private final RunningApp.Person person = app.signedIn();
 
     private JsonNode mark(String stage, String... numbers) {
-        String orders = java.util.Arrays.stream(numbers).map(n -> "{\"shop\":\"kites\",\"number\":\"" + n + "\"}").collect(java.util.stream.Collectors.joining(","));
-        return person.call("POST", "/ui/hand/marks", "{\"stage\":\"" + stage + "\",\"orders\":[" + orders + "]}").json();
+        String orders = java.util.Arrays.stream(numbers)
+                .map(n -> "{\"shop\":\"kites\",\"number\":\"" + n + "\"}")
+                .collect(java.util.stream.Collectors.joining(","));
+        return person.call("POST", "/ui/hand/marks", "{\"stage\":\"" + stage + "\",\"orders\":[" + orders + "]}")
+                .json();
     }
 
     private RunningApp.Answer undo(JsonNode done) {
@@ -25,7 +28,10 @@ class ByHandTest {
     }
 
     private RunningApp.Answer parcel(String number, String carrier, String tracking) {
-        return person.call("POST", "/ui/hand/orders/kites/" + number + "/parcels", "{\"carrier\":\"" + carrier + "\",\"trackingNumber\":\"" + tracking + "\",\"items\":[]}");
+        return person.call(
+                "POST",
+                "/ui/hand/orders/kites/" + number + "/parcels",
+                "{\"carrier\":\"" + carrier + "\",\"trackingNumber\":\"" + tracking + "\",\"items\":[]}");
     }
 
     @Test
@@ -37,12 +43,28 @@ class ByHandTest {
         assertThat(app.read(number).path("parcels")).isEmpty();
         assertThat(undo(put).json().path("detail").asString()).contains("already");
         parcel(number, "hopgate", "HOP 0100 0000 8");
-        JsonNode changed = person.call("PUT", "/ui/hand/orders/kites/" + number + "/parcels/hopgate/HOP%200100%200000%208", "{\"carrier\":\"skerry-post\",\"trackingNumber\":\"RX300000005XS\"}").json();
-        assertThat(app.read(number).path("parcels").get(0).path("trackingNumber").asString()).isEqualTo("RX300000005XS");
+        JsonNode changed = person.call(
+                        "PUT",
+                        "/ui/hand/orders/kites/" + number + "/parcels/hopgate/HOP%200100%200000%208",
+                        "{\"carrier\":\"skerry-post\",\"trackingNumber\":\"RX300000005XS\"}")
+                .json();
+        assertThat(app.read(number)
+                        .path("parcels")
+                        .get(0)
+                        .path("trackingNumber")
+                        .asString())
+                .isEqualTo("RX300000005XS");
         undo(changed);
-        assertThat(app.read(number).path("parcels").get(0).path("trackingNumber").asString()).isEqualTo("HOP 0100 0000 8");
+        assertThat(app.read(number)
+                        .path("parcels")
+                        .get(0)
+                        .path("trackingNumber")
+                        .asString())
+                .isEqualTo("HOP 0100 0000 8");
         mark("dispatched", number);
-        JsonNode removed = person.call("DELETE", "/ui/hand/orders/kites/" + number + "/parcels/hopgate/HOP%200100%200000%208", null).json();
+        JsonNode removed = person.call(
+                        "DELETE", "/ui/hand/orders/kites/" + number + "/parcels/hopgate/HOP%200100%200000%208", null)
+                .json();
         assertThat(app.read(number).path("stage").asString()).isEqualTo("ordered");
         undo(removed);
         assertThat(app.read(number).path("stage").asString()).isEqualTo("dispatched");
@@ -64,8 +86,12 @@ class ByHandTest {
         assertThat(app.read(b).path("stage").asString()).isEqualTo("dispatched");
         assertThat(undo(done).status()).isEqualTo(200);
         assertThat(app.read(a).path("stage").asString()).isEqualTo("packed");
-        assertThat(mark("dispatched", a, b).path("done").asInt()).as("it can be said again").isEqualTo(2);
-        assertThat(mark("dispatched", a).path("done").asInt()).as("twice changes nothing").isZero();
+        assertThat(mark("dispatched", a, b).path("done").asInt())
+                .as("it can be said again")
+                .isEqualTo(2);
+        assertThat(mark("dispatched", a).path("done").asInt())
+                .as("twice changes nothing")
+                .isZero();
     }
 
     @Test
@@ -85,36 +111,85 @@ class ByHandTest {
 
     @Test
     void ordersAreFoundFilteredKeptAsViewsAndExported() throws Exception {
-        app.api("PUT", "/api/v1/orders/kites/FIND-77", "{\"placedAt\":\"2026-11-24T12:00:00Z\",\"customer\":{\"name\":\"=1+1 Zoë Quillfinder\",\"email\":\"zoe.q@customer.example\",\"phone\":\"+46701740699\"},\"shipTo\":{\"country\":\"SE\"},\"payment\":\"cash-on-delivery\",\"tags\":[\"rare\"]}");
+        app.api(
+                "PUT",
+                "/api/v1/orders/kites/FIND-77",
+                "{\"placedAt\":\"2026-11-24T12:00:00Z\",\"customer\":{\"name\":\"=1+1 Zoë Quillfinder\",\"email\":\"zoe.q@customer.example\",\"phone\":\"+46701740699\"},\"shipTo\":{\"country\":\"SE\"},\"payment\":\"cash-on-delivery\",\"tags\":[\"rare\"]}");
         app.parcel("FIND-77", "sandkettle", "SK 55-210-904");
-        for (String words : new String[] {"FIND-77", "find77", "quillfinder", "zoe", "zoe.q@customer.example", "070 174 06 99", "+46701740699", "0699", "SK 55-210-904", "sk55210904", "0904 zoe"}) {
-            assertThat(get("/ui/orders?search=" + java.net.URLEncoder.encode(words, StandardCharsets.UTF_8)).path("rows").toString()).as(words).contains("FIND-77");
+        for (String words : new String[] {
+            "FIND-77",
+            "find77",
+            "quillfinder",
+            "zoe",
+            "zoe.q@customer.example",
+            "070 174 06 99",
+            "+46701740699",
+            "0699",
+            "SK 55-210-904",
+            "sk55210904",
+            "0904 zoe"
+        }) {
+            assertThat(get("/ui/orders?search=" + java.net.URLEncoder.encode(words, StandardCharsets.UTF_8))
+                            .path("rows")
+                            .toString())
+                    .as(words)
+                    .contains("FIND-77");
         }
-        for (String words : new String[] {"quillfinders", "\"", "* OR", "NEAR(", "--"}) assertThat(get("/ui/orders?search=" + java.net.URLEncoder.encode(words, StandardCharsets.UTF_8)).path("rows").toString()).as(words).doesNotContain("FIND-77");
+        for (String words : new String[] {"quillfinders", "\"", "* OR", "NEAR(", "--"})
+            assertThat(get("/ui/orders?search=" + java.net.URLEncoder.encode(words, StandardCharsets.UTF_8))
+                            .path("rows")
+                            .toString())
+                    .as(words)
+                    .doesNotContain("FIND-77");
         assertThat(app.read("FIND-77").path("stage").asString()).isEqualTo("packed");
-        for (String query : new String[] {"tag=rare", "carrier=sandkettle&payment=cash-on-delivery", "country=SE&tag=rare", "stage=packed&tag=rare"}) assertThat(get("/ui/orders?" + query).path("rows").toString()).as(query).contains("FIND-77");
-        for (String query : new String[] {"tag=none", "carrier=hopgate&tag=rare", "country=NO&tag=rare", "noContact=true&tag=rare", "quietDays=1&tag=rare", "shop=other&tag=rare"}) assertThat(get("/ui/orders?" + query).path("rows").toString()).as(query).doesNotContain("FIND-77");
+        for (String query : new String[] {
+            "tag=rare", "carrier=sandkettle&payment=cash-on-delivery", "country=SE&tag=rare", "stage=packed&tag=rare"
+        })
+            assertThat(get("/ui/orders?" + query).path("rows").toString())
+                    .as(query)
+                    .contains("FIND-77");
+        for (String query : new String[] {
+            "tag=none",
+            "carrier=hopgate&tag=rare",
+            "country=NO&tag=rare",
+            "noContact=true&tag=rare",
+            "quietDays=1&tag=rare",
+            "shop=other&tag=rare"
+        })
+            assertThat(get("/ui/orders?" + query).path("rows").toString())
+                    .as(query)
+                    .doesNotContain("FIND-77");
         app.scan("sandkettle", "SK 55-210-904", "x", app.now().minusSeconds(4 * 86_400));
         mark("dispatched", "FIND-77");
-        assertThat(get("/ui/orders?quietDays=3&tag=rare").path("rows").toString()).contains("FIND-77");
+        assertThat(get("/ui/orders?quietDays=3&tag=rare").path("rows").toString())
+                .contains("FIND-77");
         assertThat(get("/ui/orders?quietDays=5&tag=rare").path("rows")).isEmpty();
         assertThat(person.call("GET", "/ui/orders?quietDays=0", null).status()).isEqualTo(422);
 
-        JsonNode view = person.call("POST", "/ui/orders-views", "{\"name\":\"Rare ones\",\"query\":\"tag=rare\"}").json();
+        JsonNode view = person.call("POST", "/ui/orders-views", "{\"name\":\"Rare ones\",\"query\":\"tag=rare\"}")
+                .json();
         assertThat(get("/ui/orders-choices").path("views").toString()).contains("Rare ones");
-        assertThat(person.call("DELETE", "/ui/orders-views/" + view.path("id").asLong(), null).status()).isEqualTo(204);
+        assertThat(person.call("DELETE", "/ui/orders-views/" + view.path("id").asLong(), null)
+                        .status())
+                .isEqualTo(204);
 
         String csv = person.call("GET", "/ui/orders-export.csv?tag=rare", null).body();
         assertThat(csv).contains("'=1+1 Zoë", "'+46701740699").doesNotContain(",=1+1", ",+467");
         Table table = CsvTable.read(csv.getBytes(StandardCharsets.UTF_8));
-        assertThat(table.rows(table.match(java.util.Map.of())).get(0).get(upbeat.herald.core.exchange.SheetColumn.NAME)).as("our own reading takes it back").isEqualTo("=1+1 Zoë Quillfinder");
+        assertThat(table.rows(table.match(java.util.Map.of())).get(0).get(upbeat.herald.core.exchange.SheetColumn.NAME))
+                .as("our own reading takes it back")
+                .isEqualTo("=1+1 Zoë Quillfinder");
         byte[] xlsx = person.bytes("/ui/orders-export.xlsx?tag=rare");
         try (ReadableWorkbook book = new ReadableWorkbook(new ByteArrayInputStream(xlsx))) {
             var row = book.getFirstSheet().read().get(1);
             assertThat(row.getCellText(3)).isEqualTo("=1+1 Zoë Quillfinder");
             assertThat(row.getCell(3).getFormula()).as("text, not a formula").isNull();
         }
-        JsonNode tagged = person.call("POST", "/ui/hand/tags", "{\"tag\":\"look\",\"orders\":[{\"shop\":\"kites\",\"number\":\"FIND-77\"}]}").json();
+        JsonNode tagged = person.call(
+                        "POST",
+                        "/ui/hand/tags",
+                        "{\"tag\":\"look\",\"orders\":[{\"shop\":\"kites\",\"number\":\"FIND-77\"}]}")
+                .json();
         assertThat(app.read("FIND-77").path("tags").toString()).contains("look");
         undo(tagged);
         assertThat(app.read("FIND-77").path("tags").toString()).doesNotContain("look");

@@ -22,7 +22,10 @@ import upbeat.herald.server.intake.TakeIn;
 import upbeat.herald.server.orders.OrderRow;
 import upbeat.herald.server.storage.Writer;
 
-/** A long list of scans is worked out ahead of the writer, part by part. It has to come to what the same scans come to a few at a time. */
+/**
+ * A long list of scans is worked out ahead of the writer, part by part. It has to come to what the same scans come to a
+ * few at a time.
+ */
 class LongListTest extends OwnApp {
     private static final String[] WAY = {"30", "40", "40", "60", "30", "50", "99"};
     private static final String ALL_OF = """
@@ -34,12 +37,18 @@ class LongListTest extends OwnApp {
 
     private record Scan(int parcel, String code, Instant at) {
         String json(String prefix) {
-            return "{\"carrier\":\"hopgate\",\"trackingNumber\":\"" + prefix + parcel + "\",\"code\":\"" + code + "\",\"at\":\"" + at + "\",\"place\":\"Lund\"}";
+            return "{\"carrier\":\"hopgate\",\"trackingNumber\":\"" + prefix + parcel + "\",\"code\":\"" + code
+                    + "\",\"at\":\"" + at + "\",\"place\":\"Lund\"}";
         }
     }
 
     private static List<String> all(String prefix) {
-        return app.context.getBean(JdbcClient.class).sql(ALL_OF).param(prefix + "-%").query(String.class).list();
+        return app.context
+                .getBean(JdbcClient.class)
+                .sql(ALL_OF)
+                .param(prefix + "-%")
+                .query(String.class)
+                .list();
     }
 
     /** Two parcels an order. */
@@ -47,19 +56,40 @@ class LongListTest extends OwnApp {
         TakeIn takeIn = app.context.getBean(TakeIn.class);
         app.context.getBean(Writer.class).write(db -> {
             for (int i = 0; i < orders; i++) {
-                Order order = new Order("kites", prefix + "-" + i, placed, new Order.Customer("Ann", "l" + i + "@customer.example", "+46701740620", null), new Order.ShipTo("Ann", null, "Lund", null, "SE"), Payment.PREPAID, "SEK", BigDecimal.TEN, List.of(new Order.Item("BK", "Kite", 1, BigDecimal.TEN, null)), new Order.Consent(true, true, true), List.of());
+                Order order = new Order(
+                        "kites",
+                        prefix + "-" + i,
+                        placed,
+                        new Order.Customer("Ann", "l" + i + "@customer.example", "+46701740620", null),
+                        new Order.ShipTo("Ann", null, "Lund", null, "SE"),
+                        Payment.PREPAID,
+                        "SEK",
+                        BigDecimal.TEN,
+                        List.of(new Order.Item("BK", "Kite", 1, BigDecimal.TEN, null)),
+                        new Order.Consent(true, true, true),
+                        List.of());
                 OrderRow row = takeIn.order(db, order, "api", placed).row();
-                for (int p = 2 * i; p < 2 * i + 2; p++) takeIn.parcel(db, row, new Parcel("hopgate", numbers + p, List.of()), "api", placed);
+                for (int p = 2 * i; p < 2 * i + 2; p++)
+                    takeIn.parcel(db, row, new Parcel("hopgate", numbers + p, List.of()), "api", placed);
             }
             return null;
         });
     }
 
     private static int[] counts(JsonNode taken) {
-        return new int[] {taken.path("accepted").asInt(), taken.path("duplicate").asInt(), taken.path("unknownParcel").asInt(), taken.path("unreadCode").asInt(), taken.path("rejected").size()};
+        return new int[] {
+            taken.path("accepted").asInt(),
+            taken.path("duplicate").asInt(),
+            taken.path("unknownParcel").asInt(),
+            taken.path("unreadCode").asInt(),
+            taken.path("rejected").size()
+        };
     }
 
-    /** @param together how many scans of one parcel follow each other: with few, parcels come up in every part of the list; with many, parts stand apart */
+    /**
+     * @param together how many scans of one parcel follow each other: with few, parcels come up in every part of the
+     *     list; with many, parts stand apart
+     */
     @ParameterizedTest
     @CsvSource({"1, 1, false", "2, 7, false", "3, 1, true", "4, 7, true"})
     void comesToTheSameAsAFewAtATime(long seed, int together, boolean busy) {
@@ -82,20 +112,27 @@ class LongListTest extends OwnApp {
         scans.sort(Comparator.comparing(Scan::at)); // same moment: in any order
         int[] few = new int[5];
         for (int from = 0; from < inOrder.size(); from += 400) {
-            int[] some = counts(app.api("POST", "/api/v1/scans", list(inOrder.subList(from, Math.min(inOrder.size(), from + 400)), "FFF" + seed)).json());
+            int[] some = counts(app.api(
+                            "POST",
+                            "/api/v1/scans",
+                            list(inOrder.subList(from, Math.min(inOrder.size(), from + 400)), "FFF" + seed))
+                    .json());
             for (int i = 0; i < few.length; i++) few[i] += some[i];
         }
         AtomicBoolean done = new AtomicBoolean(!busy);
         CompletableFuture<Void> others = CompletableFuture.runAsync(() -> {
-            while (!done.get()) app.order("prepaid", "busy@customer.example", null, "{\"email\":true,\"sms\":true,\"whatsapp\":true}");
+            while (!done.get())
+                app.order("prepaid", "busy@customer.example", null, "{\"email\":true,\"sms\":true,\"whatsapp\":true}");
         });
-        int[] once = counts(app.api("POST", "/api/v1/scans", list(scans, "LLL" + seed)).json());
+        int[] once = counts(
+                app.api("POST", "/api/v1/scans", list(scans, "LLL" + seed)).json());
         done.set(true);
         others.join();
         assertThat(once).isEqualTo(few);
         assertThat(once[0]).isGreaterThan(1_500);
         assertThat(all("L" + seed)).hasSize(orders).isEqualTo(all("F" + seed));
-        int[] again = counts(app.api("POST", "/api/v1/scans", list(scans, "LLL" + seed)).json());
+        int[] again = counts(
+                app.api("POST", "/api/v1/scans", list(scans, "LLL" + seed)).json());
         assertThat(again).as("the same list again").isEqualTo(new int[] {0, scans.size(), 0, 0, 0});
     }
 

@@ -19,18 +19,29 @@ class OrderFlowTest {
     private final RunningApp app = RunningApp.shared();
 
     private void awaitStatus(String number, String notice, String channel, String status) {
-        await().untilAsserted(() -> assertThat(app.message(number, notice, channel).path("status").asString("none")).as("%s %s by %s", number, notice, channel).isEqualTo(status));
+        await().untilAsserted(() -> assertThat(
+                        app.message(number, notice, channel).path("status").asString("none"))
+                .as("%s %s by %s", number, notice, channel)
+                .isEqualTo(status));
     }
 
     @Test
     void theQuestionGoesToThePhoneAndTheButtonAnswersIt() {
         String number = app.order("cash-on-delivery", "flow1@customer.example", "+46701740611", ALL);
-        assertThat(app.message(number, "is-it-yours", "whatsapp").path("status").asString()).isEqualTo("planned");
+        assertThat(app.message(number, "is-it-yours", "whatsapp").path("status").asString())
+                .isEqualTo("planned");
         app.advance("PT15M");
         awaitStatus(number, "is-it-yours", "whatsapp", "delivered");
         Phones.Received got = app.world.phones.on("+46701740611").get(0);
-        assertThat(got.text()).isEqualTo("Hello Ann, you ordered 1 Box kite and 2 Ribbon tail for SEK\u00a084.50, to be paid when it comes. Is this order yours?");
-        for (int i = 0; i < 2; i++) app.bare("POST", "/bench/phones/46701740611/press", "{\"messageId\":\"" + got.id() + "\",\"button\":\"confirm\"}", Map.of());
+        assertThat(got.text())
+                .isEqualTo(
+                        "Hello Ann, you ordered 1 Box kite and 2 Ribbon tail for SEK\u00a084.50, to be paid when it comes. Is this order yours?");
+        for (int i = 0; i < 2; i++)
+            app.bare(
+                    "POST",
+                    "/bench/phones/46701740611/press",
+                    "{\"messageId\":\"" + got.id() + "\",\"button\":\"confirm\"}",
+                    Map.of());
         await().untilAsserted(() -> assertThat(app.read(number).path("answers")).hasSize(1));
         assertThat(app.read(number).path("tags").toString()).isEqualTo("[\"confirmed\"]");
         awaitStatus(number, "is-it-yours", "whatsapp", "read");
@@ -47,20 +58,31 @@ class OrderFlowTest {
         Instant now = app.now().minusSeconds(600);
         for (int i = 0; i < 3; i++) app.scan("skerry-post", tracking, "EMA", now);
         awaitStatus(number, "on-its-way", "email", "accepted");
-        assertThat(app.put(number, "prepaid", mail, "+46701740612", ALL).status()).isEqualTo(200);
+        assertThat(app.put(number, "prepaid", mail, "+46701740612", ALL).status())
+                .isEqualTo(200);
         app.scan("skerry-post", tracking, "EDG", now.plusSeconds(120));
         awaitStatus(number, "coming-today", "sms", "delivered");
         app.scan("skerry-post", tracking, "EMI", now.plusSeconds(240));
         awaitStatus(number, "delivered", "email", "accepted");
-        JsonNode late = app.scan("skerry-post", tracking, "EMC", now.plusSeconds(60)).json();
+        JsonNode late =
+                app.scan("skerry-post", tracking, "EMC", now.plusSeconds(60)).json();
         assertThat(late.path("accepted").asInt()).isEqualTo(1);
         JsonNode order = app.read(number);
         assertThat(order.path("stage").asString()).isEqualTo("delivered");
-        assertThat(order.path("parcels").get(0).path("trackingLink").asString()).isEqualTo("https://track.skerry-post.example/" + tracking);
-        assertThat(app.message(number, "moving", "whatsapp").isMissingNode()).as("a late scan is no news").isTrue();
-        assertThat(app.world.mailbox.to(mail)).extracting(Mailbox.Mail::subject).containsExactlyInAnyOrder(number + " is on its way", number + " was delivered");
+        assertThat(order.path("parcels").get(0).path("trackingLink").asString())
+                .isEqualTo("https://track.skerry-post.example/" + tracking);
+        assertThat(app.message(number, "moving", "whatsapp").isMissingNode())
+                .as("a late scan is no news")
+                .isTrue();
+        assertThat(app.world.mailbox.to(mail))
+                .extracting(Mailbox.Mail::subject)
+                .containsExactlyInAnyOrder(number + " is on its way", number + " was delivered");
         assertThat(app.world.phones.on("+46701740612")).hasSize(1);
-        assertThat(app.message(number, "coming-today", "sms").path("cost").path("amount").asString()).isEqualTo("0.15");
+        assertThat(app.message(number, "coming-today", "sms")
+                        .path("cost")
+                        .path("amount")
+                        .asString())
+                .isEqualTo("0.15");
     }
 
     @Test
@@ -75,13 +97,21 @@ class OrderFlowTest {
         RunningApp.Answer page = app.bare("GET", path + "?b=cancel", null, Map.of());
         assertThat(page.status()).isEqualTo(200);
         assertThat(page.body()).contains("Yes, pack it", "Cancel it", number);
-        assertThat(app.read(number).path("answers")).as("a scanner's GET says nothing").isEmpty();
+        assertThat(app.read(number).path("answers"))
+                .as("a scanner's GET says nothing")
+                .isEmpty();
         Map<String, String> form = Map.of("Content-Type", "application/x-www-form-urlencoded");
         assertThat(app.bare("POST", path, "button=cancel", form).body()).contains("Thank you");
         assertThat(app.bare("POST", path, "button=confirm", form).body()).contains("You answered already", "Cancel it");
         assertThat(app.read(number).path("tags").toString()).isEqualTo("[\"cancel-requested\"]");
         assertThat(app.bare("POST", path, "button=nonsense", form).status()).isEqualTo(400);
-        assertThat(app.bare("GET", path.substring(0, path.length() - 1) + (path.endsWith("A") ? "B" : "A"), null, Map.of()).status()).isEqualTo(404);
+        assertThat(app.bare(
+                                "GET",
+                                path.substring(0, path.length() - 1) + (path.endsWith("A") ? "B" : "A"),
+                                null,
+                                Map.of())
+                        .status())
+                .isEqualTo(404);
         app.advance("P31D");
         assertThat(app.bare("GET", path, null, Map.of()).status()).isEqualTo(410);
     }
@@ -102,7 +132,11 @@ class OrderFlowTest {
     @Test
     void scansBeforeTheirParcelAreReadWhenItComes() {
         String number = app.order("prepaid", "flow6@customer.example", null, ALL);
-        assertThat(app.scan("hopgate", "HOP 7777 0001 1", "20", app.now()).json().path("unknownParcel").asInt()).isEqualTo(1);
+        assertThat(app.scan("hopgate", "HOP 7777 0001 1", "20", app.now())
+                        .json()
+                        .path("unknownParcel")
+                        .asInt())
+                .isEqualTo(1);
         app.parcel(number, "hopgate", "HOP-7777-0001-1");
         awaitStatus(number, "on-its-way", "email", "accepted");
         assertThat(app.read(number).path("stage").asString()).isEqualTo("dispatched");
@@ -111,8 +145,10 @@ class OrderFlowTest {
     @Test
     void anAddressThatComesLaterIsUsed() {
         String number = app.order("cash-on-delivery", null, null, ALL);
-        assertThat(app.message(number, "is-it-yours", "email").path("status").asString()).isEqualTo("withheld");
-        assertThat(app.message(number, "is-it-yours", "email").path("reason").asString()).isEqualTo("The order has no e-mail address");
+        assertThat(app.message(number, "is-it-yours", "email").path("status").asString())
+                .isEqualTo("withheld");
+        assertThat(app.message(number, "is-it-yours", "email").path("reason").asString())
+                .isEqualTo("The order has no e-mail address");
         app.put(number, "cash-on-delivery", "flow7@customer.example", null, ALL);
         app.advance("PT15M");
         awaitStatus(number, "is-it-yours", "email", "accepted");
@@ -121,27 +157,47 @@ class OrderFlowTest {
     @Test
     void messagesAreListedPageByPage() {
         for (int i = 0; i < 3; i++) app.order("cash-on-delivery", "list@customer.example", null, ALL);
-        JsonNode first = app.api("GET", "/api/v1/messages?shop=kites&limit=2", null).json();
+        JsonNode first =
+                app.api("GET", "/api/v1/messages?shop=kites&limit=2", null).json();
         assertThat(first.path("messages")).hasSize(2);
-        JsonNode second = app.api("GET", "/api/v1/messages?shop=kites&limit=2&after=" + first.path("next").asString(), null).json();
-        assertThat(second.path("messages").get(0).path("id")).isNotEqualTo(first.path("messages").get(1).path("id"));
-        assertThat(app.api("GET", "/api/v1/messages?status=nonsense", null).status()).isEqualTo(422);
-        assertThat(List.of(app.api("GET", "/api/v1/messages?limit=0", null).status(), app.api("GET", "/api/v1/messages?after=x", null).status())).containsOnly(422);
+        JsonNode second = app.api(
+                        "GET",
+                        "/api/v1/messages?shop=kites&limit=2&after="
+                                + first.path("next").asString(),
+                        null)
+                .json();
+        assertThat(second.path("messages").get(0).path("id"))
+                .isNotEqualTo(first.path("messages").get(1).path("id"));
+        assertThat(app.api("GET", "/api/v1/messages?status=nonsense", null).status())
+                .isEqualTo(422);
+        assertThat(List.of(
+                        app.api("GET", "/api/v1/messages?limit=0", null).status(),
+                        app.api("GET", "/api/v1/messages?after=x", null).status()))
+                .containsOnly(422);
     }
 
-    /** Lengths by 3GPP TS 23.038: one character outside the GSM alphabet leaves 70 units for the text instead of 160. */
+    /**
+     * Lengths by 3GPP TS 23.038: one character outside the GSM alphabet leaves 70 units for the text instead of 160.
+     */
     @Test
     void aTextIsMeasuredBeforeItIsSent() {
         app.order("prepaid", "long@customer.example", "+46701740605", ALL);
         RunningApp.Person person = app.signedIn();
         String body = """
                 {"notice":{"name":"x","stage":"ordered","channels":["sms"],"rule":"all","state":"paused","buttons":[],"wordings":{"sms":{"text":"%s"}}},"channel":"sms"}""";
-        JsonNode sms = person.call("POST", "/ui/plan/preview", body.formatted("{{brand.name}}: “{{order.number}}” is here…")).json().path("sms");
+        JsonNode sms = person.call(
+                        "POST", "/ui/plan/preview", body.formatted("{{brand.name}}: “{{order.number}}” is here…"))
+                .json()
+                .path("sms");
         assertThat(sms.path("encoding").asString()).isEqualTo("UCS-2");
-        assertThat(sms.path("forces")).extracting(f -> f.path("found").asString() + f.path("use").asString()).containsExactly("“\"", "”\"", "…...");
+        assertThat(sms.path("forces"))
+                .extracting(f -> f.path("found").asString() + f.path("use").asString())
+                .containsExactly("“\"", "”\"", "…...");
         assertThat(sms.path("forces").get(0).path("inWording").asBoolean()).isTrue();
         assertThat(sms.path("saysWho").asBoolean()).isTrue();
-        JsonNode plain = person.call("POST", "/ui/plan/preview", body.formatted("It is here. " + "x".repeat(150))).json().path("sms");
+        JsonNode plain = person.call("POST", "/ui/plan/preview", body.formatted("It is here. " + "x".repeat(150)))
+                .json()
+                .path("sms");
         assertThat(plain.path("encoding").asString()).isEqualTo("GSM-7");
         assertThat(plain.path("segments").asInt()).isEqualTo(2);
         assertThat(plain.path("cost").asString()).isEqualTo("0.30");

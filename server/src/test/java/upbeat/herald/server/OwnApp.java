@@ -3,7 +3,10 @@ package upbeat.herald.server;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 
-/** For tests that change what others would stumble over: an application of their own, from the first of them to the last. Classes run one after the other. */
+/**
+ * For tests that change what others would stumble over: an application of their own, from the first of them to the
+ * last. Classes run one after the other.
+ */
 public abstract class OwnApp {
     protected static RunningApp app;
 

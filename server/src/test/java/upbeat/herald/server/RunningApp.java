@@ -44,8 +44,11 @@ public final class RunningApp implements AutoCloseable {
         settings.put("server.port", "0");
         settings.put("logging.level.upbeat.herald", "WARN");
         settings.putAll(more);
-        context = new SpringApplicationBuilder(HeraldApplication.class).properties(settings).run();
-        url = "http://127.0.0.1:" + ((WebServerApplicationContext) context).getWebServer().getPort();
+        context = new SpringApplicationBuilder(HeraldApplication.class)
+                .properties(settings)
+                .run();
+        url = "http://127.0.0.1:"
+                + ((WebServerApplicationContext) context).getWebServer().getPort();
     }
 
     /** One application for all tests that do not stop or break it. */
@@ -97,10 +100,15 @@ public final class RunningApp implements AutoCloseable {
     }
 
     private Answer send(HttpClient client, String method, String path, String body, Map<String, String> headers) {
-        HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(path.startsWith("http") ? path : url + path)).timeout(Duration.ofSeconds(30));
+        HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(path.startsWith("http") ? path : url + path))
+                .timeout(Duration.ofSeconds(30));
         if (body != null && !headers.containsKey("Content-Type")) request.header("Content-Type", "application/json");
         headers.forEach(request::header);
-        request.method(method, body == null ? HttpRequest.BodyPublishers.noBody() : HttpRequest.BodyPublishers.ofString(body, StandardCharsets.UTF_8));
+        request.method(
+                method,
+                body == null
+                        ? HttpRequest.BodyPublishers.noBody()
+                        : HttpRequest.BodyPublishers.ofString(body, StandardCharsets.UTF_8));
         try {
             HttpResponse<String> response = client.send(request.build(), HttpResponse.BodyHandlers.ofString());
             return new Answer(response.statusCode(), response.body(), response);
@@ -115,11 +123,15 @@ public final class RunningApp implements AutoCloseable {
     /** A person's browser: cookies and the CSRF token. */
     public final class Person {
         private final CookieManager cookies = new CookieManager();
-        private final HttpClient client = HttpClient.newBuilder().cookieHandler(cookies).build();
+        private final HttpClient client =
+                HttpClient.newBuilder().cookieHandler(cookies).build();
 
         public Answer call(String method, String path, String body, Map<String, String> headers) {
             Map<String, String> all = new LinkedHashMap<>(headers);
-            cookies.getCookieStore().getCookies().stream().filter(c -> c.getName().equals("XSRF-TOKEN")).findFirst().ifPresent(c -> all.putIfAbsent("X-XSRF-TOKEN", c.getValue()));
+            cookies.getCookieStore().getCookies().stream()
+                    .filter(c -> c.getName().equals("XSRF-TOKEN"))
+                    .findFirst()
+                    .ifPresent(c -> all.putIfAbsent("X-XSRF-TOKEN", c.getValue()));
             return send(client, method, path, body, all);
         }
 
@@ -129,7 +141,12 @@ public final class RunningApp implements AutoCloseable {
 
         public byte[] bytes(String path) {
             try {
-                return client.send(HttpRequest.newBuilder(URI.create(url + path)).GET().build(), HttpResponse.BodyHandlers.ofByteArray()).body();
+                return client.send(
+                                HttpRequest.newBuilder(URI.create(url + path))
+                                        .GET()
+                                        .build(),
+                                HttpResponse.BodyHandlers.ofByteArray())
+                        .body();
             } catch (IOException | InterruptedException e) {
                 throw new IllegalStateException(e);
             }
@@ -137,13 +154,29 @@ public final class RunningApp implements AutoCloseable {
 
         public Answer upload(String path, String shop, byte[] file) {
             String boundary = "x-boundary-x";
-            String head = "--" + boundary + "\r\nContent-Disposition: form-data; name=\"shop\"\r\n\r\n" + shop + "\r\n--" + boundary + "\r\nContent-Disposition: form-data; name=\"file\"; filename=\"orders.csv\"\r\nContent-Type: text/csv\r\n\r\n";
+            String head = "--" + boundary + "\r\nContent-Disposition: form-data; name=\"shop\"\r\n\r\n" + shop
+                    + "\r\n--" + boundary
+                    + "\r\nContent-Disposition: form-data; name=\"file\"; filename=\"orders.csv\"\r\nContent-Type: text/csv\r\n\r\n";
             byte[] start = head.getBytes(StandardCharsets.UTF_8);
             byte[] end = ("\r\n--" + boundary + "--\r\n").getBytes(StandardCharsets.UTF_8);
-            byte[] all = java.nio.ByteBuffer.allocate(start.length + file.length + end.length).put(start).put(file).put(end).array();
-            String token = cookies.getCookieStore().getCookies().stream().filter(c -> c.getName().equals("XSRF-TOKEN")).findFirst().orElseThrow().getValue();
+            byte[] all = java.nio.ByteBuffer.allocate(start.length + file.length + end.length)
+                    .put(start)
+                    .put(file)
+                    .put(end)
+                    .array();
+            String token = cookies.getCookieStore().getCookies().stream()
+                    .filter(c -> c.getName().equals("XSRF-TOKEN"))
+                    .findFirst()
+                    .orElseThrow()
+                    .getValue();
             try {
-                HttpResponse<String> response = client.send(HttpRequest.newBuilder(URI.create(url + path)).header("Content-Type", "multipart/form-data; boundary=" + boundary).header("X-XSRF-TOKEN", token).POST(HttpRequest.BodyPublishers.ofByteArray(all)).build(), HttpResponse.BodyHandlers.ofString());
+                HttpResponse<String> response = client.send(
+                        HttpRequest.newBuilder(URI.create(url + path))
+                                .header("Content-Type", "multipart/form-data; boundary=" + boundary)
+                                .header("X-XSRF-TOKEN", token)
+                                .POST(HttpRequest.BodyPublishers.ofByteArray(all))
+                                .build(),
+                        HttpResponse.BodyHandlers.ofString());
                 return new Answer(response.statusCode(), response.body(), response);
             } catch (IOException | InterruptedException e) {
                 throw new IllegalStateException(e);
@@ -154,14 +187,17 @@ public final class RunningApp implements AutoCloseable {
     public Person signedIn() {
         Person person = new Person();
         person.call("GET", "/ui/session", null);
-        Answer answer = person.call("POST", "/ui/session", "{\"name\":\"coordinator\",\"password\":\"for-local-use-only\"}");
-        if (answer.status() != 200) throw new IllegalStateException("sign-in: " + answer.status() + " " + answer.body());
+        Answer answer =
+                person.call("POST", "/ui/session", "{\"name\":\"coordinator\",\"password\":\"for-local-use-only\"}");
+        if (answer.status() != 200)
+            throw new IllegalStateException("sign-in: " + answer.status() + " " + answer.body());
         person.call("GET", "/ui/session", null);
         return person;
     }
 
     public Instant now() {
-        return Instant.parse(bare("GET", "/bench/clock", null, Map.of()).json().path("now").asString());
+        return Instant.parse(
+                bare("GET", "/bench/clock", null, Map.of()).json().path("now").asString());
     }
 
     public void advance(String duration) {
@@ -183,8 +219,8 @@ public final class RunningApp implements AutoCloseable {
     public Answer put(String number, String payment, String email, String phone, String consent) {
         return api("PUT", "/api/v1/orders/kites/" + number, """
                 {"placedAt":"%s","customer":{"name":"Ann O'Test","email":%s,"phone":%s,"language":"en"},"shipTo":{"name":"Ann","city":"Lund","country":"SE"},"payment":"%s","currency":"SEK","total":"84.50",
-                "items":[{"sku":"BK","name":"Box kite","quantity":1,"price":"60.50"},{"sku":"RT","name":"Ribbon tail","quantity":2,"price":"12.00"}],"consent":%s,"tags":[]}"""
-                .formatted(placed(number), json(email), json(phone), payment, consent));
+                "items":[{"sku":"BK","name":"Box kite","quantity":1,"price":"60.50"},{"sku":"RT","name":"Ribbon tail","quantity":2,"price":"12.00"}],"consent":%s,"tags":[]}""".formatted(
+                        placed(number), json(email), json(phone), payment, consent));
     }
 
     private final Map<String, Instant> placedAt = new java.util.concurrent.ConcurrentHashMap<>();
@@ -203,16 +239,25 @@ public final class RunningApp implements AutoCloseable {
 
     /** The order's message of a notice by a channel, or a missing node. */
     public JsonNode message(String number, String notice, String channel) {
-        for (JsonNode m : read(number).path("messages")) if (m.path("notice").asString().equals(notice) && m.path("channel").asString().equals(channel)) return m;
+        for (JsonNode m : read(number).path("messages"))
+            if (m.path("notice").asString().equals(notice)
+                    && m.path("channel").asString().equals(channel)) return m;
         return tools.jackson.databind.node.MissingNode.getInstance();
     }
 
     public Answer parcel(String number, String carrier, String tracking) {
-        return api("POST", "/api/v1/orders/kites/" + number + "/parcels", "{\"carrier\":\"" + carrier + "\",\"trackingNumber\":\"" + tracking + "\"}");
+        return api(
+                "POST",
+                "/api/v1/orders/kites/" + number + "/parcels",
+                "{\"carrier\":\"" + carrier + "\",\"trackingNumber\":\"" + tracking + "\"}");
     }
 
     public Answer scan(String carrier, String tracking, String code, Instant at) {
-        return api("POST", "/api/v1/scans", "[{\"carrier\":\"" + carrier + "\",\"trackingNumber\":\"" + tracking + "\",\"code\":\"" + code + "\",\"text\":null,\"at\":\"" + at + "\",\"place\":\"Lund\"}]");
+        return api(
+                "POST",
+                "/api/v1/scans",
+                "[{\"carrier\":\"" + carrier + "\",\"trackingNumber\":\"" + tracking + "\",\"code\":\"" + code
+                        + "\",\"text\":null,\"at\":\"" + at + "\",\"place\":\"Lund\"}]");
     }
 
     @Override

@@ -18,7 +18,8 @@ import tools.jackson.databind.JsonNode;
 
 /** The list of orders against a plain filter in memory, over made-up orders. */
 class SearchPropertyTest extends OwnApp {
-    private record Made(String number, String name, String email, String country, String payment, String tag, String tracking) {}
+    private record Made(
+            String number, String name, String email, String country, String payment, String tag, String tracking) {}
 
     private static final List<Made> ORDERS = new ArrayList<>();
     private static RunningApp.Person person;
@@ -30,11 +31,28 @@ class SearchPropertyTest extends OwnApp {
         String[] first = {"Zoë", "Ann", "Pádraig", "Ottoline", "Bo"};
         String[] last = {"O'Dell", "Korb", "Lindqvist", "Tern"};
         for (int i = 0; i < 120; i++) {
-            Made m = new Made("PR-" + (3000 + i), first[random.nextInt(5)] + " " + last[random.nextInt(4)], random.nextInt(4) == 0 ? null : "p" + i + "@customer.example", new String[] {"SE", "DE", "IE"}[random.nextInt(3)], random.nextBoolean() ? "prepaid" : "cash-on-delivery",
-                    random.nextInt(3) == 0 ? "gift" : null, random.nextBoolean() ? "PRX " + (70_000 + i * 13) : null);
+            Made m = new Made(
+                    "PR-" + (3000 + i),
+                    first[random.nextInt(5)] + " " + last[random.nextInt(4)],
+                    random.nextInt(4) == 0 ? null : "p" + i + "@customer.example",
+                    new String[] {"SE", "DE", "IE"}[random.nextInt(3)],
+                    random.nextBoolean() ? "prepaid" : "cash-on-delivery",
+                    random.nextInt(3) == 0 ? "gift" : null,
+                    random.nextBoolean() ? "PRX " + (70_000 + i * 13) : null);
             ORDERS.add(m);
-            app.api("PUT", "/api/v1/orders/prop/" + m.number(), "{\"placedAt\":\"2026-11-24T10:00:00Z\",\"customer\":{\"name\":\"" + m.name() + "\"" + (m.email() == null ? "" : ",\"email\":\"" + m.email() + "\"") + "},\"shipTo\":{\"country\":\"" + m.country() + "\"},\"payment\":\"" + m.payment() + "\",\"tags\":" + (m.tag() == null ? "[]" : "[\"gift\"]") + "}");
-            if (m.tracking() != null) app.api("POST", "/api/v1/orders/prop/" + m.number() + "/parcels", "{\"carrier\":\"" + (i % 2 == 0 ? "hopgate" : "sandkettle") + "\",\"trackingNumber\":\"" + m.tracking() + "\"}");
+            app.api(
+                    "PUT",
+                    "/api/v1/orders/prop/" + m.number(),
+                    "{\"placedAt\":\"2026-11-24T10:00:00Z\",\"customer\":{\"name\":\"" + m.name() + "\""
+                            + (m.email() == null ? "" : ",\"email\":\"" + m.email() + "\"")
+                            + "},\"shipTo\":{\"country\":\"" + m.country() + "\"},\"payment\":\"" + m.payment()
+                            + "\",\"tags\":" + (m.tag() == null ? "[]" : "[\"gift\"]") + "}");
+            if (m.tracking() != null)
+                app.api(
+                        "POST",
+                        "/api/v1/orders/prop/" + m.number() + "/parcels",
+                        "{\"carrier\":\"" + (i % 2 == 0 ? "hopgate" : "sandkettle") + "\",\"trackingNumber\":\""
+                                + m.tracking() + "\"}");
         }
     }
 
@@ -43,10 +61,14 @@ class SearchPropertyTest extends OwnApp {
         String after = null;
         do {
             StringBuilder path = new StringBuilder("/ui/orders?shop=prop");
-            query.forEach((k, v) -> path.append('&').append(k).append('=').append(URLEncoder.encode(v, StandardCharsets.UTF_8)));
+            query.forEach((k, v) ->
+                    path.append('&').append(k).append('=').append(URLEncoder.encode(v, StandardCharsets.UTF_8)));
             if (after != null) path.append("&after=").append(after);
             JsonNode page = person.call("GET", path.toString(), null).json();
-            for (JsonNode row : page.path("rows")) assertThat(numbers.add(row.path("number").asString())).as("no order twice").isTrue();
+            for (JsonNode row : page.path("rows"))
+                assertThat(numbers.add(row.path("number").asString()))
+                        .as("no order twice")
+                        .isTrue();
             after = page.path("next").asString(null);
         } while (after != null);
         return numbers;
@@ -103,21 +125,38 @@ class SearchPropertyTest extends OwnApp {
     void everyOrderIsFoundByEachOfItsNumbers() {
         for (Made m : ORDERS) {
             assertThat(found(Map.of("search", m.number()))).as(m.number()).contains(m.number());
-            assertThat(found(Map.of("search", m.number().replace("-", "").toLowerCase()))).contains(m.number());
-            if (m.email() != null) assertThat(found(Map.of("search", m.email()))).containsExactly(m.number());
+            assertThat(found(Map.of("search", m.number().replace("-", "").toLowerCase())))
+                    .contains(m.number());
+            if (m.email() != null)
+                assertThat(found(Map.of("search", m.email()))).containsExactly(m.number());
             if (m.tracking() != null) {
                 assertThat(found(Map.of("search", m.tracking()))).containsExactly(m.number());
-                assertThat(found(Map.of("search", m.tracking().replace(" ", "")))).containsExactly(m.number());
-                assertThat(found(Map.of("search", m.tracking().substring(m.tracking().length() - 4)))).contains(m.number());
+                assertThat(found(Map.of("search", m.tracking().replace(" ", ""))))
+                        .containsExactly(m.number());
+                assertThat(found(Map.of(
+                                "search", m.tracking().substring(m.tracking().length() - 4))))
+                        .contains(m.number());
             }
         }
     }
 
     @Test
     void anEndedOrChangedOrderIsFoundAsItIsNow() {
-        app.api("PUT", "/api/v1/orders/prop/PR-3000", "{\"placedAt\":\"2026-11-24T10:00:00Z\",\"customer\":{\"name\":\"Renamed Person\"},\"shipTo\":{\"country\":\"DE\"}}");
+        app.api(
+                "PUT",
+                "/api/v1/orders/prop/PR-3000",
+                "{\"placedAt\":\"2026-11-24T10:00:00Z\",\"customer\":{\"name\":\"Renamed Person\"},\"shipTo\":{\"country\":\"DE\"}}");
         assertThat(found(Map.of("search", "renamed"))).containsExactly("PR-3000");
         assertThat(found(Map.of("search", ORDERS.get(0).name()))).doesNotContain("PR-3000");
-        ORDERS.set(0, new Made("PR-3000", "Renamed Person", null, "DE", "prepaid", ORDERS.get(0).tag(), ORDERS.get(0).tracking()));
+        ORDERS.set(
+                0,
+                new Made(
+                        "PR-3000",
+                        "Renamed Person",
+                        null,
+                        "DE",
+                        "prepaid",
+                        ORDERS.get(0).tag(),
+                        ORDERS.get(0).tracking()));
     }
 }

@@ -22,9 +22,10 @@ import java.util.concurrent.atomic.AtomicLong;
 import tools.jackson.databind.JsonNode;
 
 /**
- * A chat network over HTTP. {@code PUT /v1/templates/{name}} brings a text in, which is looked at for two minutes on the network's clock and then
- * approved, or refused by its rules; {@code POST /v1/messages} sends an approved one with parameters and reply buttons, and does so once for each {@code Idempotency-Key}; receipts and pressed buttons go to the webhook as the
- * Standard Webhooks specification says.
+ * A chat network over HTTP. {@code PUT /v1/templates/{name}} brings a text in, which is looked at for two minutes on
+ * the network's clock and then approved, or refused by its rules; {@code POST /v1/messages} sends an approved one with
+ * parameters and reply buttons, and does so once for each {@code Idempotency-Key}; receipts and pressed buttons go to
+ * the webhook as the Standard Webhooks specification says.
  */
 public final class ChatNetwork implements Standin {
     public static final String TOKEN = "chat-for-local-use-only";
@@ -34,13 +35,23 @@ public final class ChatNetwork implements Standin {
     private static final Duration LOOKED_AT = Duration.ofMinutes(2);
 
     /** @param judged when the network has made up its mind; {@code refusal} why it says no, or null */
-    private record Template(String name, String header, String body, String footer, String linkLabel, String linkUrl, int parameters, Instant judged, String refusal) {}
+    private record Template(
+            String name,
+            String header,
+            String body,
+            String footer,
+            String linkLabel,
+            String linkUrl,
+            int parameters,
+            Instant judged,
+            String refusal) {}
 
     private record Sent(String id, String to) {}
 
     private final Phones phones;
     private final WorldClock clock;
-    private final HttpClient client = HttpClient.newBuilder().connectTimeout(Duration.ofSeconds(2)).build();
+    private final HttpClient client =
+            HttpClient.newBuilder().connectTimeout(Duration.ofSeconds(2)).build();
     private final Map<String, Template> templates = new ConcurrentHashMap<>();
     private final Map<String, Sent> byKey = new ConcurrentHashMap<>();
     private final AtomicLong numbers = new AtomicLong();
@@ -93,23 +104,35 @@ public final class ChatNetwork implements Standin {
     }
 
     private Object answer(Http.Request request) {
-        if (!("Bearer " + TOKEN).equals(request.headers().get("authorization"))) throw new Http.Refusal(401, "not_authorised", "The token is wrong");
+        if (!("Bearer " + TOKEN).equals(request.headers().get("authorization")))
+            throw new Http.Refusal(401, "not_authorised", "The token is wrong");
         if (request.path().equals("/v1/health")) return Map.of("status", "up");
-        if (request.path().startsWith("/v1/templates/")) return template(request.method(), request.path().substring("/v1/templates/".length()), request.body());
+        if (request.path().startsWith("/v1/templates/"))
+            return template(request.method(), request.path().substring("/v1/templates/".length()), request.body());
         if (request.method().equals("POST") && request.path().equals("/v1/messages")) return message(request);
         throw new Http.Refusal(404, "not_scripted", request.method() + " " + request.path() + " is not scripted");
     }
 
     private Object template(String method, String name, JsonNode body) {
         Template there = templates.get(name);
-        if (method.equals("PUT") && there == null) templates.put(name, there = read(name, body, clock.instant().plus(LOOKED_AT)));
+        if (method.equals("PUT") && there == null)
+            templates.put(name, there = read(name, body, clock.instant().plus(LOOKED_AT)));
         if (there == null) throw new Http.Refusal(404, "unknown_template", "There is no template of that name");
         return state(there);
     }
 
     private static Template read(String name, JsonNode body, Instant judged) {
         JsonNode link = body.path("link");
-        return new Template(name, body.path("header").asString(null), body.path("body").asString(""), body.path("footer").asString(null), link.path("label").asString(null), link.path("url").asString(null), body.path("samples").size(), judged, refusal(body));
+        return new Template(
+                name,
+                body.path("header").asString(null),
+                body.path("body").asString(""),
+                body.path("footer").asString(null),
+                link.path("label").asString(null),
+                link.path("url").asString(null),
+                body.path("samples").size(),
+                judged,
+                refusal(body));
     }
 
     /** The network's rules. Null where there is nothing to object to. */
@@ -120,52 +143,73 @@ public final class ChatNetwork implements Standin {
         if (text.startsWith("{{") || text.endsWith("}}")) return "A text can't begin or end with a parameter";
         if (body.path("buttons").size() > 3) return "There are more than three buttons";
         for (JsonNode sample : body.path("samples")) if (sample.asString("").isBlank()) return "A sample is missing";
-        String all = (body.path("header").asString("") + " " + text + " " + body.path("footer").asString("")).toLowerCase(java.util.Locale.ROOT);
-        return all.matches("(?s).*\\b(win a prize|% off|discount)\\b.*") || all.contains("% off") ? "This is promotion, not a service message" : null;
+        String all = (body.path("header").asString("") + " " + text + " "
+                        + body.path("footer").asString(""))
+                .toLowerCase(java.util.Locale.ROOT);
+        return all.matches("(?s).*\\b(win a prize|% off|discount)\\b.*") || all.contains("% off")
+                ? "This is promotion, not a service message"
+                : null;
     }
 
     private Map<String, String> state(Template t) {
-        Map<String, String> state = new LinkedHashMap<>(Map.of("name", t.name(), "status", clock.instant().isBefore(t.judged()) ? "pending" : t.refusal() == null ? "approved" : "refused"));
+        Map<String, String> state = new LinkedHashMap<>(Map.of(
+                "name",
+                t.name(),
+                "status",
+                clock.instant().isBefore(t.judged()) ? "pending" : t.refusal() == null ? "approved" : "refused"));
         if (state.get("status").equals("refused")) state.put("reason", t.refusal());
         return state;
     }
 
     /** What it approved before it was started. */
     public void remember(JsonNode list) {
-        list.forEach(t -> templates.put(t.path("name").asString(), read(t.path("name").asString(), t, Instant.MIN)));
+        list.forEach(t ->
+                templates.put(t.path("name").asString(), read(t.path("name").asString(), t, Instant.MIN)));
     }
 
     /** The clock was moved: tells of what is judged by now. */
     void judge(Instant before) {
-        templates.values().stream().filter(t -> t.judged().isAfter(before) && !t.judged().isAfter(clock.instant())).forEach(t -> tell("template." + state(t).get("status"), state(t)));
+        templates.values().stream()
+                .filter(t -> t.judged().isAfter(before) && !t.judged().isAfter(clock.instant()))
+                .forEach(t -> tell("template." + state(t).get("status"), state(t)));
     }
 
     private Object message(Http.Request request) {
         String key = request.headers().get("idempotency-key");
         if (key == null) throw new Http.Refusal(400, "no_key", "Idempotency-Key is missing");
         String to = request.text("to");
-        if (to == null || !to.matches("[1-9][0-9]{6,14}")) throw new Http.Refusal(400, "bad_number", "The number wants digits only");
+        if (to == null || !to.matches("[1-9][0-9]{6,14}"))
+            throw new Http.Refusal(400, "bad_number", "The number wants digits only");
         String from = request.text("from");
-        if (from != null && !from.matches("[1-9][0-9]{6,14}")) throw new Http.Refusal(400, "bad_sender", "The sender's number wants digits only");
-        Template template = templates.get(request.body().path("template").path("name").asString(""));
-        if (template == null || !state(template).get("status").equals("approved")) throw new Http.Refusal(422, "unknown_template", "There is no approved template of that name");
+        if (from != null && !from.matches("[1-9][0-9]{6,14}"))
+            throw new Http.Refusal(400, "bad_sender", "The sender's number wants digits only");
+        Template template =
+                templates.get(request.body().path("template").path("name").asString(""));
+        if (template == null || !state(template).get("status").equals("approved"))
+            throw new Http.Refusal(422, "unknown_template", "There is no approved template of that name");
         List<String> parameters = new ArrayList<>();
         request.body().path("template").path("parameters").forEach(p -> parameters.add(p.asString()));
-        if (parameters.size() != template.parameters()) throw new Http.Refusal(422, "parameter_count", "The template takes " + template.parameters() + " parameters");
+        if (parameters.size() != template.parameters())
+            throw new Http.Refusal(
+                    422, "parameter_count", "The template takes " + template.parameters() + " parameters");
         if (to.endsWith("99")) throw new Http.Refusal(404, "not_on_network", "This number is not on the network");
-        Sent sent = byKey.computeIfAbsent(key, k -> deliver(to, template, parameters, request.body().path("buttons")));
+        Sent sent = byKey.computeIfAbsent(
+                key, k -> deliver(to, template, parameters, request.body().path("buttons")));
         return Map.of("id", sent.id());
     }
 
     private Sent deliver(String to, Template template, List<String> parameters, JsonNode buttons) {
         String id = "chat-" + numbers.incrementAndGet();
-        StringBuilder text = new StringBuilder(template.header() == null ? "" : template.header() + "\n\n").append(template.body());
-        if (template.linkUrl() != null) text.append("\n\n").append(template.linkLabel()).append(": ").append(template.linkUrl());
+        StringBuilder text =
+                new StringBuilder(template.header() == null ? "" : template.header() + "\n\n").append(template.body());
+        if (template.linkUrl() != null)
+            text.append("\n\n").append(template.linkLabel()).append(": ").append(template.linkUrl());
         if (template.footer() != null) text.append("\n\n").append(template.footer());
         String filled = text.toString();
         for (int i = parameters.size(); i > 0; i--) filled = filled.replace("{{" + i + "}}", parameters.get(i - 1));
         List<Phones.Button> list = new ArrayList<>();
-        buttons.forEach(b -> list.add(new Phones.Button(b.path("id").asString(), b.path("label").asString())));
+        buttons.forEach(b -> list.add(
+                new Phones.Button(b.path("id").asString(), b.path("label").asString())));
         phones.add(to, new Phones.Received(id, "whatsapp", "Quillfeather Kites", filled, list, clock.instant()));
         tell("message.delivered", Map.of("id", id));
         return new Sent(id, to);
@@ -173,8 +217,12 @@ public final class ChatNetwork implements Standin {
 
     /** The customer presses a reply button. @param button its id or label */
     public void press(String number, String messageId, String button) {
-        Phones.Received message = phones.find(number, messageId).orElseThrow(() -> new Http.Refusal(404, "no_message", "There is no message " + messageId + " on " + number));
-        Phones.Button pressed = message.buttons().stream().filter(b -> b.id().equals(button) || b.label().equals(button)).findFirst()
+        Phones.Received message = phones.find(number, messageId)
+                .orElseThrow(() ->
+                        new Http.Refusal(404, "no_message", "There is no message " + messageId + " on " + number));
+        Phones.Button pressed = message.buttons().stream()
+                .filter(b -> b.id().equals(button) || b.label().equals(button))
+                .findFirst()
                 .orElseThrow(() -> new Http.Refusal(404, "no_button", "The message has no button " + button));
         tell("message.read", Map.of("id", messageId));
         tell("button.pressed", Map.of("id", messageId, "button", pressed.id()));
@@ -183,7 +231,8 @@ public final class ChatNetwork implements Standin {
     private void tell(String type, Map<String, ?> data) {
         Map<String, Object> with = new LinkedHashMap<>(data);
         with.put("at", clock.instant().toString());
-        String body = Http.JSON.writeValueAsString(Map.of("type", type, "timestamp", clock.instant().toString(), "data", with));
+        String body = Http.JSON.writeValueAsString(
+                Map.of("type", type, "timestamp", clock.instant().toString(), "data", with));
         String id = "evt-" + numbers.incrementAndGet();
         events.execute(() -> post(id, body));
     }
@@ -194,10 +243,16 @@ public final class ChatNetwork implements Standin {
         for (int i = 0; i < 10 && url != null; i++) {
             try {
                 long now = InstantSource.system().instant().getEpochSecond();
-                HttpRequest request = HttpRequest.newBuilder(URI.create(url)).timeout(Duration.ofSeconds(5)).header("Content-Type", "application/json")
-                        .header("webhook-id", id).header("webhook-timestamp", Long.toString(now)).header("webhook-signature", new Webhook(WEBHOOK_SECRET).sign(id, now, body))
-                        .POST(HttpRequest.BodyPublishers.ofString(body, StandardCharsets.UTF_8)).build();
-                int status = client.send(request, HttpResponse.BodyHandlers.discarding()).statusCode();
+                HttpRequest request = HttpRequest.newBuilder(URI.create(url))
+                        .timeout(Duration.ofSeconds(5))
+                        .header("Content-Type", "application/json")
+                        .header("webhook-id", id)
+                        .header("webhook-timestamp", Long.toString(now))
+                        .header("webhook-signature", new Webhook(WEBHOOK_SECRET).sign(id, now, body))
+                        .POST(HttpRequest.BodyPublishers.ofString(body, StandardCharsets.UTF_8))
+                        .build();
+                int status = client.send(request, HttpResponse.BodyHandlers.discarding())
+                        .statusCode();
                 if (status < 300) return;
                 System.err.println("chat stand-in: the webhook answered " + status);
             } catch (IOException e) {

@@ -35,12 +35,15 @@ public final class Control {
     private Object answer(Http.Request r) {
         String[] path = r.path().substring(1).split("/");
         switch (r.method() + " " + path[0]) {
-            case "GET mail": return world.mailbox.to(r.query().get("to"));
-            case "GET phones": return path.length == 1 ? world.phones.numbers() : world.phones.on(path[1]);
+            case "GET mail":
+                return world.mailbox.to(r.query().get("to"));
+            case "GET phones":
+                return path.length == 1 ? world.phones.numbers() : world.phones.on(path[1]);
             case "POST phones":
                 world.chat.press(path[1], r.text("messageId"), r.text("button"));
                 return Map.of("pressed", true);
-            case "GET servers": return Map.of("smtp", world.mail.running(), "sms", world.sms.running(), "chat", world.chat.running());
+            case "GET servers":
+                return Map.of("smtp", world.mail.running(), "sms", world.sms.running(), "chat", world.chat.running());
             case "POST servers":
                 Standin server = world.server(path[1]);
                 if (r.body().path("running").asBoolean()) server.start();
@@ -61,14 +64,19 @@ public final class Control {
             case "POST shop":
                 world.storefront.reach(r.text("door"), r.text("secret"));
                 return Map.of("told", true);
-            case "POST call": return world.storefront.call(r.body());
+            case "POST call":
+                return world.storefront.call(r.body());
             case "POST feed":
                 world.storefront.feed(path[1], r.text("body"));
                 return Map.of("offered", "http://127.0.0.1:" + world.storefront.port() + "/feed/" + path[1]);
-            case "POST orders": return world.outside.order(path[1], path[2], r.body());
-            case "POST parcels": return world.outside.parcel(path[1], path[2], r.body());
-            case "POST scans": return world.outside.scans(r.body());
-            default: throw new Http.Refusal(404, "not_scripted", r.method() + " " + r.path() + " is not scripted");
+            case "POST orders":
+                return world.outside.order(path[1], path[2], r.body());
+            case "POST parcels":
+                return world.outside.parcel(path[1], path[2], r.body());
+            case "POST scans":
+                return world.outside.scans(r.body());
+            default:
+                throw new Http.Refusal(404, "not_scripted", r.method() + " " + r.path() + " is not scripted");
         }
     }
 }

@@ -58,8 +58,14 @@ final class Http {
             try {
                 byte[] body = exchange.getRequestBody().readAllBytes();
                 Map<String, String> headers = new LinkedHashMap<>();
-                exchange.getRequestHeaders().forEach((k, v) -> headers.put(k.toLowerCase(java.util.Locale.ROOT), v.get(0)));
-                Request request = new Request(exchange.getRequestMethod(), exchange.getRequestURI().getPath(), query(exchange.getRequestURI().getRawQuery()), headers, body.length == 0 ? JSON.createObjectNode() : JSON.readTree(body));
+                exchange.getRequestHeaders()
+                        .forEach((k, v) -> headers.put(k.toLowerCase(java.util.Locale.ROOT), v.get(0)));
+                Request request = new Request(
+                        exchange.getRequestMethod(),
+                        exchange.getRequestURI().getPath(),
+                        query(exchange.getRequestURI().getRawQuery()),
+                        headers,
+                        body.length == 0 ? JSON.createObjectNode() : JSON.readTree(body));
                 send(exchange, 200, handler.answer(request));
             } catch (Refusal e) {
                 send(exchange, e.status, Map.of("error", Map.of("code", e.code, "message", e.getMessage())));
@@ -67,7 +73,10 @@ final class Http {
                 send(exchange, 400, Map.of("error", Map.of("code", "not_json", "message", "The body is not JSON")));
             } catch (RuntimeException e) {
                 System.err.println("stand-in: " + exchange.getRequestURI() + ": " + e);
-                send(exchange, 500, Map.of("error", Map.of("code", "broken", "message", String.valueOf(e.getMessage()))));
+                send(
+                        exchange,
+                        500,
+                        Map.of("error", Map.of("code", "broken", "message", String.valueOf(e.getMessage()))));
             }
         }
     }

@@ -9,7 +9,6 @@ import java.util.List;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import org.subethamail.smtp.AuthenticationHandler;
 import org.subethamail.smtp.AuthenticationHandlerFactory;
 import org.subethamail.smtp.MessageContext;
 import org.subethamail.smtp.MessageHandler;
@@ -23,7 +22,10 @@ public final class MailServer implements Standin {
     public static final String USER = "herald";
     public static final String PASSWORD = "mail-for-local-use-only";
 
-    /** Called when a message's last byte came in and before it is acknowledged; lets a test hold the line at the worst moment. */
+    /**
+     * Called when a message's last byte came in and before it is acknowledged; lets a test hold the line at the worst
+     * moment.
+     */
     public interface BeforeAnswer {
         void accepted(String to) throws IOException;
     }
@@ -31,7 +33,7 @@ public final class MailServer implements Standin {
     private final Mailbox mailbox;
     private final WorldClock clock;
     private final AtomicInteger numbers = new AtomicInteger();
-    private volatile BeforeAnswer beforeAnswer = to -> { };
+    private volatile BeforeAnswer beforeAnswer = to -> {};
     private int port;
     private SMTPServer server;
 
@@ -59,10 +61,19 @@ public final class MailServer implements Standin {
     public synchronized void start() {
         if (server != null) return;
         AuthenticationHandlerFactory login = new EasyAuthenticationHandlerFactory((user, password, context) -> {
-            if (!USER.equals(user) || !PASSWORD.equals(password)) throw new LoginFailedException("wrong user or password");
+            if (!USER.equals(user) || !PASSWORD.equals(password))
+                throw new LoginFailedException("wrong user or password");
         });
-        server = SMTPServer.port(port).bindAddress(InetAddress.getLoopbackAddress()).hostName("mail.standin.example").softwareName("stand-in")
-                .insertReceivedHeaders(false).authenticationHandlerFactory(login).requireAuth(true).maxConnections(50).messageHandlerFactory(Delivery::new).build();
+        server = SMTPServer.port(port)
+                .bindAddress(InetAddress.getLoopbackAddress())
+                .hostName("mail.standin.example")
+                .softwareName("stand-in")
+                .insertReceivedHeaders(false)
+                .authenticationHandlerFactory(login)
+                .requireAuth(true)
+                .maxConnections(50)
+                .messageHandlerFactory(Delivery::new)
+                .build();
         server.start();
         port = server.getPortAllocated();
     }
@@ -78,7 +89,7 @@ public final class MailServer implements Standin {
         private String from;
         private final List<String> to = new ArrayList<>();
 
-        Delivery(MessageContext context) { }
+        Delivery(MessageContext context) {}
 
         @Override
         public void from(String address) {
@@ -95,25 +106,32 @@ public final class MailServer implements Standin {
         public String data(InputStream data) throws IOException {
             String raw = new String(data.readAllBytes(), StandardCharsets.UTF_8);
             for (String address : to) {
-                mailbox.add(new Mailbox.Mail("mail-" + numbers.incrementAndGet(), from, address, subject(raw), clock.instant(), raw));
+                mailbox.add(new Mailbox.Mail(
+                        "mail-" + numbers.incrementAndGet(), from, address, subject(raw), clock.instant(), raw));
                 beforeAnswer.accepted(address);
             }
             return null;
         }
 
         @Override
-        public void done() { }
+        public void done() {}
     }
 
     private static final Pattern SUBJECT = Pattern.compile("(?im)^Subject: (.*(?:\\r?\\n[ \\t].*)*)");
-    private static final Pattern WORD = Pattern.compile("=\\?UTF-8\\?([QB])\\?([^?]*)\\?=(\\s+(?==\\?))?", Pattern.CASE_INSENSITIVE);
+    private static final Pattern WORD =
+            Pattern.compile("=\\?UTF-8\\?([QB])\\?([^?]*)\\?=(\\s+(?==\\?))?", Pattern.CASE_INSENSITIVE);
 
     /** The subject as a person reads it: unfolded, with encoded words (RFC 2047) decoded. */
     private static String subject(String raw) {
         Matcher subject = SUBJECT.matcher(raw);
         if (!subject.find()) return "";
         String folded = subject.group(1).replaceAll("\\r?\\n[ \\t]", " ");
-        return WORD.matcher(folded).replaceAll(m -> Matcher.quoteReplacement(new String(m.group(1).equalsIgnoreCase("B") ? java.util.Base64.getDecoder().decode(m.group(2)) : quoted(m.group(2)), StandardCharsets.UTF_8)));
+        return WORD.matcher(folded)
+                .replaceAll(m -> Matcher.quoteReplacement(new String(
+                        m.group(1).equalsIgnoreCase("B")
+                                ? java.util.Base64.getDecoder().decode(m.group(2))
+                                : quoted(m.group(2)),
+                        StandardCharsets.UTF_8)));
     }
 
     private static byte[] quoted(String text) {

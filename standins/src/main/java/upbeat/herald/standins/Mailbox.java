@@ -22,7 +22,10 @@ public final class Mailbox {
 
     /** Newest first. @param address without case; null for everybody's */
     public List<Mail> to(String address) {
-        List<Mail> found = new java.util.ArrayList<>(mails.stream().filter(m -> address == null || m.to().toLowerCase(Locale.ROOT).equals(address.toLowerCase(Locale.ROOT))).toList());
+        List<Mail> found = new java.util.ArrayList<>(mails.stream()
+                .filter(m ->
+                        address == null || m.to().toLowerCase(Locale.ROOT).equals(address.toLowerCase(Locale.ROOT)))
+                .toList());
         java.util.Collections.reverse(found);
         return found;
     }

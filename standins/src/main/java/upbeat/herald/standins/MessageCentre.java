@@ -50,7 +50,10 @@ import org.jsmpp.session.connection.socket.ServerSocketConnection;
 import org.jsmpp.util.DeliveryReceiptState;
 import org.jsmpp.util.MessageId;
 
-/** An SMS message centre (SMPP 3.4): takes submit_sm, puts the text on the telephone and sends a delivery receipt as deliver_sm. */
+/**
+ * An SMS message centre (SMPP 3.4): takes submit_sm, puts the text on the telephone and sends a delivery receipt as
+ * deliver_sm.
+ */
 public final class MessageCentre implements Standin {
     public static final String SYSTEM_ID = "herald";
     public static final String PASSWORD = "sms-only"; // eight characters are SMPP's limit
@@ -144,9 +147,20 @@ public final class MessageCentre implements Standin {
 
     /** The library opens its door on every address; this hands it one that is open on loopback only. */
     private record OnSocket(ServerSocket socket) implements ServerConnectionFactory {
-        @Override public ServerConnection listen(int port) { return new ServerSocketConnection(socket); }
-        @Override public ServerConnection listen(int port, int timeout) { return new ServerSocketConnection(socket); }
-        @Override public ServerConnection listen(int port, int timeout, int backlog) { return new ServerSocketConnection(socket); }
+        @Override
+        public ServerConnection listen(int port) {
+            return new ServerSocketConnection(socket);
+        }
+
+        @Override
+        public ServerConnection listen(int port, int timeout) {
+            return new ServerSocketConnection(socket);
+        }
+
+        @Override
+        public ServerConnection listen(int port, int timeout, int backlog) {
+            return new ServerSocketConnection(socket);
+        }
     }
 
     private static Thread thread(Runnable work, String name) {
@@ -158,15 +172,38 @@ public final class MessageCentre implements Standin {
     private void receipt(String id, SubmitSm sm) {
         boolean arrives = !sm.getDestAddress().endsWith("98");
         Date now = Date.from(clock.instant());
-        DeliveryReceipt receipt = new DeliveryReceipt(id, 1, arrives ? 1 : 0, now, now, arrives ? DeliveryReceiptState.DELIVRD : DeliveryReceiptState.UNDELIV, arrives ? "000" : "027", "");
+        DeliveryReceipt receipt = new DeliveryReceipt(
+                id,
+                1,
+                arrives ? 1 : 0,
+                now,
+                now,
+                arrives ? DeliveryReceiptState.DELIVRD : DeliveryReceiptState.UNDELIV,
+                arrives ? "000" : "027",
+                "");
         for (SMPPServerSession session : sessions) {
             try {
-                session.deliverShortMessage("", TypeOfNumber.INTERNATIONAL, NumberingPlanIndicator.ISDN, sm.getDestAddress(), TypeOfNumber.valueOf(sm.getSourceAddrTon()),
-                        NumberingPlanIndicator.valueOf(sm.getSourceAddrNpi()), sm.getSourceAddr(), new ESMClass(MessageMode.DEFAULT, MessageType.SMSC_DEL_RECEIPT, GSMSpecificFeature.DEFAULT),
-                        (byte) 0, (byte) 0, new RegisteredDelivery(0), DataCodings.ZERO, receipt.toString().getBytes(StandardCharsets.US_ASCII),
+                session.deliverShortMessage(
+                        "",
+                        TypeOfNumber.INTERNATIONAL,
+                        NumberingPlanIndicator.ISDN,
+                        sm.getDestAddress(),
+                        TypeOfNumber.valueOf(sm.getSourceAddrTon()),
+                        NumberingPlanIndicator.valueOf(sm.getSourceAddrNpi()),
+                        sm.getSourceAddr(),
+                        new ESMClass(MessageMode.DEFAULT, MessageType.SMSC_DEL_RECEIPT, GSMSpecificFeature.DEFAULT),
+                        (byte) 0,
+                        (byte) 0,
+                        new RegisteredDelivery(0),
+                        DataCodings.ZERO,
+                        receipt.toString().getBytes(StandardCharsets.US_ASCII),
                         new OptionalParameter.Receipted_message_id(id));
                 return;
-            } catch (org.jsmpp.PDUException | org.jsmpp.extra.ResponseTimeoutException | org.jsmpp.InvalidResponseException | org.jsmpp.extra.NegativeResponseException | IOException e) {
+            } catch (org.jsmpp.PDUException
+                    | org.jsmpp.extra.ResponseTimeoutException
+                    | org.jsmpp.InvalidResponseException
+                    | org.jsmpp.extra.NegativeResponseException
+                    | IOException e) {
                 System.err.println("sms stand-in: a receipt for " + id + " was not taken: " + e.getMessage());
             }
         }
@@ -176,7 +213,9 @@ public final class MessageCentre implements Standin {
         byte[] bytes = sm.getShortMessage();
         OptionalParameter.Message_payload payload = sm.getOptionalParameter(OptionalParameter.Message_payload.class);
         if ((bytes == null || bytes.length == 0) && payload != null) bytes = payload.getValue();
-        return sm.getDataCoding() == 8 ? new String(bytes, StandardCharsets.UTF_16BE) : CharsetUtil.decode(bytes, CharsetUtil.CHARSET_GSM);
+        return sm.getDataCoding() == 8
+                ? new String(bytes, StandardCharsets.UTF_16BE)
+                : CharsetUtil.decode(bytes, CharsetUtil.CHARSET_GSM);
     }
 
     /** Only submit_sm is scripted; everything else is refused loudly. */
@@ -184,7 +223,11 @@ public final class MessageCentre implements Standin {
         @Override
         public SubmitSmResult onAcceptSubmitSm(SubmitSm sm, SMPPServerSession source) {
             String id = Long.toString(numbers.incrementAndGet());
-            if (!sm.getDestAddress().endsWith("98")) phones.add(sm.getDestAddress(), new Phones.Received("sms-" + id, "sms", sm.getSourceAddr(), text(sm), List.of(), clock.instant()));
+            if (!sm.getDestAddress().endsWith("98"))
+                phones.add(
+                        sm.getDestAddress(),
+                        new Phones.Received(
+                                "sms-" + id, "sms", sm.getSourceAddr(), text(sm), List.of(), clock.instant()));
             if (sm.getRegisteredDelivery() != 0) receipts.execute(() -> receipt(id, sm));
             try {
                 return new SubmitSmResult(new MessageId(id), new OptionalParameter[0]);
@@ -197,13 +240,47 @@ public final class MessageCentre implements Standin {
             return new ProcessRequestException("not scripted", NO_SUCH_COMMAND);
         }
 
-        @Override public SubmitMultiResult onAcceptSubmitMulti(SubmitMulti m, SMPPServerSession s) throws ProcessRequestException { throw unscripted(); }
-        @Override public QuerySmResult onAcceptQuerySm(QuerySm q, SMPPServerSession s) throws ProcessRequestException { throw unscripted(); }
-        @Override public void onAcceptReplaceSm(ReplaceSm r, SMPPServerSession s) throws ProcessRequestException { throw unscripted(); }
-        @Override public void onAcceptCancelSm(CancelSm c, SMPPServerSession s) throws ProcessRequestException { throw unscripted(); }
-        @Override public BroadcastSmResult onAcceptBroadcastSm(BroadcastSm b, SMPPServerSession s) throws ProcessRequestException { throw unscripted(); }
-        @Override public void onAcceptCancelBroadcastSm(CancelBroadcastSm c, SMPPServerSession s) throws ProcessRequestException { throw unscripted(); }
-        @Override public QueryBroadcastSmResult onAcceptQueryBroadcastSm(QueryBroadcastSm q, SMPPServerSession s) throws ProcessRequestException { throw unscripted(); }
-        @Override public DataSmResult onAcceptDataSm(DataSm d, Session s) throws ProcessRequestException { throw unscripted(); }
+        @Override
+        public SubmitMultiResult onAcceptSubmitMulti(SubmitMulti m, SMPPServerSession s)
+                throws ProcessRequestException {
+            throw unscripted();
+        }
+
+        @Override
+        public QuerySmResult onAcceptQuerySm(QuerySm q, SMPPServerSession s) throws ProcessRequestException {
+            throw unscripted();
+        }
+
+        @Override
+        public void onAcceptReplaceSm(ReplaceSm r, SMPPServerSession s) throws ProcessRequestException {
+            throw unscripted();
+        }
+
+        @Override
+        public void onAcceptCancelSm(CancelSm c, SMPPServerSession s) throws ProcessRequestException {
+            throw unscripted();
+        }
+
+        @Override
+        public BroadcastSmResult onAcceptBroadcastSm(BroadcastSm b, SMPPServerSession s)
+                throws ProcessRequestException {
+            throw unscripted();
+        }
+
+        @Override
+        public void onAcceptCancelBroadcastSm(CancelBroadcastSm c, SMPPServerSession s) throws ProcessRequestException {
+            throw unscripted();
+        }
+
+        @Override
+        public QueryBroadcastSmResult onAcceptQueryBroadcastSm(QueryBroadcastSm q, SMPPServerSession s)
+                throws ProcessRequestException {
+            throw unscripted();
+        }
+
+        @Override
+        public DataSmResult onAcceptDataSm(DataSm d, Session s) throws ProcessRequestException {
+            throw unscripted();
+        }
     }
 }

@@ -10,7 +10,8 @@ import tools.jackson.databind.JsonNode;
 
 /** The shop and the carriers: they tell the product of orders and scans over its interface for machines. */
 public final class Outside {
-    private final HttpClient client = HttpClient.newBuilder().connectTimeout(Duration.ofSeconds(2)).build();
+    private final HttpClient client =
+            HttpClient.newBuilder().connectTimeout(Duration.ofSeconds(2)).build();
     private volatile String app;
     private volatile String key;
 
@@ -33,13 +34,23 @@ public final class Outside {
     }
 
     private Object call(String method, String path, JsonNode body) {
-        if (app == null) throw new Http.Refusal(503, "nobody_there", "The stand-ins were not told where the product is");
+        if (app == null)
+            throw new Http.Refusal(503, "nobody_there", "The stand-ins were not told where the product is");
         try {
-            HttpRequest request = HttpRequest.newBuilder(URI.create(app + path)).timeout(Duration.ofSeconds(20)).header("Content-Type", "application/json")
-                    .header("Authorization", "Bearer " + key).method(method, HttpRequest.BodyPublishers.ofString(Http.JSON.writeValueAsString(body))).build();
+            HttpRequest request = HttpRequest.newBuilder(URI.create(app + path))
+                    .timeout(Duration.ofSeconds(20))
+                    .header("Content-Type", "application/json")
+                    .header("Authorization", "Bearer " + key)
+                    .method(method, HttpRequest.BodyPublishers.ofString(Http.JSON.writeValueAsString(body)))
+                    .build();
             HttpResponse<String> response = client.send(request, HttpResponse.BodyHandlers.ofString());
-            JsonNode answer = response.body().isBlank() ? Http.JSON.createObjectNode() : Http.JSON.readTree(response.body());
-            if (response.statusCode() >= 400) throw new Http.Refusal(response.statusCode(), "refused", answer.path("detail").asString("The product answered " + response.statusCode()));
+            JsonNode answer =
+                    response.body().isBlank() ? Http.JSON.createObjectNode() : Http.JSON.readTree(response.body());
+            if (response.statusCode() >= 400)
+                throw new Http.Refusal(
+                        response.statusCode(),
+                        "refused",
+                        answer.path("detail").asString("The product answered " + response.statusCode()));
             return answer;
         } catch (IOException e) {
             throw new Http.Refusal(502, "not_reached", "The product can't be reached: " + e.getMessage());

@@ -14,12 +14,14 @@ public final class Phones {
     public record Button(String id, String label) {}
 
     /** @param channel {@code sms} or {@code whatsapp} */
-    public record Received(String id, String channel, String from, String text, List<Button> buttons, Instant receivedAt) {}
+    public record Received(
+            String id, String channel, String from, String text, List<Button> buttons, Instant receivedAt) {}
 
     private final Map<String, List<Received>> byNumber = new ConcurrentHashMap<>();
 
     void add(String number, Received message) {
-        byNumber.computeIfAbsent(digits(number), n -> new CopyOnWriteArrayList<>()).add(message);
+        byNumber.computeIfAbsent(digits(number), n -> new CopyOnWriteArrayList<>())
+                .add(message);
     }
 
     /** Newest first. @param number in any notation */

@@ -7,7 +7,10 @@ import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.util.Properties;
 
-/** Starts the stand-ins, writes how to reach them to a file, and ends with the process it was started for: {@code StandinsMain SETTINGS_FILE PID}. */
+/**
+ * Starts the stand-ins, writes how to reach them to a file, and ends with the process it was started for:
+ * {@code StandinsMain SETTINGS_FILE PID}.
+ */
 public final class StandinsMain {
     private StandinsMain() {}
 

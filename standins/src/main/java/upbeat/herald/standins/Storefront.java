@@ -1,8 +1,8 @@
 package upbeat.herald.standins;
 
+import com.standardwebhooks.Webhook;
 import com.sun.net.httpserver.HttpExchange;
 import com.sun.net.httpserver.HttpServer;
-import com.standardwebhooks.Webhook;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.net.InetAddress;
@@ -24,11 +24,15 @@ import java.util.concurrent.locks.LockSupport;
 import tools.jackson.databind.JsonNode;
 
 /**
- * A shop and a carrier with pages of their own. The shop signs its calls as the Standard Webhooks specification says and offers its orders under
- * {@code /feed/}; the carrier answers {@code /track/{number}}. Feeds that misbehave are there to be asked too.
+ * A shop and a carrier with pages of their own. The shop signs its calls as the Standard Webhooks specification says
+ * and offers its orders under {@code /feed/}; the carrier answers {@code /track/{number}}. Feeds that misbehave are
+ * there to be asked too.
  */
 public final class Storefront {
-    private final HttpClient client = HttpClient.newBuilder().version(HttpClient.Version.HTTP_1_1).connectTimeout(Duration.ofSeconds(2)).build();
+    private final HttpClient client = HttpClient.newBuilder()
+            .version(HttpClient.Version.HTTP_1_1)
+            .connectTimeout(Duration.ofSeconds(2))
+            .build();
     private final AtomicInteger calls = new AtomicInteger();
     private final Map<String, String> feeds = new ConcurrentHashMap<>();
     private final Map<String, List<Map<String, Object>>> tracks = new ConcurrentHashMap<>();
@@ -66,7 +70,10 @@ public final class Storefront {
 
     /** What the carrier says of a number from now on, newest last. */
     public void scanned(String number, Map<String, Object> scan) {
-        tracks.computeIfAbsent(number.replaceAll("[\\s.-]", "").toUpperCase(java.util.Locale.ROOT), k -> new CopyOnWriteArrayList<>()).add(scan);
+        tracks.computeIfAbsent(
+                        number.replaceAll("[\\s.-]", "").toUpperCase(java.util.Locale.ROOT),
+                        k -> new CopyOnWriteArrayList<>())
+                .add(scan);
     }
 
     /** @param door the address the product gave this shop; {@code secret} to sign with */
@@ -82,11 +89,22 @@ public final class Storefront {
             String body = Http.JSON.writeValueAsString(document);
             String id = "call-" + calls.incrementAndGet() + "-" + Integer.toHexString(body.hashCode());
             long now = InstantSource.system().instant().getEpochSecond();
-            HttpRequest request = HttpRequest.newBuilder(URI.create(door)).timeout(Duration.ofSeconds(20)).header("Content-Type", "application/json").header("webhook-id", id).header("webhook-timestamp", Long.toString(now))
-                    .header("webhook-signature", new Webhook(secret).sign(id, now, body)).POST(HttpRequest.BodyPublishers.ofString(body)).build();
+            HttpRequest request = HttpRequest.newBuilder(URI.create(door))
+                    .timeout(Duration.ofSeconds(20))
+                    .header("Content-Type", "application/json")
+                    .header("webhook-id", id)
+                    .header("webhook-timestamp", Long.toString(now))
+                    .header("webhook-signature", new Webhook(secret).sign(id, now, body))
+                    .POST(HttpRequest.BodyPublishers.ofString(body))
+                    .build();
             HttpResponse<String> response = client.send(request, HttpResponse.BodyHandlers.ofString());
-            JsonNode answer = response.body().isBlank() ? Http.JSON.createObjectNode() : Http.JSON.readTree(response.body());
-            if (response.statusCode() >= 400) throw new Http.Refusal(response.statusCode(), "refused", answer.path("detail").asString("The product answered " + response.statusCode()));
+            JsonNode answer =
+                    response.body().isBlank() ? Http.JSON.createObjectNode() : Http.JSON.readTree(response.body());
+            if (response.statusCode() >= 400)
+                throw new Http.Refusal(
+                        response.statusCode(),
+                        "refused",
+                        answer.path("detail").asString("The product answered " + response.statusCode()));
             return answer;
         } catch (IOException e) {
             throw new Http.Refusal(502, "not_reached", "The product can't be reached: " + e.getMessage());
@@ -103,7 +121,12 @@ public final class Storefront {
         try (exchange) {
             String path = exchange.getRequestURI().getPath();
             if (path.startsWith("/track/")) {
-                answer(exchange, 200, "application/json", Http.JSON.writeValueAsString(Map.of("scans", tracks.getOrDefault(path.substring("/track/".length()), List.of()))));
+                answer(
+                        exchange,
+                        200,
+                        "application/json",
+                        Http.JSON.writeValueAsString(
+                                Map.of("scans", tracks.getOrDefault(path.substring("/track/".length()), List.of()))));
                 return;
             }
             String name = path.startsWith("/feed/") ? path.substring("/feed/".length()) : "";

@@ -27,16 +27,28 @@ public final class World implements AutoCloseable {
             case "smtp" -> mail;
             case "sms" -> sms;
             case "chat" -> chat;
-            default -> throw new Http.Refusal(404, "no_server", "There is no stand-in " + name + "; there are smtp, sms and chat");
+            default ->
+                throw new Http.Refusal(
+                        404, "no_server", "There is no stand-in " + name + "; there are smtp, sms and chat");
         };
     }
 
     /** How the product is told to reach this world, as its configuration's properties. */
     public Map<String, String> settings() {
-        return Map.ofEntries(Map.entry("herald.mail.host", "127.0.0.1"), Map.entry("herald.mail.port", "" + mail.port()), Map.entry("herald.mail.user", MailServer.USER), Map.entry("herald.mail.password", MailServer.PASSWORD),
-                Map.entry("herald.sms.host", "127.0.0.1"), Map.entry("herald.sms.port", "" + sms.port()), Map.entry("herald.sms.system-id", MessageCentre.SYSTEM_ID), Map.entry("herald.sms.password", MessageCentre.PASSWORD),
-                Map.entry("herald.chat.url", "http://127.0.0.1:" + chat.port()), Map.entry("herald.chat.token", ChatNetwork.TOKEN), Map.entry("herald.chat.webhook-secret", ChatNetwork.WEBHOOK_SECRET),
-                Map.entry("herald.feeds.allowed", "127.0.0.1:" + storefront.port()), Map.entry("herald.bench.url", "http://127.0.0.1:" + control.port()));
+        return Map.ofEntries(
+                Map.entry("herald.mail.host", "127.0.0.1"),
+                Map.entry("herald.mail.port", "" + mail.port()),
+                Map.entry("herald.mail.user", MailServer.USER),
+                Map.entry("herald.mail.password", MailServer.PASSWORD),
+                Map.entry("herald.sms.host", "127.0.0.1"),
+                Map.entry("herald.sms.port", "" + sms.port()),
+                Map.entry("herald.sms.system-id", MessageCentre.SYSTEM_ID),
+                Map.entry("herald.sms.password", MessageCentre.PASSWORD),
+                Map.entry("herald.chat.url", "http://127.0.0.1:" + chat.port()),
+                Map.entry("herald.chat.token", ChatNetwork.TOKEN),
+                Map.entry("herald.chat.webhook-secret", ChatNetwork.WEBHOOK_SECRET),
+                Map.entry("herald.feeds.allowed", "127.0.0.1:" + storefront.port()),
+                Map.entry("herald.bench.url", "http://127.0.0.1:" + control.port()));
     }
 
     @Override

@@ -7,8 +7,9 @@ import java.util.Base64;
 import java.util.OptionalLong;
 
 /**
- * The token of a short address that leads to where a parcel can be followed: the parcel's number, and an HMAC-SHA-256 cut to 36 bits so that
- * nobody counts through them. 7 characters for the first parcels, never more than 19, each of one unit in an SMS.
+ * The token of a short address that leads to where a parcel can be followed: the parcel's number, and an HMAC-SHA-256
+ * cut to 36 bits so that nobody counts through them. 7 characters for the first parcels, never more than 19, each of
+ * one unit in an SMS.
  */
 public final class ShortLink {
     private static final int MAC_LETTERS = 6;
@@ -27,14 +28,24 @@ public final class ShortLink {
         int cut = token.length() - MAC_LETTERS;
         try {
             long parcel = Long.parseLong(token.substring(0, cut), Character.MAX_RADIX);
-            return MessageDigest.isEqual(token.substring(cut).getBytes(java.nio.charset.StandardCharsets.US_ASCII), mac(secret, parcel).getBytes(java.nio.charset.StandardCharsets.US_ASCII)) ? OptionalLong.of(parcel) : OptionalLong.empty();
+            return MessageDigest.isEqual(
+                            token.substring(cut).getBytes(java.nio.charset.StandardCharsets.US_ASCII),
+                            mac(secret, parcel).getBytes(java.nio.charset.StandardCharsets.US_ASCII))
+                    ? OptionalLong.of(parcel)
+                    : OptionalLong.empty();
         } catch (NumberFormatException e) {
             return OptionalLong.empty();
         }
     }
 
     private static String mac(byte[] secret, long parcel) {
-        byte[] body = ByteBuffer.allocate(PURPOSE.length + Long.BYTES).put(PURPOSE).putLong(parcel).array();
-        return Base64.getUrlEncoder().withoutPadding().encodeToString(Arrays.copyOf(SignedLink.mac(secret, body), 6)).substring(0, MAC_LETTERS);
+        byte[] body = ByteBuffer.allocate(PURPOSE.length + Long.BYTES)
+                .put(PURPOSE)
+                .putLong(parcel)
+                .array();
+        return Base64.getUrlEncoder()
+                .withoutPadding()
+                .encodeToString(Arrays.copyOf(SignedLink.mac(secret, body), 6))
+                .substring(0, MAC_LETTERS);
     }
 }

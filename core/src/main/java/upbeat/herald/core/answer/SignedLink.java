@@ -11,8 +11,8 @@ import javax.crypto.Mac;
 import javax.crypto.spec.SecretKeySpec;
 
 /**
- * The token in an answer link: which message it belongs to and how long it holds, under an HMAC-SHA-256 (RFC 2104, RFC 6234) cut to 96 bits.
- * 32 characters of the URL-safe base64 alphabet (RFC 4648, section 5), short enough for an SMS.
+ * The token in an answer link: which message it belongs to and how long it holds, under an HMAC-SHA-256 (RFC 2104, RFC
+ * 6234) cut to 96 bits. 32 characters of the URL-safe base64 alphabet (RFC 4648, section 5), short enough for an SMS.
  */
 public final class SignedLink {
     private static final int MAC_BYTES = 12;
@@ -22,7 +22,10 @@ public final class SignedLink {
 
     /** @param message the message's number; {@code until} the end of its validity, kept to the second */
     public static String token(byte[] secret, long message, Instant until) {
-        byte[] body = ByteBuffer.allocate(BODY_BYTES).putLong(message).putInt((int) until.getEpochSecond()).array();
+        byte[] body = ByteBuffer.allocate(BODY_BYTES)
+                .putLong(message)
+                .putInt((int) until.getEpochSecond())
+                .array();
         byte[] token = Arrays.copyOf(body, BODY_BYTES + MAC_BYTES);
         System.arraycopy(mac(secret, body), 0, token, BODY_BYTES, MAC_BYTES);
         return Base64.getUrlEncoder().withoutPadding().encodeToString(token);

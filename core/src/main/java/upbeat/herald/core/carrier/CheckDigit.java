@@ -4,12 +4,20 @@ import java.util.Arrays;
 import java.util.Optional;
 
 /**
- * The rules by which a number carries its own check. Each is asked for the last character (two for modulo 97) that the characters before it
- * call for. Sources: UPU S10; GS1 General Specifications, 7.9; ISO/IEC 7812-1 annex B (Luhn); ISO 7064.
+ * The rules by which a number carries its own check. Each is asked for the last character (two for modulo 97) that the
+ * characters before it call for. Sources: UPU S10; GS1 General Specifications, 7.9; ISO/IEC 7812-1 annex B (Luhn); ISO
+ * 7064.
  */
 public enum CheckDigit {
-    NONE("none", "no check digit"), S10("s10", "UPU S10"), GS1("gs1", "GS1 modulo 10"), LUHN("luhn", "Luhn"), MOD_11_2("mod-11-2", "ISO 7064 modulo 11,2"), MOD_11_10("mod-11-10", "ISO 7064 modulo 11,10"),
-    MOD_37_2("mod-37-2", "ISO 7064 modulo 37,2"), MOD_37_36("mod-37-36", "ISO 7064 modulo 37,36"), MOD_97_10("mod-97-10", "ISO 7064 modulo 97,10");
+    NONE("none", "no check digit"),
+    S10("s10", "UPU S10"),
+    GS1("gs1", "GS1 modulo 10"),
+    LUHN("luhn", "Luhn"),
+    MOD_11_2("mod-11-2", "ISO 7064 modulo 11,2"),
+    MOD_11_10("mod-11-10", "ISO 7064 modulo 11,10"),
+    MOD_37_2("mod-37-2", "ISO 7064 modulo 37,2"),
+    MOD_37_36("mod-37-36", "ISO 7064 modulo 37,36"),
+    MOD_97_10("mod-97-10", "ISO 7064 modulo 97,10");
 
     private static final String ALPHABET = "0123456789ABCDEFGHIJKLMNOPQRSTUVWXYZ";
     private final String code;
@@ -48,7 +56,10 @@ public enum CheckDigit {
         boolean letters = this == MOD_37_2 || this == MOD_37_36 || this == MOD_97_10;
         for (char c : body.toCharArray()) if (value(c) < 0 || !letters && value(c) > 9) return Optional.empty();
         return switch (this) {
-            case S10 -> body.length() == 8 ? Optional.of(Integer.toString(upbeat.herald.core.carrier.S10.checkDigit(body))) : Optional.empty();
+            case S10 ->
+                body.length() == 8
+                        ? Optional.of(Integer.toString(upbeat.herald.core.carrier.S10.checkDigit(body)))
+                        : Optional.empty();
             case GS1 -> Optional.of(tens(body, 3, false));
             case LUHN -> Optional.of(tens(body, 2, true));
             case MOD_11_2 -> Optional.of(pure(body, 11, "0123456789X"));
@@ -60,7 +71,10 @@ public enum CheckDigit {
         };
     }
 
-    /** The digit that makes a weighted sum a multiple of ten; weights alternate with 1 from the right, the rightmost weighs most. */
+    /**
+     * The digit that makes a weighted sum a multiple of ten; weights alternate with 1 from the right, the rightmost
+     * weighs most.
+     */
     private static String tens(String body, int weight, boolean foldTens) {
         int sum = 0;
         for (int i = 0; i < body.length(); i++) {
@@ -89,7 +103,8 @@ public enum CheckDigit {
 
     private static String ninetySeven(String body) {
         int rest = 0;
-        for (char c : body.toCharArray()) rest = value(c) > 9 ? (rest * 100 + value(c)) % 97 : (rest * 10 + value(c)) % 97;
+        for (char c : body.toCharArray())
+            rest = value(c) > 9 ? (rest * 100 + value(c)) % 97 : (rest * 10 + value(c)) % 97;
         return String.format("%02d", 98 - rest * 100 % 97);
     }
 

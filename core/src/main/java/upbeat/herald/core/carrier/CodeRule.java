@@ -6,13 +6,15 @@ import upbeat.herald.core.journey.Stage;
 /**
  * One line of a carrier's code table: a scan with this code, or whose text holds these words, means this stage.
  *
- * @param code     compared without case, or null
+ * @param code compared without case, or null
  * @param contains words looked for in the scan's text without case, or null
  */
 public record CodeRule(String code, String contains, Stage stage) {
 
     boolean reads(String scanCode, String scanText) {
         if (code != null) return scanCode != null && code.equalsIgnoreCase(scanCode.strip());
-        return contains != null && scanText != null && scanText.toLowerCase(Locale.ROOT).contains(contains.toLowerCase(Locale.ROOT));
+        return contains != null
+                && scanText != null
+                && scanText.toLowerCase(Locale.ROOT).contains(contains.toLowerCase(Locale.ROOT));
     }
 }

@@ -9,10 +9,11 @@ import upbeat.herald.core.Texts;
 /**
  * A shape that a carrier's numbers have.
  *
- * @param name    as a person calls it: "Hopgate parcel"
- * @param pattern regular expression over the number in capitals without spaces, hyphens and dots; what the check covers may stand in a group
- *                named {@code body} and the check itself in one named {@code check}; without them the check is at the end
- * @param check   the rule its check digit follows
+ * @param name as a person calls it: "Hopgate parcel"
+ * @param pattern regular expression over the number in capitals without spaces, hyphens and dots; what the check covers
+ *     may stand in a group named {@code body} and the check itself in one named {@code check}; without them the check
+ *     is at the end
+ * @param check the rule its check digit follows
  */
 public record NumberFormat(String name, String pattern, CheckDigit check) {
     private static final int LONGEST_PATTERN = 200;
@@ -20,29 +21,47 @@ public record NumberFormat(String name, String pattern, CheckDigit check) {
 
     /** @throws HeraldException where the pattern is none */
     public void validate() {
-        if (Texts.blank(name) || name.length() > 60) throw new HeraldException("formats", "A number format has a name of up to 60 characters");
-        if (Texts.blank(pattern) || pattern.length() > LONGEST_PATTERN) throw new HeraldException("formats", "The pattern of \"" + name + "\" has 1 to " + LONGEST_PATTERN + " characters");
+        if (Texts.blank(name) || name.length() > 60)
+            throw new HeraldException("formats", "A number format has a name of up to 60 characters");
+        if (Texts.blank(pattern) || pattern.length() > LONGEST_PATTERN)
+            throw new HeraldException(
+                    "formats", "The pattern of \"" + name + "\" has 1 to " + LONGEST_PATTERN + " characters");
         // Nested repeats can take a pattern for ever; numbers need none.
-        if (pattern.matches(".*[+*}]\\)[+*{].*")) throw new HeraldException("formats", "The pattern of \"" + name + "\" repeats a group that repeats already. Write the repeat once");
+        if (pattern.matches(".*[+*}]\\)[+*{].*"))
+            throw new HeraldException(
+                    "formats",
+                    "The pattern of \"" + name + "\" repeats a group that repeats already. Write the repeat once");
         try {
             Pattern.compile(pattern);
         } catch (PatternSyntaxException e) {
-            throw new HeraldException("formats", "The pattern of \"" + name + "\" can't be read: " + e.getDescription() + " at place " + (e.getIndex() + 1));
+            throw new HeraldException(
+                    "formats",
+                    "The pattern of \"" + name + "\" can't be read: " + e.getDescription() + " at place "
+                            + (e.getIndex() + 1));
         }
     }
 
-    /** What this format says of a number; empty where the number does not have its shape. @param compact see {@link Texts#compact} */
+    /**
+     * What this format says of a number; empty where the number does not have its shape. @param compact see
+     * {@link Texts#compact}
+     */
     public Optional<Verdict> of(String compact) {
         if (compact.length() > LONGEST_NUMBER) return Optional.empty();
         var match = Pattern.compile(pattern).matcher(compact);
         if (!match.matches()) return Optional.empty();
         if (check == CheckDigit.NONE) return Optional.of(new Verdict(true, null));
         boolean named = pattern.contains("(?<body>") && pattern.contains("(?<check>");
-        String digits = check == CheckDigit.MOD_37_2 || check == CheckDigit.MOD_37_36 || check == CheckDigit.MOD_97_10 ? compact : compact.replaceAll("[A-Z]", "");
+        String digits = check == CheckDigit.MOD_37_2 || check == CheckDigit.MOD_37_36 || check == CheckDigit.MOD_97_10
+                ? compact
+                : compact.replaceAll("[A-Z]", "");
         String body = named ? match.group("body") : digits.substring(0, Math.max(0, digits.length() - check.length()));
         String given = named ? match.group("check") : digits.substring(Math.max(0, digits.length() - check.length()));
-        return Optional.of(check.expected(body).map(e -> e.equals(given) ? new Verdict(true, null) : new Verdict(false, "check digit should be " + e))
-                .orElse(new Verdict(false, "the check can't be worked out: the pattern lets characters in that " + check.words() + " does not know")));
+        return Optional.of(check.expected(body)
+                .map(e -> e.equals(given) ? new Verdict(true, null) : new Verdict(false, "check digit should be " + e))
+                .orElse(new Verdict(
+                        false,
+                        "the check can't be worked out: the pattern lets characters in that " + check.words()
+                                + " does not know")));
     }
 
     /** @param reason why it is wrong, null where it is right */

@@ -7,11 +7,19 @@ import upbeat.herald.core.journey.Stage;
 public final class ReadScan {
     private ReadScan() {}
 
-    /** The stage of the first rule that reads the scan: the carrier's codes, then the open lists, then the carrier's texts. Empty for an unread code. */
+    /**
+     * The stage of the first rule that reads the scan: the carrier's codes, then the open lists, then the carrier's
+     * texts. Empty for an unread code.
+     */
     public static Optional<Stage> stage(Carrier carrier, String code, String text) {
-        return carrier.codes().stream().filter(r -> r.code() != null && r.reads(code, text)).findFirst()
+        return carrier.codes().stream()
+                .filter(r -> r.code() != null && r.reads(code, text))
+                .findFirst()
                 .map(CodeRule::stage)
                 .or(() -> StandardCodes.of(code))
-                .or(() -> carrier.codes().stream().filter(r -> r.code() == null && r.reads(code, text)).findFirst().map(CodeRule::stage));
+                .or(() -> carrier.codes().stream()
+                        .filter(r -> r.code() == null && r.reads(code, text))
+                        .findFirst()
+                        .map(CodeRule::stage));
     }
 }

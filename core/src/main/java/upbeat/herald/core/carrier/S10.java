@@ -1,8 +1,8 @@
 package upbeat.herald.core.carrier;
 
 /**
- * Postal item identifiers (UPU standard S10): two letters, eight digits, a check digit, two letters of a country. The check digit is 11 less the
- * weighted sum modulo 11; 10 is written 0 and 11 is written 5.
+ * Postal item identifiers (UPU standard S10): two letters, eight digits, a check digit, two letters of a country. The
+ * check digit is 11 less the weighted sum modulo 11; 10 is written 0 and 11 is written 5.
  */
 public final class S10 {
     private static final int[] WEIGHTS = {8, 6, 4, 2, 3, 5, 9, 7};
@@ -19,6 +19,8 @@ public final class S10 {
 
     /** @param number in capitals without spaces */
     public static boolean valid(String number) {
-        return number != null && number.matches("[A-Z]{2}[0-9]{9}[A-Z]{2}") && checkDigit(number.substring(2, 10)) == number.charAt(10) - '0';
+        return number != null
+                && number.matches("[A-Z]{2}[0-9]{9}[A-Z]{2}")
+                && checkDigit(number.substring(2, 10)) == number.charAt(10) - '0';
     }
 }

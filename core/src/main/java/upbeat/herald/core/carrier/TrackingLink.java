@@ -19,6 +19,8 @@ public final class TrackingLink {
     }
 
     private static String encode(String value) {
-        return value == null ? "" : URLEncoder.encode(value, StandardCharsets.UTF_8).replace("+", "%20");
+        return value == null
+                ? ""
+                : URLEncoder.encode(value, StandardCharsets.UTF_8).replace("+", "%20");
     }
 }

@@ -14,7 +14,10 @@ import java.util.stream.Stream;
 import upbeat.herald.core.HeraldException;
 import upbeat.herald.core.Texts;
 
-/** Reads CSV (RFC 4180 and its usual deviations): byte order mark, UTF-8, UTF-16 or Latin letters, comma, semicolon, tab or bar, any line ending. */
+/**
+ * Reads CSV (RFC 4180 and its usual deviations): byte order mark, UTF-8, UTF-16 or Latin letters, comma, semicolon, tab
+ * or bar, any line ending.
+ */
 public final class CsvTable {
     private static final Map<Character, String> DELIMITERS = new LinkedHashMap<>();
 
@@ -33,26 +36,47 @@ public final class CsvTable {
         Charset charset = charset(file);
         String text = new String(file, charset);
         if (text.startsWith("\ufeff")) text = text.substring(1);
-        if (text.indexOf('\0') >= 0) throw new HeraldException("file", "This is not a CSV file. Save the sheet as CSV (UTF-8) or XLSX and try again");
+        if (text.indexOf('\0') >= 0)
+            throw new HeraldException(
+                    "file", "This is not a CSV file. Save the sheet as CSV (UTF-8) or XLSX and try again");
         if (Texts.blank(text)) throw new HeraldException("file", "The file is empty");
         char delimiter = delimiter(text);
         List<CsvRecord> records = records(text, delimiter);
         if (records.isEmpty()) throw new HeraldException("file", "The file is empty");
-        List<Table.Line> lines = records.stream().skip(1).map(r -> new Table.Line(r.getStartingLineNumber(), r.getFields())).toList();
-        return new Table(charset.name() + " with " + DELIMITERS.get(delimiter), records.get(0).getFields().stream().map(String::strip).toList(), lines);
+        List<Table.Line> lines = records.stream()
+                .skip(1)
+                .map(r -> new Table.Line(r.getStartingLineNumber(), r.getFields()))
+                .toList();
+        return new Table(
+                charset.name() + " with " + DELIMITERS.get(delimiter),
+                records.get(0).getFields().stream().map(String::strip).toList(),
+                lines);
     }
 
     private static List<CsvRecord> records(String text, char delimiter) {
-        try (Stream<CsvRecord> stream = CsvReader.builder().fieldSeparator(delimiter).skipEmptyLines(true).allowMissingFields(true).allowExtraFields(true).ofCsvRecord(text).stream()) {
+        try (Stream<CsvRecord> stream = CsvReader.builder()
+                .fieldSeparator(delimiter)
+                .skipEmptyLines(true)
+                .allowMissingFields(true)
+                .allowExtraFields(true)
+                .ofCsvRecord(text)
+                .stream()) {
             return stream.toList();
         } catch (CsvParseException e) {
-            throw new HeraldException("file", "The file can't be read as CSV: " + (e.getCause() == null ? e.getMessage() : e.getCause().getMessage()));
+            throw new HeraldException(
+                    "file",
+                    "The file can't be read as CSV: "
+                            + (e.getCause() == null
+                                    ? e.getMessage()
+                                    : e.getCause().getMessage()));
         }
     }
 
     /** UTF-8 where the bytes are, else the Latin letters of Windows, a superset of ISO 8859-1's. */
     private static Charset charset(byte[] file) {
-        if (file.length > 1 && (file[0] == (byte) 0xFF && file[1] == (byte) 0xFE || file[0] == (byte) 0xFE && file[1] == (byte) 0xFF)) return StandardCharsets.UTF_16;
+        if (file.length > 1
+                && (file[0] == (byte) 0xFF && file[1] == (byte) 0xFE
+                        || file[0] == (byte) 0xFE && file[1] == (byte) 0xFF)) return StandardCharsets.UTF_16;
         try {
             StandardCharsets.UTF_8.newDecoder().decode(ByteBuffer.wrap(file));
             return StandardCharsets.UTF_8;
@@ -72,6 +96,10 @@ public final class CsvTable {
             else if (!quoted && (c == '\n' || c == '\r')) break;
             else if (!quoted && counts.containsKey(c)) counts.merge(c, 1, Integer::sum);
         }
-        return counts.entrySet().stream().max(Map.Entry.comparingByValue()).filter(e -> e.getValue() > 0).map(Map.Entry::getKey).orElse(',');
+        return counts.entrySet().stream()
+                .max(Map.Entry.comparingByValue())
+                .filter(e -> e.getValue() > 0)
+                .map(Map.Entry::getKey)
+                .orElse(',');
     }
 }

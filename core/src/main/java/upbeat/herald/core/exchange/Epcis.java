@@ -17,9 +17,10 @@ import upbeat.herald.core.HeraldException;
 import upbeat.herald.core.carrier.CheckDigit;
 
 /**
- * Reads GS1 EPCIS 2.0 documents in JSON: each ObjectEvent, and each AggregationEvent's children, with business step and disposition of the
- * Core Business Vocabulary, given bare, as URN or as web address. SSCCs come as EPC URNs or GS1 Digital Links (GS1 EPC Tag Data Standard, 6.3.3; check
- * digit by the GS1 General Specifications, 7.9); any other identifier is taken as it stands.
+ * Reads GS1 EPCIS 2.0 documents in JSON: each ObjectEvent, and each AggregationEvent's children, with business step and
+ * disposition of the Core Business Vocabulary, given bare, as URN or as web address. SSCCs come as EPC URNs or GS1
+ * Digital Links (GS1 EPC Tag Data Standard, 6.3.3; check digit by the GS1 General Specifications, 7.9); any other
+ * identifier is taken as it stands.
  */
 public final class Epcis {
     private static final JsonMapper JSON = JsonMapper.shared();
@@ -37,17 +38,35 @@ public final class Epcis {
         try {
             root = JSON.readTree(new String(document, StandardCharsets.UTF_8));
         } catch (JacksonException e) {
-            throw new HeraldException("", "The document is no JSON (line " + e.getLocation().getLineNr() + ", column " + e.getLocation().getColumnNr() + ")");
+            throw new HeraldException(
+                    "",
+                    "The document is no JSON (line " + e.getLocation().getLineNr() + ", column "
+                            + e.getLocation().getColumnNr() + ")");
         }
         JsonNode events;
         if (root.path("type").asString("").equals("EPCISDocument")) {
-            if (!root.path("schemaVersion").asString("").startsWith("2.")) throw new HeraldException("schemaVersion", "EPCIS 2.0 is read here; this document says " + root.path("schemaVersion").asString("nothing"));
+            if (!root.path("schemaVersion").asString("").startsWith("2."))
+                throw new HeraldException(
+                        "schemaVersion",
+                        "EPCIS 2.0 is read here; this document says "
+                                + root.path("schemaVersion").asString("nothing"));
             events = root.path("epcisBody").path("eventList");
-            if (!events.isArray() && root.path("epcisBody").path("event").isObject()) events = JSON.createArrayNode().add(root.path("epcisBody").path("event"));
-        } else if (root.path("type").asString("").equals("EPCISQueryDocument")) events = root.path("epcisBody").path("queryResults").path("resultsBody").path("eventList");
-        else throw new HeraldException("type", "This is no EPCIS document: its type is " + root.path("type").asString("missing"));
+            if (!events.isArray() && root.path("epcisBody").path("event").isObject())
+                events = JSON.createArrayNode().add(root.path("epcisBody").path("event"));
+        } else if (root.path("type").asString("").equals("EPCISQueryDocument"))
+            events = root.path("epcisBody")
+                    .path("queryResults")
+                    .path("resultsBody")
+                    .path("eventList");
+        else
+            throw new HeraldException(
+                    "type",
+                    "This is no EPCIS document: its type is "
+                            + root.path("type").asString("missing"));
         if (!events.isArray()) throw new HeraldException("epcisBody.eventList", "The document has no list of events");
-        if (events.size() > MOST) throw new HeraldException("epcisBody.eventList", "The document holds more than " + MOST + " events. Split it");
+        if (events.size() > MOST)
+            throw new HeraldException(
+                    "epcisBody.eventList", "The document holds more than " + MOST + " events. Split it");
         List<StatusDocument.Entry> scans = new ArrayList<>();
         List<StatusDocument.Bad> bad = new ArrayList<>();
         int index = 0;
@@ -64,32 +83,47 @@ public final class Epcis {
 
     private static List<StatusScan> event(JsonNode e) {
         String type = e.path("type").asString("");
-        if (!type.equals("ObjectEvent") && !type.equals("AggregationEvent")) throw new HeraldException("type", "type: " + (type.isEmpty() ? "it is missing" : type + " says nothing of a parcel's way; ObjectEvent and AggregationEvent do"));
-        if (!ACTIONS.contains(e.path("action").asString(""))) throw new HeraldException("action", "action is ADD, OBSERVE or DELETE");
+        if (!type.equals("ObjectEvent") && !type.equals("AggregationEvent"))
+            throw new HeraldException(
+                    "type",
+                    "type: "
+                            + (type.isEmpty()
+                                    ? "it is missing"
+                                    : type + " says nothing of a parcel's way; ObjectEvent and AggregationEvent do"));
+        if (!ACTIONS.contains(e.path("action").asString("")))
+            throw new HeraldException("action", "action is ADD, OBSERVE or DELETE");
         String offset = e.path("eventTimeZoneOffset").asString("");
-        if (!OFFSET.matcher(offset).matches()) throw new HeraldException("eventTimeZoneOffset", "eventTimeZoneOffset: \"" + offset + "\" is no offset such as +01:00");
+        if (!OFFSET.matcher(offset).matches())
+            throw new HeraldException(
+                    "eventTimeZoneOffset", "eventTimeZoneOffset: \"" + offset + "\" is no offset such as +01:00");
         Instant at;
         try {
             at = OffsetDateTime.parse(e.path("eventTime").asString("")).toInstant();
         } catch (DateTimeParseException wrong) {
-            throw new HeraldException("eventTime", "eventTime: \"" + e.path("eventTime").asString("") + "\" is no time with an offset (RFC 3339)");
+            throw new HeraldException(
+                    "eventTime",
+                    "eventTime: \"" + e.path("eventTime").asString("") + "\" is no time with an offset (RFC 3339)");
         }
         String step = word(e.path("bizStep").asString(""), "bizstep");
         String disposition = word(e.path("disposition").asString(""), "disp");
-        if (step.isEmpty() && disposition.isEmpty()) throw new HeraldException("bizStep", "bizStep and disposition are missing; they say what happened");
+        if (step.isEmpty() && disposition.isEmpty())
+            throw new HeraldException("bizStep", "bizStep and disposition are missing; they say what happened");
         String code = "cbv:" + (step.isEmpty() ? "any" : step) + (disposition.isEmpty() ? "" : "/" + disposition);
         String place = e.path("readPoint").path("id").asString(null);
         JsonNode ids = e.path(type.equals("ObjectEvent") ? "epcList" : "childEPCs");
-        if (!ids.isArray() || ids.isEmpty()) throw new HeraldException("epcList", "The event names no parcel (epcList is empty)");
+        if (!ids.isArray() || ids.isEmpty())
+            throw new HeraldException("epcList", "The event names no parcel (epcList is empty)");
         String day = at.atOffset(ZoneOffset.of(offset)).toLocalDate().toString();
         List<StatusScan> scans = new ArrayList<>();
-        for (JsonNode id : ids) scans.add(new StatusScan(null, number(id.asString("")), code, null, at, null, day, place, null));
+        for (JsonNode id : ids)
+            scans.add(new StatusScan(null, number(id.asString("")), code, null, at, null, day, place, null));
         return scans;
     }
 
     /** The vocabulary's word without the address in front of it. */
     private static String word(String value, String kind) {
-        String bare = value.replaceFirst("^urn:epcglobal:cbv:" + kind + ":", "").replaceFirst("^https?://(?:ns|ref)\\.gs1\\.org/(?:cbv|voc)/(?:BizStep-|Disp-)?", "");
+        String bare = value.replaceFirst("^urn:epcglobal:cbv:" + kind + ":", "")
+                .replaceFirst("^https?://(?:ns|ref)\\.gs1\\.org/(?:cbv|voc)/(?:BizStep-|Disp-)?", "");
         return bare.length() > 120 ? bare.substring(0, 120) : bare;
     }
 
@@ -103,7 +137,10 @@ public final class Epcis {
         if (link.matches()) return link.group(1);
         int last = Math.max(id.lastIndexOf(':'), id.lastIndexOf('/'));
         String number = id.startsWith("urn:") || id.startsWith("http") ? id.substring(last + 1) : id;
-        if (number.isBlank() || number.length() > 60) throw new HeraldException("epcList", "\"" + (id.length() > 80 ? id.substring(0, 80) + "..." : id) + "\" is no identifier of a parcel");
+        if (number.isBlank() || number.length() > 60)
+            throw new HeraldException(
+                    "epcList",
+                    "\"" + (id.length() > 80 ? id.substring(0, 80) + "..." : id) + "\" is no identifier of a parcel");
         return number;
     }
 }

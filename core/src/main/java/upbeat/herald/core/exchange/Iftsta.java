@@ -14,9 +14,10 @@ import java.util.List;
 import upbeat.herald.core.HeraldException;
 
 /**
- * Reads UN/EDIFACT IFTSTA (international multimodal status report), directory D.01B and its neighbours: in each consignment (CNI) each status
- * (STS) with its time (DTM 334), the day delivery is expected (DTM 17), place (LOC) and free text (FTX). Counts and references are judged before anything is used: an interchange
- * that was cut short or miscounted is refused whole. Segment meanings from memory; envelope by ISO 9735.
+ * Reads UN/EDIFACT IFTSTA (international multimodal status report), directory D.01B and its neighbours: in each
+ * consignment (CNI) each status (STS) with its time (DTM 334), the day delivery is expected (DTM 17), place (LOC) and
+ * free text (FTX). Counts and references are judged before anything is used: an interchange that was cut short or
+ * miscounted is refused whole. Segment meanings from memory; envelope by ISO 9735.
  */
 public final class Iftsta {
     private static final EDIInputFactory FACTORY = EDIInputFactory.newFactory();
@@ -45,7 +46,9 @@ public final class Iftsta {
                     close();
                     carrier = null;
                     consignment = null;
-                    if (!"IFTSTA".equals(at(e, 1, 0))) throw new HeraldException("", "The interchange holds a message of type " + at(e, 1, 0) + "; IFTSTA is read here");
+                    if (!"IFTSTA".equals(at(e, 1, 0)))
+                        throw new HeraldException(
+                                "", "The interchange holds a message of type " + at(e, 1, 0) + "; IFTSTA is read here");
                 }
                 case "NAD" -> {
                     if ("CA".equals(at(e, 0, 0)) && consignment == null) carrier = at(e, 1, 0);
@@ -71,7 +74,7 @@ public final class Iftsta {
                     if (status != null && text == null) text = at(e, 3, 0);
                 }
                 case "UNT" -> close();
-                default -> { }
+                default -> {}
             }
         }
 
@@ -79,11 +82,17 @@ public final class Iftsta {
         void close() {
             if (status == null) return;
             int index = statuses++;
-            if (index >= MOST) throw new HeraldException("", "The interchange holds more than " + MOST + " statuses. Split it");
+            if (index >= MOST)
+                throw new HeraldException("", "The interchange holds more than " + MOST + " statuses. Split it");
             try {
-                if (consignment == null || consignment.isBlank()) throw new HeraldException("", "The status stands in no consignment (CNI)");
-                if (status.isBlank()) throw new HeraldException("", "Consignment " + consignment + ": the status code (STS) is missing");
-                scans.add(new StatusDocument.Entry(index, time(new StatusScan(carrier, consignment, "rec24:" + status, text, null, null, null, place, expected))));
+                if (consignment == null || consignment.isBlank())
+                    throw new HeraldException("", "The status stands in no consignment (CNI)");
+                if (status.isBlank())
+                    throw new HeraldException("", "Consignment " + consignment + ": the status code (STS) is missing");
+                scans.add(new StatusDocument.Entry(
+                        index,
+                        time(new StatusScan(
+                                carrier, consignment, "rec24:" + status, text, null, null, null, place, expected))));
             } catch (HeraldException wrong) {
                 bad.add(new StatusDocument.Bad(index, wrong.getMessage()));
             }
@@ -98,25 +107,65 @@ public final class Iftsta {
         /** What can't be read is as if it were not there: the status itself is sound. */
         private static LocalDate day(String digits) {
             try {
-                return digits == null ? null : LocalDate.parse(digits.strip().substring(0, 8), java.time.format.DateTimeFormatter.BASIC_ISO_DATE);
+                return digits == null
+                        ? null
+                        : LocalDate.parse(
+                                digits.strip().substring(0, 8), java.time.format.DateTimeFormatter.BASIC_ISO_DATE);
             } catch (DateTimeException | StringIndexOutOfBoundsException e) {
                 return null;
             }
         }
 
         private StatusScan time(StatusScan s) {
-            if (when == null) throw new HeraldException("", "Consignment " + consignment + ": the time of the status (DTM 334) is missing");
+            if (when == null)
+                throw new HeraldException(
+                        "", "Consignment " + consignment + ": the time of the status (DTM 334) is missing");
             String digits = when.strip();
             try {
-                LocalDate day = LocalDate.of(Integer.parseInt(digits.substring(0, 4)), Integer.parseInt(digits.substring(4, 6)), Integer.parseInt(digits.substring(6, 8)));
-                String kind = format == null ? digits.length() == 8 ? "102" : digits.length() == 14 ? "204" : "203" : format;
+                LocalDate day = LocalDate.of(
+                        Integer.parseInt(digits.substring(0, 4)),
+                        Integer.parseInt(digits.substring(4, 6)),
+                        Integer.parseInt(digits.substring(6, 8)));
+                String kind =
+                        format == null ? digits.length() == 8 ? "102" : digits.length() == 14 ? "204" : "203" : format;
                 // A day alone is taken at noon: after what happened in the night and before what happens next.
-                LocalTime time = kind.equals("102") ? LocalTime.NOON : LocalTime.of(Integer.parseInt(digits.substring(8, 10)), Integer.parseInt(digits.substring(10, 12)), kind.equals("204") ? Integer.parseInt(digits.substring(12, 14)) : 0);
-                if (!List.of("102", "203", "204", "303").contains(kind)) throw new HeraldException("", "Consignment " + consignment + ": the time format " + kind + " is not read here; 102, 203, 204 and 303 are");
-                if (kind.equals("303") && digits.length() > 12 && digits.substring(12).matches("UTC|GMT|Z")) return new StatusScan(s.carrier(), s.trackingNumber(), s.code(), s.text(), day.atTime(time).toInstant(java.time.ZoneOffset.UTC), null, day.toString(), s.place(), s.expectedOn());
-                return new StatusScan(s.carrier(), s.trackingNumber(), s.code(), s.text(), null, day.atTime(time).toString(), null, s.place(), s.expectedOn());
+                LocalTime time = kind.equals("102")
+                        ? LocalTime.NOON
+                        : LocalTime.of(
+                                Integer.parseInt(digits.substring(8, 10)),
+                                Integer.parseInt(digits.substring(10, 12)),
+                                kind.equals("204") ? Integer.parseInt(digits.substring(12, 14)) : 0);
+                if (!List.of("102", "203", "204", "303").contains(kind))
+                    throw new HeraldException(
+                            "",
+                            "Consignment " + consignment + ": the time format " + kind
+                                    + " is not read here; 102, 203, 204 and 303 are");
+                if (kind.equals("303")
+                        && digits.length() > 12
+                        && digits.substring(12).matches("UTC|GMT|Z"))
+                    return new StatusScan(
+                            s.carrier(),
+                            s.trackingNumber(),
+                            s.code(),
+                            s.text(),
+                            day.atTime(time).toInstant(java.time.ZoneOffset.UTC),
+                            null,
+                            day.toString(),
+                            s.place(),
+                            s.expectedOn());
+                return new StatusScan(
+                        s.carrier(),
+                        s.trackingNumber(),
+                        s.code(),
+                        s.text(),
+                        null,
+                        day.atTime(time).toString(),
+                        null,
+                        s.place(),
+                        s.expectedOn());
             } catch (DateTimeException | NumberFormatException | StringIndexOutOfBoundsException e) {
-                throw new HeraldException("", "Consignment " + consignment + ": \"" + when + "\" is no time in format " + format);
+                throw new HeraldException(
+                        "", "Consignment " + consignment + ": \"" + when + "\" is no time in format " + format);
             }
         }
 
@@ -134,12 +183,14 @@ public final class Iftsta {
         List<List<String>> elements = new ArrayList<>();
         boolean composite = false;
         boolean ended = false;
-        try (EDIStreamReader reader = FACTORY.createEDIStreamReader(new ByteArrayInputStream(interchange), "ISO-8859-1")) {
+        try (EDIStreamReader reader =
+                FACTORY.createEDIStreamReader(new ByteArrayInputStream(interchange), "ISO-8859-1")) {
             while (reader.hasNext()) {
                 EDIStreamEvent event = reader.next();
                 switch (event) {
                     case START_INTERCHANGE -> {
-                        if (!"EDIFACT".equals(reader.getStandard())) throw new HeraldException("", "This is " + reader.getStandard() + ", not UN/EDIFACT");
+                        if (!"EDIFACT".equals(reader.getStandard()))
+                            throw new HeraldException("", "This is " + reader.getStandard() + ", not UN/EDIFACT");
                     }
                     case START_SEGMENT -> {
                         tag = reader.getText();
@@ -157,10 +208,15 @@ public final class Iftsta {
                     case END_SEGMENT -> reading.segment(tag, elements);
                     case SEGMENT_ERROR, ELEMENT_OCCURRENCE_ERROR, ELEMENT_DATA_ERROR -> {
                         // Without a schema of the message only the envelope is judged: its counts and references.
-                        if (tag != null && tag.startsWith("UN")) throw new HeraldException("", "The interchange is not sound: " + words(String.valueOf(reader.getErrorType())) + " in segment " + tag + " (the " + reader.getLocation().getSegmentPosition() + "th)");
+                        if (tag != null && tag.startsWith("UN"))
+                            throw new HeraldException(
+                                    "",
+                                    "The interchange is not sound: " + words(String.valueOf(reader.getErrorType()))
+                                            + " in segment " + tag + " (the "
+                                            + reader.getLocation().getSegmentPosition() + "th)");
                     }
                     case END_INTERCHANGE -> ended = true;
-                    default -> { }
+                    default -> {}
                 }
             }
         } catch (EDIStreamException e) {

@@ -4,8 +4,8 @@ import java.util.List;
 import java.util.stream.Collectors;
 
 /**
- * Cells that a spreadsheet must not take for formulas: one that begins like a formula gets an apostrophe in front, which spreadsheets hide and
- * our own reading takes back. Characters as listed by OWASP, "CSV Injection" (from memory).
+ * Cells that a spreadsheet must not take for formulas: one that begins like a formula gets an apostrophe in front,
+ * which spreadsheets hide and our own reading takes back. Characters as listed by OWASP, "CSV Injection" (from memory).
  */
 public final class SafeCell {
     private SafeCell() {}
@@ -17,6 +17,9 @@ public final class SafeCell {
 
     /** One line of CSV (RFC 4180), every cell safe and quoted where it must be. */
     public static String csv(List<String> cells) {
-        return cells.stream().map(SafeCell::of).map(c -> c.matches("(?s).*[\",;\\r\\n].*") ? '"' + c.replace("\"", "\"\"") + '"' : c).collect(Collectors.joining(",", "", "\r\n"));
+        return cells.stream()
+                .map(SafeCell::of)
+                .map(c -> c.matches("(?s).*[\",;\\r\\n].*") ? '"' + c.replace("\"", "\"\"") + '"' : c)
+                .collect(Collectors.joining(",", "", "\r\n"));
     }
 }

@@ -7,13 +7,27 @@ import java.util.Optional;
 
 /** The columns that order sheets have, and the headings they go by (common practice, no source). */
 public enum SheetColumn {
-    ORDER("order", "order number", "order", "order no", "number", "order id", "order nr"), NAME("name", "name", "customer", "customer name", "recipient", "full name"),
-    EMAIL("email", "e-mail", "email", "mail", "e-mail address", "email address"), PHONE("phone", "phone", "telephone", "mobile", "phone number", "tel"),
-    COUNTRY("country", "country", "country code", "ship to country"), CARRIER("carrier", "carrier", "shipped by", "courier"),
-    TRACKING("trackingNumber", "tracking number", "tracking", "tracking no", "tracking code", "consignment"), STATUS("status", "status", "stage", "state"),
-    PLACED_AT("placedAt", "placed at", "placed", "order date", "date"), PAYMENT("payment", "payment", "paid by", "payment method"), TOTAL("total", "total", "amount"), CURRENCY("currency", "currency"),
-    LANGUAGE("language", "language"), STREET("street", "street", "address"), CITY("city", "city", "town"), POSTCODE("postcode", "postcode", "zip", "postal code"),
-    SKU("sku", "sku", "article", "item number"), ITEM("item", "item", "item name", "product"), QUANTITY("quantity", "quantity", "qty", "pieces"), PRICE("price", "price", "unit price"), TAGS("tags", "tags", "labels");
+    ORDER("order", "order number", "order", "order no", "number", "order id", "order nr"),
+    NAME("name", "name", "customer", "customer name", "recipient", "full name"),
+    EMAIL("email", "e-mail", "email", "mail", "e-mail address", "email address"),
+    PHONE("phone", "phone", "telephone", "mobile", "phone number", "tel"),
+    COUNTRY("country", "country", "country code", "ship to country"),
+    CARRIER("carrier", "carrier", "shipped by", "courier"),
+    TRACKING("trackingNumber", "tracking number", "tracking", "tracking no", "tracking code", "consignment"),
+    STATUS("status", "status", "stage", "state"),
+    PLACED_AT("placedAt", "placed at", "placed", "order date", "date"),
+    PAYMENT("payment", "payment", "paid by", "payment method"),
+    TOTAL("total", "total", "amount"),
+    CURRENCY("currency", "currency"),
+    LANGUAGE("language", "language"),
+    STREET("street", "street", "address"),
+    CITY("city", "city", "town"),
+    POSTCODE("postcode", "postcode", "zip", "postal code"),
+    SKU("sku", "sku", "article", "item number"),
+    ITEM("item", "item", "item name", "product"),
+    QUANTITY("quantity", "quantity", "qty", "pieces"),
+    PRICE("price", "price", "unit price"),
+    TAGS("tags", "tags", "labels");
 
     private final String code;
     private final List<String> headings;

@@ -6,7 +6,7 @@ import java.util.Map;
 /**
  * One line of a sheet, read by its columns; absent cells are null.
  *
- * @param line  where it begins in the file, the heading is line 1
+ * @param line where it begins in the file, the heading is line 1
  * @param cells as they stand, for giving a refused row back
  * @param fault why the line as a whole can't be used, or null
  */

@@ -16,7 +16,10 @@ import upbeat.herald.core.Texts;
 public record Table(String readAs, List<String> headings, List<Line> lines) {
     public record Line(long number, List<String> cells) {}
 
-    /** The columns by their headings: what a person said before goes before what headings usually mean. @param remembered plain heading to column code; empty text for one to leave alone */
+    /**
+     * The columns by their headings: what a person said before goes before what headings usually mean. @param
+     * remembered plain heading to column code; empty text for one to leave alone
+     */
     public Map<SheetColumn, Integer> match(Map<String, String> remembered) {
         Map<SheetColumn, Integer> match = new EnumMap<>(SheetColumn.class);
         for (boolean byMemory : new boolean[] {true, false}) {
@@ -24,7 +27,8 @@ public record Table(String readAs, List<String> headings, List<Line> lines) {
                 String plain = SheetColumn.plain(headings.get(i));
                 if (remembered.containsKey(plain) != byMemory || match.containsValue(i)) continue;
                 Integer at = i;
-                (byMemory ? SheetColumn.of(remembered.get(plain)) : SheetColumn.headed(plain)).ifPresent(c -> match.putIfAbsent(c, at));
+                (byMemory ? SheetColumn.of(remembered.get(plain)) : SheetColumn.headed(plain))
+                        .ifPresent(c -> match.putIfAbsent(c, at));
             }
         }
         return match;
@@ -37,12 +41,20 @@ public record Table(String readAs, List<String> headings, List<Line> lines) {
             if (line.cells().stream().allMatch(Texts::blank)) continue;
             Map<SheetColumn, String> values = new EnumMap<>(SheetColumn.class);
             match.forEach((column, at) -> {
-                String value = at < line.cells().size() ? Texts.orNull(plain(line.cells().get(at))) : null;
+                String value = at < line.cells().size()
+                        ? Texts.orNull(plain(line.cells().get(at)))
+                        : null;
                 if (value != null) values.put(column, value);
             });
-            boolean longer = line.cells().size() > headings.size() && line.cells().subList(headings.size(), line.cells().size()).stream().anyMatch(c -> !Texts.blank(c));
-            String fault = line.cells().size() < headings.size() ? "The line has " + line.cells().size() + " cells, the headings are " + headings.size() + ". It may be cut off"
-                    : longer ? "The line has more cells than there are headings. A separator inside a cell may lack its quotes" : null;
+            boolean longer = line.cells().size() > headings.size()
+                    && line.cells().subList(headings.size(), line.cells().size()).stream()
+                            .anyMatch(c -> !Texts.blank(c));
+            String fault = line.cells().size() < headings.size()
+                    ? "The line has " + line.cells().size() + " cells, the headings are " + headings.size()
+                            + ". It may be cut off"
+                    : longer
+                            ? "The line has more cells than there are headings. A separator inside a cell may lack its quotes"
+                            : null;
             rows.add(new SheetRow(line.number(), values, line.cells(), fault));
         }
         if (rows.isEmpty()) throw new HeraldException("file", "The file has headings but no rows");
@@ -51,17 +63,23 @@ public record Table(String readAs, List<String> headings, List<Line> lines) {
 
     /** Takes back the apostrophe that keeps a spreadsheet from reading a cell as a formula. */
     private static String plain(String cell) {
-        return cell.length() > 1 && cell.charAt(0) == '\'' && "=+-@".indexOf(cell.charAt(1)) >= 0 ? cell.substring(1) : cell;
+        return cell.length() > 1 && cell.charAt(0) == '\'' && "=+-@".indexOf(cell.charAt(1)) >= 0
+                ? cell.substring(1)
+                : cell;
     }
 
-    /** A match given by column code and heading, as the interface sends it. @throws HeraldException where a heading or column is unknown */
+    /**
+     * A match given by column code and heading, as the interface sends it. @throws HeraldException where a heading or
+     * column is unknown
+     */
     public Map<SheetColumn, Integer> match(Map<String, String> given, boolean strict) {
         Map<String, Integer> at = new HashMap<>();
         for (int i = 0; i < headings.size(); i++) at.putIfAbsent(headings.get(i), i);
         Map<SheetColumn, Integer> match = new EnumMap<>(SheetColumn.class);
         given.forEach((code, heading) -> {
             if (Texts.blank(heading)) return;
-            SheetColumn column = SheetColumn.of(code).orElseThrow(() -> new HeraldException("columns", "There is no column " + code));
+            SheetColumn column = SheetColumn.of(code)
+                    .orElseThrow(() -> new HeraldException("columns", "There is no column " + code));
             if (!at.containsKey(heading)) {
                 if (strict) throw new HeraldException("columns", "The file has no heading \"" + heading + "\"");
                 return;

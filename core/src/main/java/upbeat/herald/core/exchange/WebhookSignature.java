@@ -9,17 +9,25 @@ import java.util.Base64;
 import javax.crypto.Mac;
 import javax.crypto.spec.SecretKeySpec;
 
-/** Signatures of the Standard Webhooks specification, symmetric version {@code v1}: HMAC-SHA-256 over id, timestamp and body. */
+/**
+ * Signatures of the Standard Webhooks specification, symmetric version {@code v1}: HMAC-SHA-256 over id, timestamp and
+ * body.
+ */
 public final class WebhookSignature {
     /** How far the sender's clock may be off, both ways; beyond it a call may be a replay. */
     public static final Duration TOLERANCE = Duration.ofMinutes(5);
+
     private static final String PREFIX = "whsec_";
 
     private WebhookSignature() {}
 
     public enum Verdict {
-        GOOD("good"), MISSING("The headers webhook-id, webhook-timestamp and webhook-signature are missing"), BAD_TIMESTAMP("webhook-timestamp is no number of seconds"),
-        TOO_OLD("The call was signed more than five minutes ago"), IN_THE_FUTURE("The call was signed more than five minutes ahead of this machine's clock"), WRONG("The signature does not fit");
+        GOOD("good"),
+        MISSING("The headers webhook-id, webhook-timestamp and webhook-signature are missing"),
+        BAD_TIMESTAMP("webhook-timestamp is no number of seconds"),
+        TOO_OLD("The call was signed more than five minutes ago"),
+        IN_THE_FUTURE("The call was signed more than five minutes ahead of this machine's clock"),
+        WRONG("The signature does not fit");
 
         private final String words;
 
@@ -33,11 +41,13 @@ public final class WebhookSignature {
     }
 
     /**
-     * @param secret     {@code whsec_} and base64, as the sender has it
-     * @param signatures the header: versions and signatures parted by blanks; any that fits is enough, so that secrets can be changed
-     * @param now        by a clock that the sender shares
+     * @param secret {@code whsec_} and base64, as the sender has it
+     * @param signatures the header: versions and signatures parted by blanks; any that fits is enough, so that secrets
+     *     can be changed
+     * @param now by a clock that the sender shares
      */
-    public static Verdict verify(String secret, String id, String timestamp, String signatures, byte[] body, Instant now) {
+    public static Verdict verify(
+            String secret, String id, String timestamp, String signatures, byte[] body, Instant now) {
         if (id == null || timestamp == null || signatures == null) return Verdict.MISSING;
         long seconds;
         try {
@@ -49,7 +59,8 @@ public final class WebhookSignature {
         if (seconds > now.getEpochSecond() + TOLERANCE.toSeconds()) return Verdict.IN_THE_FUTURE;
         byte[] expected = sign(secret, id, seconds, body).getBytes(StandardCharsets.US_ASCII);
         boolean fits = false;
-        for (String signature : signatures.strip().split("\\s+")) fits |= MessageDigest.isEqual(expected, signature.getBytes(StandardCharsets.UTF_8));
+        for (String signature : signatures.strip().split("\\s+"))
+            fits |= MessageDigest.isEqual(expected, signature.getBytes(StandardCharsets.UTF_8));
         return fits ? Verdict.GOOD : Verdict.WRONG;
     }
 
@@ -57,7 +68,9 @@ public final class WebhookSignature {
     public static String sign(String secret, String id, long timestamp, byte[] body) {
         try {
             Mac mac = Mac.getInstance("HmacSHA256");
-            mac.init(new SecretKeySpec(Base64.getDecoder().decode(secret.startsWith(PREFIX) ? secret.substring(PREFIX.length()) : secret), "HmacSHA256"));
+            mac.init(new SecretKeySpec(
+                    Base64.getDecoder().decode(secret.startsWith(PREFIX) ? secret.substring(PREFIX.length()) : secret),
+                    "HmacSHA256"));
             mac.update((id + "." + timestamp + ".").getBytes(StandardCharsets.UTF_8));
             return "v1," + Base64.getEncoder().encodeToString(mac.doFinal(body));
         } catch (GeneralSecurityException e) {

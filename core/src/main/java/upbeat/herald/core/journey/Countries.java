@@ -12,13 +12,20 @@ import upbeat.herald.core.Texts;
 public final class Countries {
     /** Every code of two letters, upper case. */
     public static final Set<String> CODES = Set.of(Locale.getISOCountries());
-    /** Languages in which a name is understood. Where two of them give a name to different countries, the first holds. */
-    private static final List<String> LANGUAGES = List.of("en", "de", "fr", "es", "it", "nl", "sv", "pl", "da", "nb", "fi");
+    /**
+     * Languages in which a name is understood. Where two of them give a name to different countries, the first holds.
+     */
+    private static final List<String> LANGUAGES =
+            List.of("en", "de", "fr", "es", "it", "nl", "sv", "pl", "da", "nb", "fi");
+
     private static final Map<String, String> BY_NAME = byName();
 
     private Countries() {}
 
-    /** The code of a country that is written as its two letters or by its name (Unicode CLDR), in either case and with or without accents. */
+    /**
+     * The code of a country that is written as its two letters or by its name (Unicode CLDR), in either case and with
+     * or without accents.
+     */
     public static Optional<String> code(String written) {
         if (written == null) return Optional.empty();
         String letters = written.strip().toUpperCase(Locale.ROOT);
@@ -28,7 +35,8 @@ public final class Countries {
     private static Map<String, String> byName() {
         Map<String, String> names = new HashMap<>();
         for (String language : LANGUAGES) {
-            for (String code : CODES.stream().sorted().toList()) names.putIfAbsent(plain(new Locale("", code).getDisplayCountry(new Locale(language))), code);
+            for (String code : CODES.stream().sorted().toList())
+                names.putIfAbsent(plain(new Locale("", code).getDisplayCountry(new Locale(language))), code);
         }
         return Map.copyOf(names);
     }

@@ -10,20 +10,21 @@ import java.util.Map;
 import java.util.Set;
 
 /**
- * A parcel's way, worked out from all that was reported of it, in the order of the events and not of their arrival. The same reports in
- * any order give the same journey.
+ * A parcel's way, worked out from all that was reported of it, in the order of the events and not of their arrival. The
+ * same reports in any order give the same journey.
  *
- * @param stage   where the parcel stands now; {@link Stage#ORDERED} while nothing was reported
+ * @param stage where the parcel stands now; {@link Stage#ORDERED} while nothing was reported
  * @param reached the visits to stages, oldest first, each once
- * @param idle    keys of reports that moved nothing: doubles, steps back, and anything after the end
+ * @param idle keys of reports that moved nothing: doubles, steps back, and anything after the end
  */
 public record Journey(Stage stage, List<StageReached> reached, Set<String> idle) {
 
-    private static final Comparator<Report> BY_EVENT =
-            Comparator.comparing(Report::at).thenComparing(r -> r.stage().onLine()).thenComparing(Report::stage).thenComparing(Report::key);
+    private static final Comparator<Report> BY_EVENT = Comparator.comparing(Report::at)
+            .thenComparing(r -> r.stage().onLine())
+            .thenComparing(Report::stage)
+            .thenComparing(Report::key);
 
-    private static final Set<Stage> COMES_AGAIN =
-            EnumSet.of(Stage.OUT_FOR_DELIVERY, Stage.ATTEMPTED, Stage.DELAYED);
+    private static final Set<Stage> COMES_AGAIN = EnumSet.of(Stage.OUT_FOR_DELIVERY, Stage.ATTEMPTED, Stage.DELAYED);
 
     public static Journey of(Collection<Report> reports) {
         List<Report> inOrder = new ArrayList<>(reports);
@@ -51,24 +52,35 @@ public record Journey(Stage stage, List<StageReached> reached, Set<String> idle)
                 visit(new StageReached(Stage.DISPATCHED, StageReached.ONCE, report.at(), true));
             }
             if (next == Stage.ATTEMPTED) tries++;
-            if (!visit(new StageReached(next, occasion(next, report), report.at(), false)) && stage == next) idle.add(report.key());
+            if (!visit(new StageReached(next, occasion(next, report), report.at(), false)) && stage == next)
+                idle.add(report.key());
             stage = next;
             if (!next.side()) farthest = next.onLine();
         }
 
         /**
-         * What may come after what. Delivered ends the way but for a return; a return ends only as returned. Along the line a parcel
-         * never goes back, with two true exceptions: after a failed attempt it travels again, and it may be out for delivery on another day.
+         * What may come after what. Delivered ends the way but for a return; a return ends only as returned. Along the
+         * line a parcel never goes back, with two true exceptions: after a failed attempt it travels again, and it may
+         * be out for delivery on another day.
          */
         private boolean mayFollow(Stage next) {
             switch (stage) {
-                case RETURNED: return false;
-                case RETURNING: return next == Stage.RETURNED || next == Stage.RETURNING;
-                case DELIVERED: return next == Stage.RETURNING || next == Stage.RETURNED;
-                case ATTEMPTED: return next.onLine() >= Stage.IN_TRANSIT.onLine();
-                case READY_FOR_COLLECTION: return next != Stage.IN_TRANSIT && next != Stage.DELAYED && next.onLine() >= Stage.OUT_FOR_DELIVERY.onLine();
-                case DELAYED: return next.onLine() >= Math.min(farthest, Stage.IN_TRANSIT.onLine());
-                default: return next == Stage.DELAYED || next.onLine() >= farthest;
+                case RETURNED:
+                    return false;
+                case RETURNING:
+                    return next == Stage.RETURNED || next == Stage.RETURNING;
+                case DELIVERED:
+                    return next == Stage.RETURNING || next == Stage.RETURNED;
+                case ATTEMPTED:
+                    return next.onLine() >= Stage.IN_TRANSIT.onLine();
+                case READY_FOR_COLLECTION:
+                    return next != Stage.IN_TRANSIT
+                            && next != Stage.DELAYED
+                            && next.onLine() >= Stage.OUT_FOR_DELIVERY.onLine();
+                case DELAYED:
+                    return next.onLine() >= Math.min(farthest, Stage.IN_TRANSIT.onLine());
+                default:
+                    return next == Stage.DELAYED || next.onLine() >= farthest;
             }
         }
 

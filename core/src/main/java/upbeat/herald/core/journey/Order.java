@@ -7,14 +7,24 @@ import java.util.List;
 /**
  * One order as a shop told it. Absent values are null, never empty text.
  *
- * @param shop     the source's key, lower case letters, digits and hyphens
- * @param number   the shop's order number, unique within the shop
- * @param country  of {@link ShipTo}: ISO 3166-1 alpha-2
+ * @param shop the source's key, lower case letters, digits and hyphens
+ * @param number the shop's order number, unique within the shop
+ * @param country of {@link ShipTo}: ISO 3166-1 alpha-2
  * @param currency ISO 4217 code of {@code total} and of the items' prices
- * @param tags     words put on the order by the shop; answers add their own elsewhere
+ * @param tags words put on the order by the shop; answers add their own elsewhere
  */
-public record Order(String shop, String number, Instant placedAt, Customer customer, ShipTo shipTo, Payment payment, String currency,
-        BigDecimal total, List<Item> items, Consent consent, List<String> tags) {
+public record Order(
+        String shop,
+        String number,
+        Instant placedAt,
+        Customer customer,
+        ShipTo shipTo,
+        Payment payment,
+        String currency,
+        BigDecimal total,
+        List<Item> items,
+        Consent consent,
+        List<String> tags) {
 
     public Order {
         items = List.copyOf(items);
@@ -22,8 +32,8 @@ public record Order(String shop, String number, Instant placedAt, Customer custo
     }
 
     /**
-     * @param email    as given, syntax checked
-     * @param phone    E.164 with plus sign, or null where none was given or what was given can't be a number
+     * @param email as given, syntax checked
+     * @param phone E.164 with plus sign, or null where none was given or what was given can't be a number
      * @param language BCP 47 tag, or null
      */
     public record Customer(String name, String email, String phone, String language) {}

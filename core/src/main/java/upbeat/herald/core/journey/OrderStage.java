@@ -10,7 +10,7 @@ public final class OrderStage {
     /**
      * Words beyond {@link Stage}: an order whose parcels stand on both sides of a line is <em>partly</em> over it.
      *
-     * @param ended   {@link Stage#CANCELLED} or {@link Stage#REFUNDED} where the order ended, else null
+     * @param ended {@link Stage#CANCELLED} or {@link Stage#REFUNDED} where the order ended, else null
      * @param parcels the stages of its parcels
      * @param covered false where the parcels known do not yet hold every item of the order
      * @return a stage's word, or {@code partly-dispatched}, {@code partly-delivered}
@@ -21,10 +21,15 @@ public final class OrderStage {
         long delivered = parcels.stream().filter(s -> s == Stage.DELIVERED).count();
         if (delivered == parcels.size() && covered) return Stage.DELIVERED.code();
         if (delivered > 0) return "partly-delivered";
-        long gone = parcels.stream().filter(s -> s.onLine() >= Stage.DISPATCHED.onLine()).count();
+        long gone = parcels.stream()
+                .filter(s -> s.onLine() >= Stage.DISPATCHED.onLine())
+                .count();
         if (gone > 0 && (gone < parcels.size() || !covered)) return "partly-dispatched";
         // All parcels are at least as far as the one furthest behind; a side stage wins over the stop it branches from.
-        List<Stage> sorted = parcels.stream().sorted((a, b) -> a.onLine() != b.onLine() ? a.onLine() - b.onLine() : Boolean.compare(b.side(), a.side())).toList();
+        List<Stage> sorted = parcels.stream()
+                .sorted((a, b) ->
+                        a.onLine() != b.onLine() ? a.onLine() - b.onLine() : Boolean.compare(b.side(), a.side()))
+                .toList();
         return sorted.get(0).code();
     }
 }

@@ -6,7 +6,7 @@ import java.util.List;
  * One parcel of an order.
  *
  * @param carrier the carrier's key
- * @param items   what is inside; empty where nobody said, which then means everything
+ * @param items what is inside; empty where nobody said, which then means everything
  */
 public record Parcel(String carrier, String trackingNumber, List<Content> items) {
     public Parcel {

@@ -6,7 +6,8 @@ import java.util.Optional;
 
 /** How an order is paid. */
 public enum Payment {
-    PREPAID("prepaid", "prepaid"), CASH_ON_DELIVERY("cash-on-delivery", "cash on delivery");
+    PREPAID("prepaid", "prepaid"),
+    CASH_ON_DELIVERY("cash-on-delivery", "cash on delivery");
 
     private final String code;
     private final String words;

@@ -5,8 +5,9 @@ import com.google.i18n.phonenumbers.PhoneNumberUtil;
 import java.util.Optional;
 
 /**
- * Phone numbers as shops write them, turned into E.164 (ITU-T). A number counts when its length is possible for its country; the numbering
- * plans' finer ranges are not asked, because they change faster than any table and their reserved ranges would be refused.
+ * Phone numbers as shops write them, turned into E.164 (ITU-T). A number counts when its length is possible for its
+ * country; the numbering plans' finer ranges are not asked, because they change faster than any table and their
+ * reserved ranges would be refused.
  */
 public final class Phones {
     private static final PhoneNumberUtil UTIL = PhoneNumberUtil.getInstance();
@@ -20,7 +21,9 @@ public final class Phones {
         if (text.startsWith("00")) text = "+" + text.substring(2);
         try {
             var number = UTIL.parse(text, country);
-            return UTIL.isPossibleNumber(number) ? Optional.of(UTIL.format(number, PhoneNumberUtil.PhoneNumberFormat.E164)) : Optional.empty();
+            return UTIL.isPossibleNumber(number)
+                    ? Optional.of(UTIL.format(number, PhoneNumberUtil.PhoneNumberFormat.E164))
+                    : Optional.empty();
         } catch (NumberParseException e) {
             return Optional.empty();
         }

@@ -9,12 +9,14 @@ import java.util.stream.Collectors;
 import upbeat.herald.core.Texts;
 
 /**
- * The words an order is found by, and how a person's search is put to the word index (SQLite FTS5). Every word is found by its beginning; numbers
- * also without their blanks and hyphens and by their last digits, as they are read out on the telephone.
+ * The words an order is found by, and how a person's search is put to the word index (SQLite FTS5). Every word is found
+ * by its beginning; numbers also without their blanks and hyphens and by their last digits, as they are read out on the
+ * telephone.
  */
 public final class SearchWords {
     /** Raised when the words change, so that an older index is made anew. */
     public static final String VERSION = "2";
+
     private static final int[] ENDS = {4, 5, 6, 8};
 
     private SearchWords() {}
@@ -39,7 +41,8 @@ public final class SearchWords {
                 ends(words, digits);
             }
         }
-        if (order.shipTo() != null && order.shipTo().name() != null) words.add(order.shipTo().name());
+        if (order.shipTo() != null && order.shipTo().name() != null)
+            words.add(order.shipTo().name());
         trackingNumbers.forEach(n -> number(words, n));
         return String.join(" ", words);
     }
@@ -55,15 +58,23 @@ public final class SearchWords {
                 continue;
             }
             String compact = Texts.compact(word).replaceAll("^\\+", "");
-            words.add(compact.equalsIgnoreCase(word) || !compact.matches("[A-Z0-9]+") ? quoted(word) : "(" + quoted(word) + " OR " + quoted(compact) + ")");
+            words.add(
+                    compact.equalsIgnoreCase(word) || !compact.matches("[A-Z0-9]+")
+                            ? quoted(word)
+                            : "(" + quoted(word) + " OR " + quoted(compact) + ")");
         }
         if (words.isEmpty()) return null;
         String all = words.stream().collect(Collectors.joining(" AND "));
         String together = Texts.compact(search).replaceAll("^\\+", "");
-        return words.size() > 1 && together.matches("[A-Z0-9]+") && together.matches(".*\\d.*") ? "(" + all + ") OR " + quoted(together) : all;
+        return words.size() > 1 && together.matches("[A-Z0-9]+") && together.matches(".*\\d.*")
+                ? "(" + all + ") OR " + quoted(together)
+                : all;
     }
 
-    /** An address as one word. As a phrase it would end in a word that a million addresses share, and take that long to look through. */
+    /**
+     * An address as one word. As a phrase it would end in a word that a million addresses share, and take that long to
+     * look through.
+     */
     private static String joined(String address) {
         return address.replaceAll("[^\\p{L}\\p{N}]+", "");
     }

@@ -7,13 +7,24 @@ import java.util.Optional;
 import java.util.stream.Collectors;
 
 /**
- * Where a parcel stands, or what became of an order. The line runs from {@link #ORDERED} to {@link #DELIVERED}; the other stages stand
- * beside it. {@link #onLine()} is the position on the line that a stage stands for: a side stage borrows that of the stop it branches off.
+ * Where a parcel stands, or what became of an order. The line runs from {@link #ORDERED} to {@link #DELIVERED}; the
+ * other stages stand beside it. {@link #onLine()} is the position on the line that a stage stands for: a side stage
+ * borrows that of the stop it branches off.
  */
 public enum Stage {
-    ORDERED(0, false), PACKED(1, false), DISPATCHED(2, false), IN_TRANSIT(3, false), OUT_FOR_DELIVERY(4, false), DELIVERED(5, false),
-    ATTEMPTED(4, true), READY_FOR_COLLECTION(4, true), DELAYED(3, true), RETURNING(5, true), RETURNED(5, true),
-    CANCELLED(5, true), REFUNDED(5, true);
+    ORDERED(0, false),
+    PACKED(1, false),
+    DISPATCHED(2, false),
+    IN_TRANSIT(3, false),
+    OUT_FOR_DELIVERY(4, false),
+    DELIVERED(5, false),
+    ATTEMPTED(4, true),
+    READY_FOR_COLLECTION(4, true),
+    DELAYED(3, true),
+    RETURNING(5, true),
+    RETURNED(5, true),
+    CANCELLED(5, true),
+    REFUNDED(5, true);
 
     private final int onLine;
     private final boolean side;
@@ -35,7 +46,8 @@ public enum Stage {
         return side;
     }
 
-    private static final Map<String, Stage> BY_CODE = Arrays.stream(values()).collect(Collectors.toUnmodifiableMap(Stage::code, s -> s));
+    private static final Map<String, Stage> BY_CODE =
+            Arrays.stream(values()).collect(Collectors.toUnmodifiableMap(Stage::code, s -> s));
 
     /** The word used in the API and the database: {@code out-for-delivery}. */
     public String code() {
@@ -46,7 +58,13 @@ public enum Stage {
     public static Optional<Stage> of(String word) {
         if (word == null) return Optional.empty();
         Stage known = BY_CODE.get(word);
-        return Optional.ofNullable(known != null ? known : BY_CODE.get(word.strip().toLowerCase(Locale.ROOT).replace('_', '-').replace(' ', '-')));
+        return Optional.ofNullable(
+                known != null
+                        ? known
+                        : BY_CODE.get(word.strip()
+                                .toLowerCase(Locale.ROOT)
+                                .replace('_', '-')
+                                .replace(' ', '-')));
     }
 
     /** True for what happens to an order as a whole, never to one of its parcels. */

@@ -5,8 +5,9 @@ import java.time.Instant;
 /**
  * A parcel, or an order, came to a stage.
  *
- * @param occasion tells repeated visits apart: {@code 1} for stages that come once, the day for those that may come again
- * @param implied  true where no report named the stage: a first carrier scan further on means the parcel was dispatched
+ * @param occasion tells repeated visits apart: {@code 1} for stages that come once, the day for those that may come
+ *     again
+ * @param implied true where no report named the stage: a first carrier scan further on means the parcel was dispatched
  */
 public record StageReached(Stage stage, String occasion, Instant at, boolean implied) {
     public static final String ONCE = "1";

@@ -16,7 +16,7 @@ import upbeat.herald.core.journey.Payment;
  * Whom a notice is for. Every list that is not empty must hold the order's value; an empty list means all.
  *
  * @param countries ISO 3166-1 alpha-2 of the destination
- * @param carriers  keys; asked only where there is a parcel
+ * @param carriers keys; asked only where there is a parcel
  */
 public record Audience(Set<Payment> payments, Set<String> countries, Set<String> carriers, Set<String> shops) {
     public static final Audience EVERYONE = new Audience(Set.of(), Set.of(), Set.of(), Set.of());
@@ -40,13 +40,17 @@ public record Audience(Set<Payment> payments, Set<String> countries, Set<String>
     private static <T> Optional<Reason> outside(Set<T> wanted, T value, Function<T, String> words, String verb) {
         if (wanted.isEmpty() || value != null && wanted.contains(value)) return Optional.empty();
         String is = value == null ? "an unknown place" : words.apply(value);
-        return Optional.of(new Reason(Reason.Code.NOT_FOR, "This order " + verb + " " + is + "; the notice is for " + list(wanted.stream().map(words).toList(), "or")));
+        return Optional.of(new Reason(
+                Reason.Code.NOT_FOR,
+                "This order " + verb + " " + is + "; the notice is for "
+                        + list(wanted.stream().map(words).toList(), "or")));
     }
 
     /** The audience in words: "cash on delivery, DE and AT", or "everyone". */
     public String words() {
         List<String> parts = new ArrayList<>();
-        if (!payments.isEmpty()) parts.add(list(payments.stream().map(Payment::words).toList(), "or"));
+        if (!payments.isEmpty())
+            parts.add(list(payments.stream().map(Payment::words).toList(), "or"));
         if (!countries.isEmpty()) parts.add(list(countries, "and"));
         if (!carriers.isEmpty()) parts.add("by " + list(carriers, "or"));
         if (!shops.isEmpty()) parts.add("from " + list(shops, "and"));
@@ -56,6 +60,7 @@ public record Audience(Set<Payment> payments, Set<String> countries, Set<String>
     private static String list(Collection<String> words, String last) {
         List<String> sorted = List.copyOf(new TreeSet<>(words));
         if (sorted.size() == 1) return sorted.get(0);
-        return sorted.subList(0, sorted.size() - 1).stream().collect(Collectors.joining(", ")) + " " + last + " " + sorted.get(sorted.size() - 1);
+        return sorted.subList(0, sorted.size() - 1).stream().collect(Collectors.joining(", ")) + " " + last + " "
+                + sorted.get(sorted.size() - 1);
     }
 }

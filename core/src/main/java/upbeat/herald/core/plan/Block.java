@@ -6,19 +6,40 @@ import org.jspecify.annotations.Nullable;
 /**
  * One block of an e-mail. Which values count depends on the kind; the others are null.
  *
- * @param kind    see {@link Kind}
- * @param text    words of a heading or a delay notice; of a text block its markup: paragraphs, bold, italics, links, lists, and fields in double braces
- * @param when    shown only then, a word of {@link upbeat.herald.core.wording.Condition}; null for always
- * @param href    where a button or a picture leads
- * @param label   of a button
- * @param src     address of a picture; {@code alt} its text; {@code width} in pixels, 1 to 600; {@code height} of a space in pixels, 4 to 96
- * @param of      {@code parcel} or {@code order}: whose items are listed; {@code part} true to say "2 of 3 items are in this parcel" above them
- * @param style   {@code button} or {@code text}: how the tracking link looks
+ * @param kind see {@link Kind}
+ * @param text words of a heading or a delay notice; of a text block its markup: paragraphs, bold, italics, links,
+ *     lists, and fields in double braces
+ * @param when shown only then, a word of {@link upbeat.herald.core.wording.Condition}; null for always
+ * @param href where a button or a picture leads
+ * @param label of a button
+ * @param src address of a picture; {@code alt} its text; {@code width} in pixels, 1 to 600; {@code height} of a space
+ *     in pixels, 4 to 96
+ * @param of {@code parcel} or {@code order}: whose items are listed; {@code part} true to say "2 of 3 items are in this
+ *     parcel" above them
+ * @param style {@code button} or {@code text}: how the tracking link looks
  * @param columns two or three lists of blocks side by side, without columns in them
- * @param items   recommended items
+ * @param items recommended items
  */
-public record Block(String kind, @Nullable String text, @Nullable String when, @Nullable String href, @Nullable String label, @Nullable String src, @Nullable String alt, @Nullable Integer width, @Nullable Integer height, @Nullable String of, @Nullable Boolean part, @Nullable String style, @Nullable List<List<Block>> columns, @Nullable List<Recommended> items) {
-    public record Recommended(String name, @Nullable String href, @Nullable String src, @Nullable String price) {}
+public record Block(
+        String kind,
+        @Nullable String text,
+        @Nullable String when,
+        @Nullable String href,
+        @Nullable String label,
+        @Nullable String src,
+        @Nullable String alt,
+        @Nullable Integer width,
+        @Nullable Integer height,
+        @Nullable String of,
+        @Nullable Boolean part,
+        @Nullable String style,
+        @Nullable List<List<Block>> columns,
+        @Nullable List<Recommended> items) {
+    public record Recommended(
+            String name,
+            @Nullable String href,
+            @Nullable String src,
+            @Nullable String price) {}
 
     public Block {
         columns = columns == null ? null : columns.stream().map(List::copyOf).toList();
@@ -47,8 +68,21 @@ public record Block(String kind, @Nullable String text, @Nullable String when, @
 
     /** What a block can be. */
     public enum Kind {
-        HEADING("heading"), TEXT("text"), ITEMS("items"), PARCEL("parcel"), ADDRESS("address"), TOTALS("totals"), BUTTON("button"), QUESTION("question"), PICTURE("picture"), COLUMNS("columns"),
-        LINE("line"), SPACE("space"), DELAY("delay"), RECOMMENDED("recommended"), HTML("html");
+        HEADING("heading"),
+        TEXT("text"),
+        ITEMS("items"),
+        PARCEL("parcel"),
+        ADDRESS("address"),
+        TOTALS("totals"),
+        BUTTON("button"),
+        QUESTION("question"),
+        PICTURE("picture"),
+        COLUMNS("columns"),
+        LINE("line"),
+        SPACE("space"),
+        DELAY("delay"),
+        RECOMMENDED("recommended"),
+        HTML("html");
 
         private final String code;
 

@@ -9,10 +9,10 @@ import upbeat.herald.core.journey.Stage;
 /**
  * The order a decision is about, as it stands.
  *
- * @param parcel  the parcel of the moment, or null for a moment of the order
- * @param stands  where that parcel stands now, or null
+ * @param parcel the parcel of the moment, or null for a moment of the order
+ * @param stands where that parcel stands now, or null
  * @param parcels where all parcels of the order stand
- * @param ended   cancelled or refunded, or null
+ * @param ended cancelled or refunded, or null
  */
 public record Case(Order order, Parcel parcel, Stage stands, Collection<Stage> parcels, Stage ended) {
     public Case {

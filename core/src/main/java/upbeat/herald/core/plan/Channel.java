@@ -6,7 +6,9 @@ import java.util.Optional;
 
 /** A way to reach a customer. */
 public enum Channel {
-    EMAIL("email", "e-mail"), SMS("sms", "SMS"), WHATSAPP("whatsapp", "WhatsApp");
+    EMAIL("email", "e-mail"),
+    SMS("sms", "SMS"),
+    WHATSAPP("whatsapp", "WhatsApp");
 
     private final String code;
     private final String words;
@@ -26,6 +28,8 @@ public enum Channel {
 
     public static Optional<Channel> of(String word) {
         if (word == null) return Optional.empty();
-        return Arrays.stream(values()).filter(c -> c.code.equals(word.strip().toLowerCase(Locale.ROOT))).findFirst();
+        return Arrays.stream(values())
+                .filter(c -> c.code.equals(word.strip().toLowerCase(Locale.ROOT)))
+                .findFirst();
     }
 }

@@ -13,43 +13,59 @@ import java.util.Set;
 import java.util.stream.Stream;
 
 /**
- * Which of a notice's wordings a customer gets. First the language, by RFC 4647 lookup among the languages that have something to say to this
- * customer, the brand's own where none fits; then, within it, the most special variant, with what it lacks taken from the less special ones.
+ * Which of a notice's wordings a customer gets. First the language, by RFC 4647 lookup among the languages that have
+ * something to say to this customer, the brand's own where none fits; then, within it, the most special variant, with
+ * what it lacks taken from the less special ones.
  */
 public final class ChooseWording {
     private ChooseWording() {}
 
     /**
      * @param language of the words, BCP 47
-     * @param variant  the most special one that has a part in it
+     * @param variant the most special one that has a part in it
      */
     public record Chosen(Wording wording, String language, Variant variant) {}
 
     /**
      * @param wanted languages, BCP 47, the customer's before that of the shop they bought from; any may be null
-     * @param base   of the words that everyone gets who wants none of the others
+     * @param base of the words that everyone gets who wants none of the others
      * @return empty where the notice says nothing over this channel
      */
-    public static Optional<Chosen> of(Notice notice, Channel channel, List<String> wanted, Variant customer, String base) {
-        List<OtherWording> fitting = all(notice, channel, base).stream().filter(w -> w.variant().suits(customer.shop(), customer.carrier(), customer.country())).toList();
+    public static Optional<Chosen> of(
+            Notice notice, Channel channel, List<String> wanted, Variant customer, String base) {
+        List<OtherWording> fitting = all(notice, channel, base).stream()
+                .filter(w -> w.variant().suits(customer.shop(), customer.carrier(), customer.country()))
+                .toList();
         if (fitting.isEmpty()) return Optional.empty();
         String language = language(fitting.stream().map(OtherWording::language).toList(), wanted, base);
         return merged(fitting, language).filter(c -> c.wording().hasBody()).or(() -> merged(fitting, base));
     }
 
     /** The wording of one language and variant as it would be used: with its missing parts filled. */
-    public static Optional<Wording> whole(Notice notice, Channel channel, String language, Variant variant, String base) {
-        List<OtherWording> less = all(notice, channel, base).stream().filter(w -> w.language().equalsIgnoreCase(language) && w.variant().within(variant)).toList();
+    public static Optional<Wording> whole(
+            Notice notice, Channel channel, String language, Variant variant, String base) {
+        List<OtherWording> less = all(notice, channel, base).stream()
+                .filter(w ->
+                        w.language().equalsIgnoreCase(language) && w.variant().within(variant))
+                .toList();
         return merged(less, language).map(Chosen::wording);
     }
 
-    /** The notice where another language becomes that of the words for everyone; empty where a channel has no words in it. */
+    /**
+     * The notice where another language becomes that of the words for everyone; empty where a channel has no words in
+     * it.
+     */
     public static Optional<Notice> rebased(Notice notice, String from, String to) {
         if (from.equalsIgnoreCase(to)) return Optional.of(notice);
         Map<Channel, Wording> base = new EnumMap<>(Channel.class);
         List<OtherWording> others = new ArrayList<>(notice.others());
         for (Map.Entry<Channel, Wording> e : notice.wordings().entrySet()) {
-            Optional<OtherWording> next = others.stream().filter(o -> o.channel() == e.getKey() && o.language().equalsIgnoreCase(to) && o.variant().everyone() && o.wording().hasBody()).findFirst();
+            Optional<OtherWording> next = others.stream()
+                    .filter(o -> o.channel() == e.getKey()
+                            && o.language().equalsIgnoreCase(to)
+                            && o.variant().everyone()
+                            && o.wording().hasBody())
+                    .findFirst();
             if (next.isEmpty()) return Optional.empty();
             base.put(e.getKey(), next.get().wording());
             others.set(others.indexOf(next.get()), new OtherWording(e.getKey(), from, Variant.EVERYONE, e.getValue()));
@@ -60,19 +76,33 @@ public final class ChooseWording {
     /** Every wording of a channel, the one for everyone in the brand's language first. */
     public static List<OtherWording> all(Notice notice, Channel channel, String base) {
         Wording plain = notice.wordings().get(channel);
-        return Stream.concat(plain == null ? Stream.empty() : Stream.of(new OtherWording(channel, base, Variant.EVERYONE, plain)), notice.others().stream().filter(o -> o.channel() == channel)).toList();
+        return Stream.concat(
+                        plain == null
+                                ? Stream.empty()
+                                : Stream.of(new OtherWording(channel, base, Variant.EVERYONE, plain)),
+                        notice.others().stream().filter(o -> o.channel() == channel))
+                .toList();
     }
 
     private static Optional<Chosen> merged(List<OtherWording> fitting, String language) {
-        List<OtherWording> mine = new ArrayList<>(fitting.stream().filter(w -> w.language().equalsIgnoreCase(language)).toList());
+        List<OtherWording> mine = new ArrayList<>(fitting.stream()
+                .filter(w -> w.language().equalsIgnoreCase(language))
+                .toList());
         mine.sort(Comparator.comparing(OtherWording::variant, Variant.MOST_SPECIAL));
-        return mine.stream().map(OtherWording::wording).reduce(Wording::over).map(w -> new Chosen(w, mine.get(0).language(), mine.get(0).variant()));
+        return mine.stream()
+                .map(OtherWording::wording)
+                .reduce(Wording::over)
+                .map(w -> new Chosen(w, mine.get(0).language(), mine.get(0).variant()));
     }
 
     /** RFC 4647, section 3.4, by the platform's own implementation. */
     static String language(List<String> there, List<String> wanted, String base) {
         Set<String> tags = new LinkedHashSet<>(there);
-        return wanted.stream().filter(Objects::nonNull).flatMap(w -> lookup(w, tags).stream()).findFirst().orElse(base);
+        return wanted.stream()
+                .filter(Objects::nonNull)
+                .flatMap(w -> lookup(w, tags).stream())
+                .findFirst()
+                .orElse(base);
     }
 
     private static Optional<String> lookup(String wanted, Set<String> tags) {

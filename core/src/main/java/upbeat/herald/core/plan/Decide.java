@@ -9,8 +9,8 @@ import upbeat.herald.core.journey.StageReached;
 import upbeat.herald.core.timing.CustomerZone;
 
 /**
- * The one place that decides what a customer hears. Used when a fact comes in, when a coordinator asks "what would this order get" and "why
- * was nothing sent", and when a message is about to leave.
+ * The one place that decides what a customer hears. Used when a fact comes in, when a coordinator asks "what would this
+ * order get" and "why was nothing sent", and when a message is about to leave.
  */
 public final class Decide {
     private Decide() {}
@@ -25,8 +25,18 @@ public final class Decide {
         return new Decision(messages, notSent);
     }
 
-    private static void one(List<Notice> plan, Notice notice, Case c, Moment moment, History history, Instant now, List<PlannedMessage> messages, List<Decision.NotSent> notSent) {
-        String parcel = notice.per() == Notice.Per.ORDER || c.parcel() == null ? null : c.parcel().trackingNumber();
+    private static void one(
+            List<Notice> plan,
+            Notice notice,
+            Case c,
+            Moment moment,
+            History history,
+            Instant now,
+            List<PlannedMessage> messages,
+            List<Decision.NotSent> notSent) {
+        String parcel = notice.per() == Notice.Per.ORDER || c.parcel() == null
+                ? null
+                : c.parcel().trackingNumber();
         String occasion = notice.per() == Notice.Per.OCCASION ? moment.occasion() : StageReached.ONCE;
         Optional<Reason> no = wholeNotice(plan, notice, c, moment, history, now, parcel, occasion);
         if (no.isPresent()) {
@@ -43,49 +53,80 @@ public final class Decide {
                 continue;
             }
             boolean first = notice.rule() == Notice.ChannelRule.FIRST_THAT_WORKS;
-            messages.add(new PlannedMessage(notice, parcel, occasion, channel, reach.to(), due, first ? left : List.of()));
+            messages.add(
+                    new PlannedMessage(notice, parcel, occasion, channel, reach.to(), due, first ? left : List.of()));
             if (first) {
-                left.forEach(l -> notSent.add(new Decision.NotSent(notice, parcel, occasion, l, new Reason(Reason.Code.STANDS_BY, "Goes out only if " + channel.words() + " does not work"))));
+                left.forEach(l -> notSent.add(new Decision.NotSent(
+                        notice,
+                        parcel,
+                        occasion,
+                        l,
+                        new Reason(Reason.Code.STANDS_BY, "Goes out only if " + channel.words() + " does not work"))));
                 return;
             }
         }
     }
 
-    private static Optional<Reason> wholeNotice(List<Notice> plan, Notice notice, Case c, Moment moment, History history, Instant now, String parcel, String occasion) {
-        if (notice.state() != Notice.State.LIVE) return Optional.of(new Reason(Reason.Code.NOT_LIVE, "The notice is paused"));
+    private static Optional<Reason> wholeNotice(
+            List<Notice> plan,
+            Notice notice,
+            Case c,
+            Moment moment,
+            History history,
+            Instant now,
+            String parcel,
+            String occasion) {
+        if (notice.state() != Notice.State.LIVE)
+            return Optional.of(new Reason(Reason.Code.NOT_LIVE, "The notice is paused"));
         Optional<Reason> outside = notice.audience().excludes(c.order(), c.parcel());
         if (outside.isPresent()) return outside;
-        if (history.said().contains(History.key(notice.id(), parcel, occasion))) return Optional.of(new Reason(Reason.Code.ALREADY_SAID, "This was said before"));
+        if (history.said().contains(History.key(notice.id(), parcel, occasion)))
+            return Optional.of(new Reason(Reason.Code.ALREADY_SAID, "This was said before"));
         Duration age = Duration.between(moment.at(), now);
         if (age.compareTo(notice.ageLimit()) > 0) {
-            return Optional.of(new Reason(Reason.Code.TOO_OLD, "It happened " + words(age) + " ago; the notice goes out within " + words(notice.ageLimit())));
+            return Optional.of(new Reason(
+                    Reason.Code.TOO_OLD,
+                    "It happened " + words(age) + " ago; the notice goes out within " + words(notice.ageLimit())));
         }
-        if (moment.with() != null && plan.stream().anyMatch(n -> n.stage() == moment.with() && n.state() == Notice.State.LIVE && n.audience().excludes(c.order(), c.parcel()).isEmpty())) {
-            return Optional.of(new Reason(Reason.Code.OVERTAKEN, "The same scan says " + moment.with().words() + ", and that is what the customer hears"));
+        if (moment.with() != null
+                && plan.stream()
+                        .anyMatch(n -> n.stage() == moment.with()
+                                && n.state() == Notice.State.LIVE
+                                && n.audience().excludes(c.order(), c.parcel()).isEmpty())) {
+            return Optional.of(new Reason(
+                    Reason.Code.OVERTAKEN,
+                    "The same scan says " + moment.with().words() + ", and that is what the customer hears"));
         }
         return stillRight(notice, c, history);
     }
 
     /** What can turn a planned message down between planning and sending; empty while it may go. */
     public static Optional<Reason> stillRight(Notice notice, Case c, History history) {
-        if (history.answered().contains(notice.id())) return Optional.of(new Reason(Reason.Code.ANSWERED, "The customer has answered this question"));
-        if (history.refused()) return Optional.of(new Reason(Reason.Code.ANSWERED, "The customer said that the order is not wanted"));
+        if (history.answered().contains(notice.id()))
+            return Optional.of(new Reason(Reason.Code.ANSWERED, "The customer has answered this question"));
+        if (history.refused())
+            return Optional.of(new Reason(Reason.Code.ANSWERED, "The customer said that the order is not wanted"));
         return Overtaken.by(notice.stage(), c);
     }
 
     /** The next message when a channel did not work: the first that stands by and can reach the customer, or empty. */
-    public static Optional<PlannedMessage> next(Notice notice, Case c, String parcel, String occasion, List<Channel> standBy, Instant now) {
+    public static Optional<PlannedMessage> next(
+            Notice notice, Case c, String parcel, String occasion, List<Channel> standBy, Instant now) {
         List<Channel> left = new ArrayList<>(standBy);
         while (!left.isEmpty()) {
             Channel channel = left.remove(0);
             Reach reach = reach(notice, c, channel);
-            if (reach.not() == null) return Optional.of(new PlannedMessage(notice, parcel, occasion, channel, reach.to(), within(notice, c, now), left));
+            if (reach.not() == null)
+                return Optional.of(new PlannedMessage(
+                        notice, parcel, occasion, channel, reach.to(), within(notice, c, now), left));
         }
         return Optional.empty();
     }
 
     private static Reach reach(Notice notice, Case c, Channel channel) {
-        if (!notice.wordings().containsKey(channel)) return new Reach(null, new Reason(Reason.Code.NO_WORDING, "The notice has no wording for " + channel.words()));
+        if (!notice.wordings().containsKey(channel))
+            return new Reach(
+                    null, new Reason(Reason.Code.NO_WORDING, "The notice has no wording for " + channel.words()));
         return Reach.of(c.order(), channel);
     }
 

@@ -2,7 +2,10 @@ package upbeat.herald.core.plan;
 
 import java.util.List;
 
-/** What {@link Decide} came to: every notice of the plan that hangs on the moment's stage is in one list or the other, or in both. */
+/**
+ * What {@link Decide} came to: every notice of the plan that hangs on the moment's stage is in one list or the other,
+ * or in both.
+ */
 public record Decision(List<PlannedMessage> messages, List<NotSent> notSent) {
     public Decision {
         messages = List.copyOf(messages);

@@ -5,17 +5,20 @@ import java.util.Optional;
 import upbeat.herald.core.journey.Stage;
 
 /**
- * Whether a notice about a stage would be old news by now. Asked when a message is planned and again when it is about to go out, so that
- * "in transit" is never said after "delivered".
+ * Whether a notice about a stage would be old news by now. Asked when a message is planned and again when it is about
+ * to go out, so that "in transit" is never said after "delivered".
  */
 public final class Overtaken {
     private Overtaken() {}
 
     public static Optional<Reason> by(Stage stage, Case c) {
-        if (c.ended() != null && stage != c.ended()) return overtaken("The order was " + c.ended().words());
+        if (c.ended() != null && stage != c.ended())
+            return overtaken("The order was " + c.ended().words());
         if (stage.ofOrder()) {
             if (stage != Stage.ORDERED) return Optional.empty();
-            return c.parcels().stream().max(Comparator.comparing(Stage::onLine)).filter(s -> s.onLine() >= Stage.DISPATCHED.onLine())
+            return c.parcels().stream()
+                    .max(Comparator.comparing(Stage::onLine))
+                    .filter(s -> s.onLine() >= Stage.DISPATCHED.onLine())
                     .flatMap(s -> overtaken("A parcel of the order is already " + s.words()));
         }
         Stage now = c.stands();
@@ -29,7 +32,8 @@ public final class Overtaken {
             case DISPATCHED, IN_TRANSIT -> now.onLine() >= Stage.OUT_FOR_DELIVERY.onLine();
             case DELIVERED -> now == Stage.RETURNING || now == Stage.RETURNED;
             case RETURNING -> now == Stage.RETURNED;
-            // An attempt, a delay, a collection point: true only as long as the parcel stands there. Out for delivery likewise.
+            // An attempt, a delay, a collection point: true only as long as the parcel stands there. Out for delivery
+            // likewise.
             default -> now.onLine() > stage.onLine() || now.side() || stage.side();
         };
     }

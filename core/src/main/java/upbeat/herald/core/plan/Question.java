@@ -15,16 +15,20 @@ public record Question(List<Button> buttons) {
     }
 
     /**
-     * @param id     stable name in links and receipts
-     * @param label  what the customer reads, 20 characters at the most
-     * @param tag    put on the order when pressed
+     * @param id stable name in links and receipts
+     * @param label what the customer reads, 20 characters at the most
+     * @param tag put on the order when pressed
      * @param refuses true where the customer does not want the order: nothing planned for it goes out any more
      */
     public record Button(String id, String label, String tag, boolean refuses) {}
 
     /** The same question with other words on its buttons. @param labels by button id, or null */
     public Question saying(Map<String, String> labels) {
-        return labels == null ? this : new Question(buttons.stream().map(b -> new Button(b.id(), labels.getOrDefault(b.id(), b.label()), b.tag(), b.refuses())).toList());
+        return labels == null
+                ? this
+                : new Question(buttons.stream()
+                        .map(b -> new Button(b.id(), labels.getOrDefault(b.id(), b.label()), b.tag(), b.refuses()))
+                        .toList());
     }
 
     public Optional<Button> button(String id) {

@@ -35,7 +35,10 @@ public record Reason(Code code, String text) {
             this.meant = meant;
         }
 
-        /** True where the notice was meant for this customer and something kept it back: worth a line in the order's story. */
+        /**
+         * True where the notice was meant for this customer and something kept it back: worth a line in the order's
+         * story.
+         */
         public boolean meant() {
             return meant;
         }

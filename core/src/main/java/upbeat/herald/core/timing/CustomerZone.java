@@ -7,8 +7,9 @@ import java.time.ZoneOffset;
 import java.util.Properties;
 
 /**
- * The time zone a customer lives in, by country of destination. Where a country has several, the one most of its people live in is taken.
- * Source of the table: zone.tab of the IANA time zone database (public domain); the choice among several zones is common practice, no source.
+ * The time zone a customer lives in, by country of destination. Where a country has several, the one most of its people
+ * live in is taken. Source of the table: zone.tab of the IANA time zone database (public domain); the choice among
+ * several zones is common practice, no source.
  */
 public final class CustomerZone {
     private static final Properties ZONES = new Properties();

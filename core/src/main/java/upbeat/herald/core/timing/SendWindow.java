@@ -6,8 +6,8 @@ import java.time.ZoneId;
 import java.time.ZonedDateTime;
 
 /**
- * The hours in which a notice may go out, on the wall clock where the customer lives. {@code from} is allowed, {@code to} is not. A window
- * whose end comes before its start runs over midnight; equal ends allow the whole day.
+ * The hours in which a notice may go out, on the wall clock where the customer lives. {@code from} is allowed,
+ * {@code to} is not. A window whose end comes before its start runs over midnight; equal ends allow the whole day.
  */
 public record SendWindow(LocalTime from, LocalTime to) {
 
@@ -15,9 +15,11 @@ public record SendWindow(LocalTime from, LocalTime to) {
     public Instant next(Instant wanted, ZoneId zone) {
         ZonedDateTime local = wanted.atZone(zone);
         if (allows(local.toLocalTime())) return wanted;
-        // The opening may fall into the hour that spring skips; java.time then moves it on by the length of the gap, which is the first real moment after it.
+        // The opening may fall into the hour that spring skips; java.time then moves it on by the length of the gap,
+        // which is the first real moment after it.
         ZonedDateTime opening = local.toLocalDate().atTime(from).atZone(zone);
-        if (opening.toInstant().isBefore(wanted)) opening = local.toLocalDate().plusDays(1).atTime(from).atZone(zone);
+        if (opening.toInstant().isBefore(wanted))
+            opening = local.toLocalDate().plusDays(1).atTime(from).atZone(zone);
         return opening.toInstant();
     }
 

@@ -4,25 +4,38 @@ import java.time.Duration;
 import java.time.Instant;
 
 /**
- * How long something that has to be asked again and again is asked. It ends by what it waited for, or by one of its limits, and says by which.
+ * How long something that has to be asked again and again is asked. It ends by what it waited for, or by one of its
+ * limits, and says by which.
  *
- * @param interval  from one try to the next
+ * @param interval from one try to the next
  * @param mostTries tries in all, 1 or more
- * @param limit     from the first try on
+ * @param limit from the first try on
  */
 public record Watch(Duration interval, int mostTries, Duration limit) {
-    /** Every 30 seconds, 60 times or one hour, whichever comes first (common practice, no source); the count ends it, after half an hour. */
+    /**
+     * Every 30 seconds, 60 times or one hour, whichever comes first (common practice, no source); the count ends it,
+     * after half an hour.
+     */
     public static final Watch USUAL = new Watch(Duration.ofSeconds(30), 60, Duration.ofHours(1));
 
     public Watch {
-        if (interval == null || interval.compareTo(Duration.ofSeconds(1)) < 0 || interval.compareTo(Duration.ofDays(31)) > 0) throw new upbeat.herald.core.HeraldException("interval", "An interval is a second to 31 days");
-        if (mostTries < 1 || mostTries > 100_000) throw new upbeat.herald.core.HeraldException("mostTries", "The number of tries is 1 to 100,000");
-        if (limit == null || limit.isNegative() || limit.compareTo(Duration.ofDays(366)) > 0) throw new upbeat.herald.core.HeraldException("limit", "A time limit is up to a year");
+        if (interval == null
+                || interval.compareTo(Duration.ofSeconds(1)) < 0
+                || interval.compareTo(Duration.ofDays(31)) > 0)
+            throw new upbeat.herald.core.HeraldException("interval", "An interval is a second to 31 days");
+        if (mostTries < 1 || mostTries > 100_000)
+            throw new upbeat.herald.core.HeraldException("mostTries", "The number of tries is 1 to 100,000");
+        if (limit == null || limit.isNegative() || limit.compareTo(Duration.ofDays(366)) > 0)
+            throw new upbeat.herald.core.HeraldException("limit", "A time limit is up to a year");
     }
 
     /** What ended a watch. */
     public enum End {
-        ARRIVED("what it waited for came"), TRIES("the number of tries was used up"), TIME_LIMIT("the time limit was reached"), STOPPED("somebody stopped it"), FAILED("it can't go on");
+        ARRIVED("what it waited for came"),
+        TRIES("the number of tries was used up"),
+        TIME_LIMIT("the time limit was reached"),
+        STOPPED("somebody stopped it"),
+        FAILED("it can't go on");
 
         private final String words;
 
@@ -56,7 +69,8 @@ public record Watch(Duration interval, int mostTries, Duration limit) {
     /** When it ends at the latest if nothing comes, and by what; shown before it begins. */
     public Next worst(Instant began) {
         Instant byTries = began.plus(interval.multipliedBy(mostTries - 1L));
-        return byTries.isAfter(began.plus(limit)) ? new Next(began.plus(interval.multipliedBy(limit.dividedBy(interval))), End.TIME_LIMIT) : new Next(byTries, End.TRIES);
+        return byTries.isAfter(began.plus(limit))
+                ? new Next(began.plus(interval.multipliedBy(limit.dividedBy(interval))), End.TIME_LIMIT)
+                : new Next(byTries, End.TRIES);
     }
-
 }

@@ -10,13 +10,19 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 
-/** Counting by working days: Monday to Friday without the public holidays of the whole country. In a country whose holidays nobody knows, Monday to Friday. */
+/**
+ * Counting by working days: Monday to Friday without the public holidays of the whole country. In a country whose
+ * holidays nobody knows, Monday to Friday.
+ */
 public final class WorkingDays {
     private static final Map<String, Optional<HolidayManager>> MANAGERS = new ConcurrentHashMap<>();
 
     private WorkingDays() {}
 
-    /** The day that is {@code days} working days after {@code start}, which itself is not counted. @param country ISO 3166-1 alpha-2, or null; {@code days} 0 or more; 0 gives the start */
+    /**
+     * The day that is {@code days} working days after {@code start}, which itself is not counted. @param country ISO
+     * 3166-1 alpha-2, or null; {@code days} 0 or more; 0 gives the start
+     */
     public static LocalDate after(LocalDate start, int days, String country) {
         return after(start, days, country, null);
     }
@@ -34,13 +40,16 @@ public final class WorkingDays {
     private static boolean isWorkingDay(LocalDate day, String country, String region) {
         if (day.getDayOfWeek() == DayOfWeek.SATURDAY || day.getDayOfWeek() == DayOfWeek.SUNDAY) return false;
         if (country == null) return true;
-        Optional<HolidayManager> manager = MANAGERS.computeIfAbsent(country.toLowerCase(Locale.ROOT), WorkingDays::manager);
-        return manager.map(m -> region == null ? !m.isHoliday(day) : !m.isHoliday(day, region)).orElse(true);
+        Optional<HolidayManager> manager =
+                MANAGERS.computeIfAbsent(country.toLowerCase(Locale.ROOT), WorkingDays::manager);
+        return manager.map(m -> region == null ? !m.isHoliday(day) : !m.isHoliday(day, region))
+                .orElse(true);
     }
 
     private static Optional<HolidayManager> manager(String country) {
         for (HolidayCalendar calendar : HolidayCalendar.values()) {
-            if (calendar.getId().equalsIgnoreCase(country)) return Optional.of(HolidayManager.getInstance(ManagerParameters.create(calendar)));
+            if (calendar.getId().equalsIgnoreCase(country))
+                return Optional.of(HolidayManager.getInstance(ManagerParameters.create(calendar)));
         }
         return Optional.empty();
     }

@@ -5,9 +5,10 @@ import java.util.Locale;
 import upbeat.herald.core.timing.WorkingDays;
 
 /**
- * When a parcel is expected: on the day that the carrier announced; else counted from its dispatch, or from today while it is not gone.
+ * When a parcel is expected: on the day that the carrier announced; else counted from its dispatch, or from today while
+ * it is not gone.
  *
- * @param country  of destination, whose holidays count, or null
+ * @param country of destination, whose holidays count, or null
  * @param expected the carrier's day, or null
  */
 record Arrives(LocalDate from, String country, Locale locale, LocalDate expected) {

@@ -5,13 +5,24 @@ import upbeat.herald.core.journey.Payment;
 
 /** When a block of an e-mail is shown. */
 public enum Condition {
-    CASH_ON_DELIVERY("cash-on-delivery", "only if cash on delivery", s -> s.order().payment() == Payment.CASH_ON_DELIVERY),
+    CASH_ON_DELIVERY(
+            "cash-on-delivery", "only if cash on delivery", s -> s.order().payment() == Payment.CASH_ON_DELIVERY),
     PREPAID("prepaid", "only if prepaid", s -> s.order().payment() != Payment.CASH_ON_DELIVERY),
     SEVERAL_PARCELS("several-parcels", "only if there are several parcels", s -> s.parcels() > 1),
-    PART_OF_ORDER("part-of-order", "only if the parcel holds a part of the order", s -> FieldValues.pieces(s.contents()) < FieldValues.pieces(s.order().items())),
-    LINK_TAKES_NUMBER("link-takes-number", "only if the tracking link takes the number", s -> s.parcel() != null && s.carrier() != null && s.carrier().linkTakesNumber()),
-    NUMBER_TO_PASTE("number-to-paste", "only if the number has to be pasted", s -> s.parcel() != null && (s.carrier() == null || !s.carrier().linkTakesNumber())),
-    HAS_PICTURES("has-pictures", "only if the items have pictures", s -> s.contents().stream().anyMatch(i -> i.imageUrl() != null));
+    PART_OF_ORDER(
+            "part-of-order",
+            "only if the parcel holds a part of the order",
+            s -> FieldValues.pieces(s.contents()) < FieldValues.pieces(s.order().items())),
+    LINK_TAKES_NUMBER(
+            "link-takes-number",
+            "only if the tracking link takes the number",
+            s -> s.parcel() != null && s.carrier() != null && s.carrier().linkTakesNumber()),
+    NUMBER_TO_PASTE(
+            "number-to-paste",
+            "only if the number has to be pasted",
+            s -> s.parcel() != null && (s.carrier() == null || !s.carrier().linkTakesNumber())),
+    HAS_PICTURES("has-pictures", "only if the items have pictures", s -> s.contents().stream()
+            .anyMatch(i -> i.imageUrl() != null));
 
     private final String code;
     private final String words;

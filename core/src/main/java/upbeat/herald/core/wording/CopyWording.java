@@ -12,18 +12,32 @@ public final class CopyWording {
 
     public static Wording to(Channel to, Channel from, Wording w) {
         if (to == from) return w;
-        if (to == Channel.EMAIL) return new Wording("{{brand.name}}: {{order.number}}", null, null, List.of(Block.text(RichText.ofPlain(w.text()))), null, null, null, null, w.buttons());
+        if (to == Channel.EMAIL)
+            return new Wording(
+                    "{{brand.name}}: {{order.number}}",
+                    null,
+                    null,
+                    List.of(Block.text(RichText.ofPlain(w.text()))),
+                    null,
+                    null,
+                    null,
+                    null,
+                    w.buttons());
         String text = from == Channel.EMAIL ? words(w) : w.text();
         return new Wording(null, text, null, null, null, null, null, null, w.buttons());
     }
 
     /** The words of an e-mail without lists, panels and buttons. */
     private static String words(Wording mail) {
-        if (mail.html() != null && !mail.html().isBlank()) return RichText.plainOfHtml(mail.html()).strip();
-        return MailBlocks.flat(MailBlocks.of(mail)).stream().map(b -> switch (Block.Kind.of(b.kind())) {
-            case HEADING -> b.text();
-            case TEXT, DELAY -> RichText.plain(b.text()).strip();
-            default -> "";
-        }).filter(s -> !s.isBlank()).collect(Collectors.joining("\n\n"));
+        if (mail.html() != null && !mail.html().isBlank())
+            return RichText.plainOfHtml(mail.html()).strip();
+        return MailBlocks.flat(MailBlocks.of(mail)).stream()
+                .map(b -> switch (Block.Kind.of(b.kind())) {
+                    case HEADING -> b.text();
+                    case TEXT, DELAY -> RichText.plain(b.text()).strip();
+                    default -> "";
+                })
+                .filter(s -> !s.isBlank())
+                .collect(Collectors.joining("\n\n"));
     }
 }

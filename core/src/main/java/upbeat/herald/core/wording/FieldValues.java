@@ -39,19 +39,29 @@ final class FieldValues {
         about.later("items", () -> items(order.items(), locale));
         about.later("itemCount", () -> Integer.toString(pieces(order.items())));
         if (s.parcels() > 0) about.later("parcelCount", () -> Integer.toString(s.parcels()));
-        if (order.placedAt() != null) about.later("placedOn", () -> new Day(order.placedAt().atZone(CustomerZone.of(to == null ? null : to.country())).toLocalDate(), locale));
+        if (order.placedAt() != null)
+            about.later(
+                    "placedOn",
+                    () -> new Day(
+                            order.placedAt()
+                                    .atZone(CustomerZone.of(to == null ? null : to.country()))
+                                    .toLocalDate(),
+                            locale));
         LazyValues shipTo = group(values, "shipTo");
         if (to != null) {
             shipTo.later("name", () -> oneLine(to.name()));
             shipTo.later("street", () -> oneLine(to.street()));
             shipTo.later("postcode", () -> oneLine(to.postcode()));
             shipTo.later("city", () -> oneLine(to.city()));
-            if (to.country() != null) shipTo.later("country", () -> new Locale("", to.country()).getDisplayCountry(locale));
+            if (to.country() != null)
+                shipTo.later("country", () -> new Locale("", to.country()).getDisplayCountry(locale));
         }
         LazyValues parcel = group(values, "parcel");
         if (s.parcel() != null) {
             parcel.put("trackingNumber", s.parcel().trackingNumber());
-            parcel.put("carrier", s.carrier() == null ? s.parcel().carrier() : s.carrier().name());
+            parcel.put(
+                    "carrier",
+                    s.carrier() == null ? s.parcel().carrier() : s.carrier().name());
             parcel.later("trackingLink", () -> link(s));
             parcel.put("shortLink", s.follow());
             parcel.later("items", () -> items(s.contents(), locale));
@@ -68,7 +78,8 @@ final class FieldValues {
         LazyValues date = group(values, "date");
         LocalDate from = s.gone() == null ? s.today() : s.gone();
         if (s.today() != null) date.put("today", new Day(s.today(), locale));
-        if (from != null) date.put("arrives", new Arrives(from, to == null ? null : to.country(), locale, s.expected()));
+        if (from != null)
+            date.put("arrives", new Arrives(from, to == null ? null : to.country(), locale, s.expected()));
         group(values, "mail").put("locale", locale); // not a field: what helpers need besides
         return values;
     }
@@ -81,7 +92,12 @@ final class FieldValues {
 
     static String link(Subject s) {
         Order.ShipTo to = s.order().shipTo();
-        return TrackingLink.of(s.carrier(), s.parcel().trackingNumber(), to == null ? null : to.postcode(), to == null ? null : to.country(), s.locale().getLanguage());
+        return TrackingLink.of(
+                s.carrier(),
+                s.parcel().trackingNumber(),
+                to == null ? null : to.postcode(),
+                to == null ? null : to.country(),
+                s.locale().getLanguage());
     }
 
     static int pieces(List<Order.Item> items) {
@@ -91,7 +107,9 @@ final class FieldValues {
     /** "1 Box kite and 2 Ribbon tails"; a long list ends with how many more there are. */
     private static String items(List<Order.Item> items, Locale locale) {
         int shown = items.size() > MOST_IN_LINE ? MOST_IN_LINE - 1 : items.size();
-        List<String> parts = new java.util.ArrayList<>(items.subList(0, shown).stream().map(i -> i.quantity() + " " + name(i)).toList());
+        List<String> parts = new java.util.ArrayList<>(items.subList(0, shown).stream()
+                .map(i -> i.quantity() + " " + name(i))
+                .toList());
         Phrases phrases = Phrases.in(locale);
         if (shown == items.size()) return phrases.list(parts);
         return String.join(phrases.get("list.comma"), parts) + " " + phrases.get("more", items.size() - shown);
@@ -106,7 +124,9 @@ final class FieldValues {
 
     /** On one line, without control characters, so that no value breaks a header or a layout. */
     static String oneLine(String text) {
-        return text == null ? null : Texts.orNull(uneven(text) ? BLANKS.matcher(text).replaceAll(" ") : text);
+        return text == null
+                ? null
+                : Texts.orNull(uneven(text) ? BLANKS.matcher(text).replaceAll(" ") : text);
     }
 
     /** True where there is more than one blank between words, or a control character; nearly no value is like that. */

@@ -6,8 +6,10 @@ import java.io.ByteArrayOutputStream;
 public final class Gsm7 {
     private static final char ESCAPE = '\u001b';
     /** Each character at its code. */
-    private static final String BASIC = "@£$¥èéùìòÇ\nØø\rÅåΔ_ΦΓΛΩΠΨΣΘΞ" + ESCAPE + "ÆæßÉ !\"#¤%&'()*+,-./0123456789:;<=>?"
-            + "¡ABCDEFGHIJKLMNOPQRSTUVWXYZÄÖÑÜ§¿abcdefghijklmnopqrstuvwxyzäöñüà";
+    private static final String BASIC =
+            "@£$¥èéùìòÇ\nØø\rÅåΔ_ΦΓΛΩΠΨΣΘΞ" + ESCAPE + "ÆæßÉ !\"#¤%&'()*+,-./0123456789:;<=>?"
+                    + "¡ABCDEFGHIJKLMNOPQRSTUVWXYZÄÖÑÜ§¿abcdefghijklmnopqrstuvwxyzäöñüà";
+
     private static final String EXTENDED = "\f^{}\\[~]|€";
     private static final byte[] EXTENDED_CODES = {0x0A, 0x14, 0x28, 0x29, 0x2F, 0x3C, 0x3D, 0x3E, 0x40, 0x65};
 
@@ -28,7 +30,10 @@ public final class Gsm7 {
         return table;
     }
 
-    /** One septet in each octet, as SMPP carries it. @throws IllegalArgumentException where the alphabet lacks a character */
+    /**
+     * One septet in each octet, as SMPP carries it. @throws IllegalArgumentException where the alphabet lacks a
+     * character
+     */
     public static byte[] encode(String text) {
         ByteArrayOutputStream out = new ByteArrayOutputStream(text.length());
         for (char c : text.toCharArray()) {

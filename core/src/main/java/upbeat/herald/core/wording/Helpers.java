@@ -12,10 +12,15 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import upbeat.herald.core.HeraldException;
 
-/** The few words besides fields that an expression may hold. None of them loops over what a coordinator writes; {@code each} is for the mail's own lists. */
+/**
+ * The few words besides fields that an expression may hold. None of them loops over what a coordinator writes;
+ * {@code each} is for the mail's own lists.
+ */
 final class Helpers {
     /** Words a wording may use. */
-    static final Set<String> KNOWN = Set.of("if", "unless", "else", "fallback", "upper", "short", "money", "date", "arrives");
+    static final Set<String> KNOWN =
+            Set.of("if", "unless", "else", "fallback", "upper", "short", "money", "date", "arrives");
+
     private static final Set<String> STYLES = Set.of("short", "medium", "long", "full", "weekday");
     private static final int SHORT = 40;
     /** One letter to a reader: an extended grapheme cluster (Unicode UAX 29). */
@@ -27,10 +32,16 @@ final class Helpers {
         registry.registerHelper(IfHelper.NAME, IfHelper.INSTANCE);
         registry.registerHelper(UnlessHelper.NAME, UnlessHelper.INSTANCE);
         registry.registerHelper(EachHelper.NAME, EachHelper.INSTANCE);
-        registry.registerHelper("fallback", (Helper<Object>) (value, options) -> value == null || value.toString().isBlank() ? options.param(0) : value);
-        registry.registerHelper("upper", (Helper<Object>) (value, options) -> present(value, options).toString().toUpperCase(locale(options)));
-        registry.registerHelper("short", (Helper<Object>) (value, options) -> shortened(present(value, options).toString(), options.params.length > 0 && options.param(0) instanceof Number n ? n.intValue() : SHORT));
-        registry.registerHelper("money", (Helper<Object>) (value, options) -> present(value, options) instanceof Money m ? options.params.length > 0 && "plain".equals(options.param(0)) ? m.coded() : m.signed() : wrong("money", "an amount such as order.total"));
+        registry.registerHelper("fallback", (Helper<Object>)
+                (value, options) -> value == null || value.toString().isBlank() ? options.param(0) : value);
+        registry.registerHelper("upper", (Helper<Object>)
+                (value, options) -> present(value, options).toString().toUpperCase(locale(options)));
+        registry.registerHelper("short", (Helper<Object>) (value, options) -> shortened(
+                present(value, options).toString(),
+                options.params.length > 0 && options.param(0) instanceof Number n ? n.intValue() : SHORT));
+        registry.registerHelper("money", (Helper<Object>) (value, options) -> present(value, options) instanceof Money m
+                ? options.params.length > 0 && "plain".equals(options.param(0)) ? m.coded() : m.signed()
+                : wrong("money", "an amount such as order.total"));
         registry.registerHelper("date", (Helper<Object>) (value, options) -> {
             Object day = present(value, options) instanceof Arrives a ? a.day() : value;
             return day instanceof Day d ? d.in(style(options)) : wrong("date", "a day such as order.placedOn");
@@ -40,7 +51,8 @@ final class Helpers {
             Object arrives = options.context.get("date.arrives");
             if (!(arrives instanceof Arrives a)) throw new FieldEmpty("date.arrives");
             if (!(days instanceof Number n)) return wrong("arrives", "a number of days");
-            return a.in(n.intValue(), options.params.length == 0 || !"days".equals(options.param(0))).toString();
+            return a.in(n.intValue(), options.params.length == 0 || !"days".equals(options.param(0)))
+                    .toString();
         });
         registry.registerHelperMissing((Helper<Object>) (value, options) -> {
             throw new FieldEmpty(options.helperName);
@@ -58,7 +70,11 @@ final class Helpers {
 
     private static String style(Options options) {
         Object style = options.params.length == 0 ? "long" : options.param(0);
-        return STYLES.contains(style) ? (String) style : (String) wrong("date", "one of " + String.join(", ", STYLES.stream().sorted().toList()));
+        return STYLES.contains(style)
+                ? (String) style
+                : (String) wrong(
+                        "date",
+                        "one of " + String.join(", ", STYLES.stream().sorted().toList()));
     }
 
     /** Never cuts a letter in two: a pair of surrogates, or a letter and what belongs to it, stays whole. */

@@ -4,7 +4,10 @@ import java.util.HashMap;
 import java.util.function.Supplier;
 import upbeat.herald.core.Texts;
 
-/** Values of which most are never asked for: each is made when a template names it first. What comes to nothing is not there. */
+/**
+ * Values of which most are never asked for: each is made when a template names it first. What comes to nothing is not
+ * there.
+ */
 final class LazyValues extends HashMap<String, Object> {
     private static final long serialVersionUID = 1;
 

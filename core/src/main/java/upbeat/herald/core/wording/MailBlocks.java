@@ -6,7 +6,10 @@ import upbeat.herald.core.Texts;
 import upbeat.herald.core.plan.Block;
 import upbeat.herald.core.plan.Wording;
 
-/** The blocks of an e-mail's wording, also where it is written in the short form: paragraphs parted by blank lines, whole blocks as {@code {{block.items}}}. */
+/**
+ * The blocks of an e-mail's wording, also where it is written in the short form: paragraphs parted by blank lines,
+ * whole blocks as {@code {{block.items}}}.
+ */
 public final class MailBlocks {
     private MailBlocks() {}
 

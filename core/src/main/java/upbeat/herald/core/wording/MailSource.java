@@ -5,7 +5,10 @@ import java.util.stream.Collectors;
 import upbeat.herald.core.Texts;
 import upbeat.herald.core.plan.Block;
 
-/** An e-mail's blocks as HTML for people who write it: short, with whole blocks as {@code {{block.items}}}, and without looks, which the mail gets when it is made. */
+/**
+ * An e-mail's blocks as HTML for people who write it: short, with whole blocks as {@code {{block.items}}}, and without
+ * looks, which the mail gets when it is made.
+ */
 public final class MailSource {
     private MailSource() {}
 
@@ -22,8 +25,16 @@ public final class MailSource {
             case PICTURE -> picture(b.src(), b.alt(), b.width(), b.href());
             case LINE -> "<hr>";
             case SPACE -> "";
-            case COLUMNS -> "<table role=\"presentation\" width=\"100%\"><tr>\n" + b.columns().stream().map(c -> "<td valign=\"top\">\n" + of(c) + "</td>\n").collect(Collectors.joining()) + "</tr></table>";
-            case RECOMMENDED -> b.items().stream().map(r -> link(r.href(), MailWriter.escape(r.name()))).collect(Collectors.joining("\n"));
+            case COLUMNS ->
+                "<table role=\"presentation\" width=\"100%\"><tr>\n"
+                        + b.columns().stream()
+                                .map(c -> "<td valign=\"top\">\n" + of(c) + "</td>\n")
+                                .collect(Collectors.joining())
+                        + "</tr></table>";
+            case RECOMMENDED ->
+                b.items().stream()
+                        .map(r -> link(r.href(), MailWriter.escape(r.name())))
+                        .collect(Collectors.joining("\n"));
             case ITEMS, PARCEL, ADDRESS, TOTALS, QUESTION -> "<p>{{" + Fields.BLOCK + b.kind() + "}}</p>";
         };
     }
@@ -33,7 +44,8 @@ public final class MailSource {
     }
 
     private static String picture(String src, String alt, Integer width, String href) {
-        String img = "<img src=\"" + MailWriter.plain(src) + "\" alt=\"" + MailWriter.plain(alt == null ? "" : alt) + "\"" + (width == null ? "" : " width=\"" + width + "\"") + ">";
+        String img = "<img src=\"" + MailWriter.plain(src) + "\" alt=\"" + MailWriter.plain(alt == null ? "" : alt)
+                + "\"" + (width == null ? "" : " width=\"" + width + "\"") + ">";
         return Texts.blank(href) ? "<p>" + img + "</p>" : link(href, img);
     }
 }

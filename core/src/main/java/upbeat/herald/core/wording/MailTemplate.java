@@ -1,17 +1,17 @@
 package upbeat.herald.core.wording;
 
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
-import java.util.Locale;
 import upbeat.herald.core.LastUsed;
 import upbeat.herald.core.plan.Question;
 import upbeat.herald.core.plan.Wording;
 
 /**
- * An e-mail's two bodies, made from a wording once and filled for every customer: a single column of tables with inline looks, which mail
- * programs show alike (common practice, no source), and a plain text that holds the same words and the same links. Dark grounds and narrow
- * screens are asked for in a style sheet that programs may drop.
+ * An e-mail's two bodies, made from a wording once and filled for every customer: a single column of tables with inline
+ * looks, which mail programs show alike (common practice, no source), and a plain text that holds the same words and
+ * the same links. Dark grounds and narrow screens are asked for in a style sheet that programs may drop.
  */
 final class MailTemplate {
     private static final Set<String> RIGHT_TO_LEFT = Set.of("ar", "he", "fa", "ur", "yi", "ps", "dv", "ckb", "ug");
@@ -32,7 +32,8 @@ final class MailTemplate {
 
     private MailTemplate(Key key) {
         MailWriter writer = new MailWriter(key.brand(), key.question(), Phrases.in(key.locale()), end(key.locale()));
-        if (key.wording().html() != null && !key.wording().html().isBlank()) writer.source(key.wording().html());
+        if (key.wording().html() != null && !key.wording().html().isBlank())
+            writer.source(key.wording().html());
         else MailBlocks.of(key.wording()).forEach(writer::block);
         writer.footer();
         subject = TextTemplate.plain(key.wording().subject());
@@ -72,16 +73,27 @@ final class MailTemplate {
         String ground = MailWriter.escape(brand.ground());
         String preview = key.wording().preview();
         // The spaces after it keep the mail's own words out of the line that mail programs show.
-        String line = preview == null || preview.isBlank() ? "" : "<div style=\"display:none;max-height:0;overflow:hidden;mso-hide:all\">" + MailWriter.escape(preview) + "&#8199;&#847;".repeat(60) + "</div>\n";
+        String line = preview == null || preview.isBlank()
+                ? ""
+                : "<div style=\"display:none;max-height:0;overflow:hidden;mso-hide:all\">" + MailWriter.escape(preview)
+                        + "&#8199;&#847;".repeat(60) + "</div>\n";
         boolean rtl = RIGHT_TO_LEFT.contains(key.locale().getLanguage());
-        return "<!DOCTYPE html>\n<html lang=\"" + key.locale().toLanguageTag() + "\" dir=\"" + (rtl ? "rtl" : "ltr") + "\"><head><meta charset=\"utf-8\"><meta name=\"viewport\" content=\"width=device-width, initial-scale=1\"><meta name=\"color-scheme\" content=\"light dark\"><meta name=\"supported-color-schemes\" content=\"light dark\"><title>{{#if mail.subject}}{{mail.subject}}{{/if}}</title>\n"
-                + STYLE + "</head>\n<body class=\"ground\" style=\"margin:0;padding:0;background:" + ground + "\">\n" + line
-                + "<table role=\"presentation\" class=\"ground\" width=\"100%\" cellpadding=\"0\" cellspacing=\"0\" bgcolor=\"" + ground + "\"><tr><td align=\"center\" style=\"padding:24px 12px\">\n"
-                + "<table role=\"presentation\" class=\"card\" width=\"100%\" cellpadding=\"0\" cellspacing=\"0\" bgcolor=\"#ffffff\" style=\"max-width:560px;border:1px solid #e4dccb\"><tr><td class=\"pad\" style=\"padding:28px 28px 24px;font-family:" + brand.fontFamily() + "\">\n"
-                + head(brand) + body + "</td></tr></table>\n</td></tr></table>\n" + (parcelShown(key.wording()) ? "{{#if mail.data}}{{{mail.data}}}\n{{/if}}" : "") + "</body></html>\n";
+        return "<!DOCTYPE html>\n<html lang=\"" + key.locale().toLanguageTag() + "\" dir=\"" + (rtl ? "rtl" : "ltr")
+                + "\"><head><meta charset=\"utf-8\"><meta name=\"viewport\" content=\"width=device-width, initial-scale=1\"><meta name=\"color-scheme\" content=\"light dark\"><meta name=\"supported-color-schemes\" content=\"light dark\"><title>{{#if mail.subject}}{{mail.subject}}{{/if}}</title>\n"
+                + STYLE + "</head>\n<body class=\"ground\" style=\"margin:0;padding:0;background:" + ground + "\">\n"
+                + line
+                + "<table role=\"presentation\" class=\"ground\" width=\"100%\" cellpadding=\"0\" cellspacing=\"0\" bgcolor=\""
+                + ground + "\"><tr><td align=\"center\" style=\"padding:24px 12px\">\n"
+                + "<table role=\"presentation\" class=\"card\" width=\"100%\" cellpadding=\"0\" cellspacing=\"0\" bgcolor=\"#ffffff\" style=\"max-width:560px;border:1px solid #e4dccb\"><tr><td class=\"pad\" style=\"padding:28px 28px 24px;font-family:"
+                + brand.fontFamily() + "\">\n"
+                + head(brand) + body + "</td></tr></table>\n</td></tr></table>\n"
+                + (parcelShown(key.wording()) ? "{{#if mail.data}}{{{mail.data}}}\n{{/if}}" : "") + "</body></html>\n";
     }
 
-    /** Mail programs hear of the delivery only from a mail that speaks of it: "delivered" shows neither number nor address any more. */
+    /**
+     * Mail programs hear of the delivery only from a mail that speaks of it: "delivered" shows neither number nor
+     * address any more.
+     */
     private static boolean parcelShown(Wording wording) {
         return MailBlocks.flat(MailBlocks.of(wording)).stream().anyMatch(b -> "parcel".equals(b.kind()));
     }
@@ -89,9 +101,13 @@ final class MailTemplate {
     /** The logo where there is one, with the name as its text for those who don't load pictures; else the name. */
     private static String head(Brand brand) {
         String name = MailWriter.escape(brand.name());
-        if (brand.logoUrl() == null) return "<p class=\"ink\" style=\"margin:0 0 20px;font-size:18px;font-weight:bold;color:#2d2142\">" + name + "</p>\n";
+        if (brand.logoUrl() == null)
+            return "<p class=\"ink\" style=\"margin:0 0 20px;font-size:18px;font-weight:bold;color:#2d2142\">" + name
+                    + "</p>\n";
         int width = brand.logoWidth() == null ? Brand.USUAL_LOGO_WIDTH : brand.logoWidth();
-        return "<p style=\"margin:0 0 20px\"><img class=\"ink\" src=\"" + MailWriter.escape(brand.logoUrl()) + "\" width=\"" + width + "\" alt=\"" + name + "\" style=\"display:block;border:0;max-width:100%;height:auto;font-size:18px;font-weight:bold;color:#2d2142\"></p>\n";
+        return "<p style=\"margin:0 0 20px\"><img class=\"ink\" src=\"" + MailWriter.escape(brand.logoUrl())
+                + "\" width=\"" + width + "\" alt=\"" + name
+                + "\" style=\"display:block;border:0;max-width:100%;height:auto;font-size:18px;font-weight:bold;color:#2d2142\"></p>\n";
     }
 
     private static String end(Locale locale) {

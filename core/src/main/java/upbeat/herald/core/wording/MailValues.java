@@ -10,7 +10,10 @@ import java.util.stream.Stream;
 import upbeat.herald.core.Texts;
 import upbeat.herald.core.journey.Order;
 
-/** What an e-mail's own blocks need besides the fields: its lists, its conditions, its data for mail programs. They stand under {@code mail}, which no wording may name. */
+/**
+ * What an e-mail's own blocks need besides the fields: its lists, its conditions, its data for mail programs. They
+ * stand under {@code mail}, which no wording may name.
+ */
 final class MailValues {
     /** A list longer than this ends with how many more there are: mail programs cut a mail off at about 100 KB. */
     private static final int MOST_ITEMS = 40;
@@ -34,11 +37,19 @@ final class MailValues {
         for (Condition c : Condition.values()) when.later(name(c), () -> c.holds(s));
         mail.put("when", when);
         mail.later("part", () -> part(s));
-        mail.later("paste", () -> s.parcel() != null && s.carrier() != null && !s.carrier().linkTakesNumber() && FieldValues.link(s) != null ? Phrases.in(s.locale()).get("paste", s.carrier().name()) : null);
+        mail.later(
+                "paste",
+                () -> s.parcel() != null
+                                && s.carrier() != null
+                                && !s.carrier().linkTakesNumber()
+                                && FieldValues.link(s) != null
+                        ? Phrases.in(s.locale()).get("paste", s.carrier().name())
+                        : null);
         mail.later("sum", () -> rest(s) == null ? null : money(s.order().total().subtract(rest(s)), s));
         mail.later("rest", () -> rest(s) == null ? null : money(rest(s), s));
         mail.later("address", () -> address(values.get("shipTo")));
-        for (int i = 0; i < s.answers().size(); i++) mail.put("answer" + i, s.answers().get(i));
+        for (int i = 0; i < s.answers().size(); i++)
+            mail.put("answer" + i, s.answers().get(i));
         mail.later("data", () -> DeliveryData.of(s));
     }
 
@@ -82,13 +93,26 @@ final class MailValues {
     private static BigDecimal rest(Subject s) {
         Order o = s.order();
         if (o.total() == null || o.items().stream().anyMatch(i -> i.price() == null)) return null;
-        BigDecimal rest = o.total().subtract(o.items().stream().map(i -> i.price().multiply(BigDecimal.valueOf(i.quantity()))).reduce(BigDecimal.ZERO, BigDecimal::add));
+        BigDecimal rest = o.total()
+                .subtract(o.items().stream()
+                        .map(i -> i.price().multiply(BigDecimal.valueOf(i.quantity())))
+                        .reduce(BigDecimal.ZERO, BigDecimal::add));
         return rest.signum() <= 0 ? null : rest;
     }
 
     private static List<String> address(LazyValues to) {
-        String place = String.join(" ", Stream.of("postcode", "city").map(to::get).filter(java.util.Objects::nonNull).map(Object::toString).toList());
-        List<String> lines = Stream.of(to.get("name"), to.get("street"), place, to.get("country")).filter(java.util.Objects::nonNull).map(Object::toString).filter(l -> !Texts.blank(l)).toList();
+        String place = String.join(
+                " ",
+                Stream.of("postcode", "city")
+                        .map(to::get)
+                        .filter(java.util.Objects::nonNull)
+                        .map(Object::toString)
+                        .toList());
+        List<String> lines = Stream.of(to.get("name"), to.get("street"), place, to.get("country"))
+                .filter(java.util.Objects::nonNull)
+                .map(Object::toString)
+                .filter(l -> !Texts.blank(l))
+                .toList();
         return lines.isEmpty() ? null : lines;
     }
 }

@@ -9,10 +9,13 @@ import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 
-/** An amount as a customer reads it: by the Unicode CLDR pattern of the language, or in letters that any phone shows. */
+/**
+ * An amount as a customer reads it: by the Unicode CLDR pattern of the language, or in letters that any phone shows.
+ */
 record Money(BigDecimal amount, String currency, Locale locale, boolean plainLetters) {
     /** Formats take long to make. */
     private static final Map<Kind, NumberFormat> FORMATS = new ConcurrentHashMap<>();
+
     private static final Set<String> LATE_GROUPING = Set.of("es", "it", "pl", "pt", "bg");
 
     /** With the currency's sign: {@code 84,50 €}, {@code A$84.50}. */
@@ -25,7 +28,8 @@ record Money(BigDecimal amount, String currency, Locale locale, boolean plainLet
         for (int i = 1; i < text.length(); i++) {
             char a = text.charAt(i - 1);
             char b = text.charAt(i);
-            if (Character.isLetter(a) && Character.isDigit(b) || Character.isDigit(a) && Character.isLetter(b)) return text.substring(0, i) + "\u00a0" + apart(text.substring(i));
+            if (Character.isLetter(a) && Character.isDigit(b) || Character.isDigit(a) && Character.isLetter(b))
+                return text.substring(0, i) + "\u00a0" + apart(text.substring(i));
         }
         return text;
     }
@@ -40,7 +44,9 @@ record Money(BigDecimal amount, String currency, Locale locale, boolean plainLet
 
     private record Kind(Locale locale, String currency, int digits, boolean grouped) {
         NumberFormat made() {
-            NumberFormat format = currency == null ? NumberFormat.getNumberInstance(locale) : NumberFormat.getCurrencyInstance(locale);
+            NumberFormat format = currency == null
+                    ? NumberFormat.getNumberInstance(locale)
+                    : NumberFormat.getCurrencyInstance(locale);
             if (currency != null) format.setCurrency(Currency.getInstance(currency));
             format.setMinimumFractionDigits(digits);
             format.setMaximumFractionDigits(digits);
@@ -66,7 +72,9 @@ record Money(BigDecimal amount, String currency, Locale locale, boolean plainLet
 
     /** At least the digits that ISO 4217 gives the currency, and none less than the amount has. */
     private int digits() {
-        int usual = currency == null ? 0 : Math.max(0, Currency.getInstance(currency).getDefaultFractionDigits());
+        int usual = currency == null
+                ? 0
+                : Math.max(0, Currency.getInstance(currency).getDefaultFractionDigits());
         return Math.max(usual, amount.stripTrailingZeros().scale());
     }
 

@@ -7,11 +7,16 @@ import java.util.Map;
 import java.util.ResourceBundle;
 import java.util.concurrent.ConcurrentHashMap;
 
-/** The words an e-mail says by itself, such as "Follow your parcel", in the customer's language; in English where there is no translation. */
+/**
+ * The words an e-mail says by itself, such as "Follow your parcel", in the customer's language; in English where there
+ * is no translation.
+ */
 final class Phrases {
-    private static final ResourceBundle.Control NO_DEFAULT = ResourceBundle.Control.getNoFallbackControl(ResourceBundle.Control.FORMAT_PROPERTIES);
+    private static final ResourceBundle.Control NO_DEFAULT =
+            ResourceBundle.Control.getNoFallbackControl(ResourceBundle.Control.FORMAT_PROPERTIES);
     /** By locale. Customers' languages are a handful; one that makes up thousands only makes the map start again. */
     private static final Map<Locale, Phrases> MADE = new ConcurrentHashMap<>();
+
     private final ResourceBundle bundle;
     private final Locale locale;
 
@@ -38,7 +43,12 @@ final class Phrases {
     /** With {@code {0}}, {@code {1}} replaced, numbers as they are written in the language. */
     String get(String key, Object... values) {
         String text = bundle.getString(key);
-        for (int i = 0; i < values.length; i++) text = text.replace("{" + i + "}", values[i] instanceof Integer n ? NumberFormat.getIntegerInstance(locale).format(n) : String.valueOf(values[i]));
+        for (int i = 0; i < values.length; i++)
+            text = text.replace(
+                    "{" + i + "}",
+                    values[i] instanceof Integer n
+                            ? NumberFormat.getIntegerInstance(locale).format(n)
+                            : String.valueOf(values[i]));
         return text;
     }
 
@@ -46,6 +56,8 @@ final class Phrases {
     String list(List<String> parts) {
         if (parts.size() < 2) return parts.isEmpty() ? "" : parts.get(0);
         if (parts.size() == 2) return parts.get(0) + bundle.getString("list.two") + parts.get(1);
-        return String.join(bundle.getString("list.comma"), parts.subList(0, parts.size() - 1)) + bundle.getString("list.end") + parts.get(parts.size() - 1);
+        return String.join(bundle.getString("list.comma"), parts.subList(0, parts.size() - 1))
+                + bundle.getString("list.end")
+                + parts.get(parts.size() - 1);
     }
 }

@@ -16,7 +16,9 @@ public final class Render {
         return switch (channel) {
             case EMAIL -> MailTemplate.render(wording, subject, values);
             case SMS -> {
-                String text = TextTemplate.plain(wording.text().strip()).render(values).strip();
+                String text = TextTemplate.plain(wording.text().strip())
+                        .render(values)
+                        .strip();
                 yield new Rendered(null, text, null, null, List.of(), SmsLength.of(text));
             }
             case WHATSAPP -> {

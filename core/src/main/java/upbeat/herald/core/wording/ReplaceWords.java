@@ -9,7 +9,10 @@ import java.util.regex.Pattern;
 import upbeat.herald.core.plan.Block;
 import upbeat.herald.core.plan.Wording;
 
-/** Finds words in a wording and puts others in their place. Markup is not touched: what is looked for is what a person reads. */
+/**
+ * Finds words in a wording and puts others in their place. Markup is not touched: what is looked for is what a person
+ * reads.
+ */
 public final class ReplaceWords {
     private final Pattern find;
     private final String with;
@@ -17,11 +20,15 @@ public final class ReplaceWords {
 
     /** @param with null to look only */
     private ReplaceWords(String find, String with, boolean matchCase) {
-        this.find = Pattern.compile(Pattern.quote(find), matchCase ? 0 : Pattern.CASE_INSENSITIVE | Pattern.UNICODE_CASE);
+        this.find =
+                Pattern.compile(Pattern.quote(find), matchCase ? 0 : Pattern.CASE_INSENSITIVE | Pattern.UNICODE_CASE);
         this.with = with == null ? null : Matcher.quoteReplacement(with);
     }
 
-    /** @param part where it stands, as {@link WordingFault#part} names it; {@code before} and {@code after} as a person reads them */
+    /**
+     * @param part where it stands, as {@link WordingFault#part} names it; {@code before} and {@code after} as a person
+     *     reads them
+     */
     public record Hit(String part, String before, String after) {}
 
     /** @param wording with the words replaced; equal to the one before where nothing was found */
@@ -30,8 +37,20 @@ public final class ReplaceWords {
     public static Replaced in(Wording w, String find, String with, boolean matchCase) {
         ReplaceWords r = new ReplaceWords(find, with, matchCase);
         List<Block> blocks = w.blocks() == null ? null : r.blocks(w.blocks(), "blocks");
-        Wording after = new Wording(r.line("subject", w.subject()), r.line("text", w.text()), r.line("preview", w.preview()), blocks, r.markup("html", w.html()), r.line("header", w.header()), r.line("footer", w.footer()),
-                w.link() == null ? null : new Wording.LinkButton(r.line("link", w.link().label()), r.line("link", w.link().url())), r.buttons(w.buttons()));
+        Wording after = new Wording(
+                r.line("subject", w.subject()),
+                r.line("text", w.text()),
+                r.line("preview", w.preview()),
+                blocks,
+                r.markup("html", w.html()),
+                r.line("header", w.header()),
+                r.line("footer", w.footer()),
+                w.link() == null
+                        ? null
+                        : new Wording.LinkButton(
+                                r.line("link", w.link().label()),
+                                r.line("link", w.link().url())),
+                r.buttons(w.buttons()));
         return new Replaced(after, r.hits);
     }
 
@@ -41,9 +60,29 @@ public final class ReplaceWords {
             Block b = blocks.get(i);
             String at = part.equals("blocks") ? "blocks[" + i + "]" : part;
             boolean plain = "heading".equals(b.kind());
-            List<List<Block>> columns = b.columns() == null ? null : b.columns().stream().map(c -> blocks(c, at)).toList();
-            after.add(new Block(b.kind(), plain ? line(at, b.text()) : markup(at, b.text()), b.when(), line(at, b.href()), line(at, b.label()), b.src(), line(at, b.alt()), b.width(), b.height(), b.of(), b.part(), b.style(), columns,
-                    b.items() == null ? null : b.items().stream().map(r -> new Block.Recommended(line(at, r.name()), line(at, r.href()), r.src(), r.price())).toList()));
+            List<List<Block>> columns = b.columns() == null
+                    ? null
+                    : b.columns().stream().map(c -> blocks(c, at)).toList();
+            after.add(new Block(
+                    b.kind(),
+                    plain ? line(at, b.text()) : markup(at, b.text()),
+                    b.when(),
+                    line(at, b.href()),
+                    line(at, b.label()),
+                    b.src(),
+                    line(at, b.alt()),
+                    b.width(),
+                    b.height(),
+                    b.of(),
+                    b.part(),
+                    b.style(),
+                    columns,
+                    b.items() == null
+                            ? null
+                            : b.items().stream()
+                                    .map(r -> new Block.Recommended(
+                                            line(at, r.name()), line(at, r.href()), r.src(), r.price()))
+                                    .toList()));
         }
         return after;
     }

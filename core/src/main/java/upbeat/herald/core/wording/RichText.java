@@ -12,15 +12,17 @@ import org.jsoup.safety.Safelist;
 import upbeat.herald.core.Texts;
 
 /**
- * The markup of a text block: paragraphs, bold, italics, links and lists, with fields in double braces. What comes in from elsewhere is brought
- * down to these, so that pasted text takes the block's look.
+ * The markup of a text block: paragraphs, bold, italics, links and lists, with fields in double braces. What comes in
+ * from elsewhere is brought down to these, so that pasted text takes the block's look.
  */
 public final class RichText {
     private static final Set<String> KEPT = Set.of("p", "br", "strong", "em", "a", "ul", "ol", "li");
     private static final Pattern ADDRESS = Pattern.compile("(?i)(https?://|mailto:|tel:)\\S+");
-    private static final Pattern LINK_FIELD = Pattern.compile("\\{\\{\\s*(parcel\\.trackingLink|parcel\\.shortLink|answer\\.link|brand\\.helpUrl)\\s*}}");
+    private static final Pattern LINK_FIELD =
+            Pattern.compile("\\{\\{\\s*(parcel\\.trackingLink|parcel\\.shortLink|answer\\.link|brand\\.helpUrl)\\s*}}");
     /** Addresses typed into the text: they become links, in the mail's letters. */
-    private static final Pattern TYPED = Pattern.compile("(https?://[^\\s<>\"{}]+[^\\s<>\"{}.,;:!?)]|\\{\\{\\s*(?:parcel\\.trackingLink|parcel\\.shortLink|answer\\.link|brand\\.helpUrl)\\s*}})");
+    private static final Pattern TYPED = Pattern.compile(
+            "(https?://[^\\s<>\"{}]+[^\\s<>\"{}.,;:!?)]|\\{\\{\\s*(?:parcel\\.trackingLink|parcel\\.shortLink|answer\\.link|brand\\.helpUrl)\\s*}})");
 
     private RichText() {}
 
@@ -34,22 +36,37 @@ public final class RichText {
 
     /** True for an address a link may lead to: http, https, mailto, tel, or a field that holds one. */
     public static boolean isAddress(String href) {
-        return href != null && (ADDRESS.matcher(href.strip()).matches() || LINK_FIELD.matcher(href.strip()).matches());
+        return href != null
+                && (ADDRESS.matcher(href.strip()).matches()
+                        || LINK_FIELD.matcher(href.strip()).matches());
     }
 
     /** Plain paragraphs as markup: a blank line parts paragraphs, a line's end stays one. */
     public static String ofPlain(String text) {
         StringBuilder markup = new StringBuilder();
         for (String paragraph : text.strip().split("\\R\\s*\\R")) {
-            if (!paragraph.isBlank()) markup.append("<p>").append(paragraph.strip().replace("&", "&amp;").replace("<", "&lt;").replace(">", "&gt;").replaceAll("\\R", "<br>")).append("</p>");
+            if (!paragraph.isBlank())
+                markup.append("<p>")
+                        .append(paragraph
+                                .strip()
+                                .replace("&", "&amp;")
+                                .replace("<", "&lt;")
+                                .replace(">", "&gt;")
+                                .replaceAll("\\R", "<br>"))
+                        .append("</p>");
         }
         return markup.toString();
     }
 
-    /** The markup as a mail shows it: every paragraph, list and link with its look beside it, because many mail programs drop style sheets. */
+    /**
+     * The markup as a mail shows it: every paragraph, list and link with its look beside it, because many mail programs
+     * drop style sheets.
+     */
     static String styled(String markup, String font, String ink) {
         Element body = kept(markup);
-        for (Element e : body.select("p, li")) e.attr("style", (e.normalName().equals("p") ? "margin:0 0 16px;" : "margin:0 0 6px;") + font).addClass("ink");
+        for (Element e : body.select("p, li"))
+            e.attr("style", (e.normalName().equals("p") ? "margin:0 0 16px;" : "margin:0 0 6px;") + font)
+                    .addClass("ink");
         for (Element e : body.select("ul, ol")) e.attr("style", "margin:0 0 16px;padding:0 0 0 24px");
         for (Element e : body.select("p, li")) linkTyped(e);
         for (Element e : body.select("a")) e.attr("style", "color:" + ink).addClass("ink");
@@ -65,7 +82,10 @@ public final class RichText {
             if (block.normalName().equals("p")) out.append(line(block).strip()).append("\n\n");
             else {
                 int number = 1;
-                for (Element li : block.select("> li")) out.append(block.normalName().equals("ol") ? number++ + ". " : "- ").append(line(li).strip()).append('\n');
+                for (Element li : block.select("> li"))
+                    out.append(block.normalName().equals("ol") ? number++ + ". " : "- ")
+                            .append(line(li).strip())
+                            .append('\n');
                 out.append('\n');
             }
         }
@@ -80,7 +100,8 @@ public final class RichText {
             else if (child.nodeName().equals("a")) {
                 String words = line(child);
                 String href = child.attr("href");
-                out.append(words).append(words.strip().equals(href) ? "" : " (" + href.replaceFirst("^(mailto|tel):", "") + ")");
+                out.append(words)
+                        .append(words.strip().equals(href) ? "" : " (" + href.replaceFirst("^(mailto|tel):", "") + ")");
             } else out.append(line(child));
         }
         return out.toString();
@@ -104,7 +125,10 @@ public final class RichText {
 
     private static Element kept(String markup) {
         Document document = Jsoup.parseBodyFragment(markup == null ? "" : markup);
-        document.outputSettings().prettyPrint(false).escapeMode(org.jsoup.nodes.Entities.EscapeMode.xhtml).charset("UTF-8");
+        document.outputSettings()
+                .prettyPrint(false)
+                .escapeMode(org.jsoup.nodes.Entities.EscapeMode.xhtml)
+                .charset("UTF-8");
         Element body = document.body();
         body.select("script, style, head, title, object, iframe").remove();
         body.select("b").tagName("strong");
@@ -129,8 +153,11 @@ public final class RichText {
     /** Words outside any paragraph become one. */
     private static void wrapLoose(Element body) {
         Element open = null;
-        for (Node child : body.childNodesCopy().isEmpty() ? java.util.List.<Node>of() : new java.util.ArrayList<>(body.childNodes())) {
-            boolean block = child instanceof Element e && Set.of("p", "ul", "ol").contains(e.normalName());
+        for (Node child : body.childNodesCopy().isEmpty()
+                ? java.util.List.<Node>of()
+                : new java.util.ArrayList<>(body.childNodes())) {
+            boolean block =
+                    child instanceof Element e && Set.of("p", "ul", "ol").contains(e.normalName());
             if (block) open = null;
             else if (open != null) open.appendChild(child);
             else if (!(child instanceof TextNode t && t.isBlank())) {
@@ -153,12 +180,20 @@ public final class RichText {
 
     /** HTML written by hand, without anything that runs, frames or sends: tables, pictures and inline looks stay. */
     static String safeHtml(String html, String font, String ink) {
-        Safelist list = Safelist.relaxed().addTags("center", "hr", "font", "s").addAttributes(":all", "style", "align", "valign", "width", "height", "bgcolor", "dir", "class").addAttributes("table", "cellpadding", "cellspacing", "border", "role")
-                .addAttributes("font", "color", "size", "face").addProtocols("a", "href", "tel").preserveRelativeLinks(true);
+        Safelist list = Safelist.relaxed()
+                .addTags("center", "hr", "font", "s")
+                .addAttributes(":all", "style", "align", "valign", "width", "height", "bgcolor", "dir", "class")
+                .addAttributes("table", "cellpadding", "cellspacing", "border", "role")
+                .addAttributes("font", "color", "size", "face")
+                .addProtocols("a", "href", "tel")
+                .preserveRelativeLinks(true);
         Document document = Jsoup.parseBodyFragment(html);
         for (Element a : document.select("a[href]")) if (!isAddress(a.attr("href"))) a.removeAttr("href");
         for (Element i : document.select("img[src]")) if (!i.attr("src").matches("(?i)https?://\\S+")) i.remove();
-        for (Element e : document.select("[style]")) if (e.attr("style").matches("(?is).*(expression|javascript|behavior|@import|-moz-binding|position\\s*:\\s*fixed).*")) e.removeAttr("style");
+        for (Element e : document.select("[style]"))
+            if (e.attr("style")
+                    .matches("(?is).*(expression|javascript|behavior|@import|-moz-binding|position\\s*:\\s*fixed).*"))
+                e.removeAttr("style");
         Document clean = new org.jsoup.safety.Cleaner(list).clean(document);
         clean.outputSettings().prettyPrint(false).escapeMode(org.jsoup.nodes.Entities.EscapeMode.xhtml);
         look(clean.body(), "p", "margin:0 0 16px;" + font);
@@ -170,7 +205,8 @@ public final class RichText {
 
     /** Gives a look to what has none of its own. */
     private static void look(Element body, String what, String style) {
-        for (Element e : body.select(what)) if (!e.hasAttr("style")) e.attr("style", style).addClass("ink");
+        for (Element e : body.select(what))
+            if (!e.hasAttr("style")) e.attr("style", style).addClass("ink");
     }
 
     /** HTML written by hand as plain text. */
@@ -179,10 +215,20 @@ public final class RichText {
         Document document = Jsoup.parseBodyFragment(html);
         document.body().traverse((node, depth) -> {
             if (node instanceof TextNode t) out.append(t.getWholeText().replaceAll("\\s+", " "));
-            else if (node instanceof Element e && (e.isBlock() || e.normalName().matches("br|tr")) && !out.isEmpty() && out.charAt(out.length() - 1) != '\n') out.append('\n');
+            else if (node instanceof Element e
+                    && (e.isBlock() || e.normalName().matches("br|tr"))
+                    && !out.isEmpty()
+                    && out.charAt(out.length() - 1) != '\n') out.append('\n');
             else if (node instanceof Element e && e.normalName().equals("img")) out.append(e.attr("alt"));
-            if (node instanceof Element e && e.normalName().equals("a") && !e.attr("href").isEmpty() && !e.text().strip().equals(e.attr("href"))) out.append(e.attr("href")).append(' ');
+            if (node instanceof Element e
+                    && e.normalName().equals("a")
+                    && !e.attr("href").isEmpty()
+                    && !e.text().strip().equals(e.attr("href")))
+                out.append(e.attr("href")).append(' ');
         });
-        return out.toString().replaceAll("[ \\t]+\\n", "\n").replaceAll("\\n{3,}", "\n\n").strip() + "\n\n";
+        return out.toString()
+                        .replaceAll("[ \\t]+\\n", "\n")
+                        .replaceAll("\\n{3,}", "\n\n")
+                        .strip() + "\n\n";
     }
 }

@@ -17,13 +17,15 @@ import upbeat.herald.core.HeraldException;
 import upbeat.herald.core.LastUsed;
 
 /**
- * A text with fields, compiled once. Only plain maps are looked into, no object's methods; only the {@link Helpers} are known; nothing can be
- * included. A field without a value raises {@link FieldEmpty} unless {@code {{fallback field "other words"}}} names another.
+ * A text with fields, compiled once. Only plain maps are looked into, no object's methods; only the {@link Helpers} are
+ * known; nothing can be included. A field without a value raises {@link FieldEmpty} unless {@code {{fallback field
+ * "other words"}}} names another.
  */
 final class TextTemplate {
     private static final Handlebars PLAIN = engine(EscapingStrategy.NOOP);
     /** Enough for text and for attributes in quotes, which is all that our mails have. */
-    private static final Handlebars HTML = engine(new EscapingStrategy.Hbs(new String[][] {{"&", "&amp;"}, {"<", "&lt;"}, {">", "&gt;"}, {"\"", "&quot;"}, {"'", "&#39;"}}));
+    private static final Handlebars HTML = engine(new EscapingStrategy.Hbs(
+            new String[][] {{"&", "&amp;"}, {"<", "&lt;"}, {">", "&gt;"}, {"\"", "&quot;"}, {"'", "&#39;"}}));
 
     private static final Map<String, TextTemplate> PLAIN_ONES = LastUsed.map(512);
     private static final Map<String, TextTemplate> EXPRESSIONS = LastUsed.map(512);
@@ -50,7 +52,9 @@ final class TextTemplate {
 
     String render(Map<String, ?> values) {
         try {
-            return template.apply(Context.newBuilder(values).resolver(MapValueResolver.INSTANCE).build());
+            return template.apply(Context.newBuilder(values)
+                    .resolver(MapValueResolver.INSTANCE)
+                    .build());
         } catch (HandlebarsException e) {
             for (Throwable t = e; t != null; t = t.getCause()) if (t instanceof FieldEmpty empty) throw empty;
             throw new HeraldException("text", "The wording can't be rendered: " + e.getError().reason);
@@ -69,22 +73,49 @@ final class TextTemplate {
     }
 
     private static Handlebars engine(EscapingStrategy escaping) {
-        Handlebars engine = new Handlebars(new NothingToInclude()).with(escaping).prettyPrint(true).infiniteLoops(false);
-        HelperRegistry registry = new DefaultHelperRegistry(); // holds nothing yet: the engine's own helpers are not in it
+        Handlebars engine = new Handlebars(new NothingToInclude())
+                .with(escaping)
+                .prettyPrint(true)
+                .infiniteLoops(false);
+        HelperRegistry registry =
+                new DefaultHelperRegistry(); // holds nothing yet: the engine's own helpers are not in it
         Helpers.register(registry);
         return engine.with(registry);
     }
 
     private static final class NothingToInclude implements TemplateLoader {
-        @Override public TemplateSource sourceAt(String location) throws IOException {
+        @Override
+        public TemplateSource sourceAt(String location) throws IOException {
             throw new IOException("a wording includes nothing");
         }
-        @Override public String resolve(String location) { return location; }
-        @Override public String getPrefix() { return ""; }
-        @Override public String getSuffix() { return ""; }
-        @Override public void setPrefix(String prefix) { }
-        @Override public void setSuffix(String suffix) { }
-        @Override public void setCharset(Charset charset) { }
-        @Override public Charset getCharset() { return java.nio.charset.StandardCharsets.UTF_8; }
+
+        @Override
+        public String resolve(String location) {
+            return location;
+        }
+
+        @Override
+        public String getPrefix() {
+            return "";
+        }
+
+        @Override
+        public String getSuffix() {
+            return "";
+        }
+
+        @Override
+        public void setPrefix(String prefix) {}
+
+        @Override
+        public void setSuffix(String suffix) {}
+
+        @Override
+        public void setCharset(Charset charset) {}
+
+        @Override
+        public Charset getCharset() {
+            return java.nio.charset.StandardCharsets.UTF_8;
+        }
     }
 }

@@ -18,7 +18,8 @@ class ShortLinkTest {
         String token = ShortLink.token(SECRET, parcel);
         assertThat(ShortLink.read(SECRET, token)).isEqualTo(OptionalLong.of(parcel));
         assertThat(SmsLength.of(token).units()).as("each letter is one unit").isEqualTo(token.length());
-        assertThat(ShortLink.read("another secret of 32 bytes .....".getBytes(StandardCharsets.UTF_8), token)).isEmpty();
+        assertThat(ShortLink.read("another secret of 32 bytes .....".getBytes(StandardCharsets.UTF_8), token))
+                .isEmpty();
     }
 
     @Test
@@ -26,6 +27,7 @@ class ShortLinkTest {
         String token = ShortLink.token(SECRET, 1000);
         String next = Long.toString(1001, 36) + token.substring(token.length() - 6);
         assertThat(ShortLink.read(SECRET, next)).isEmpty();
-        for (String bad : new String[] {"", "abc", "zzzzzzzzzzzzzzzzzzzz", "-1abcdef", "../../x", "1f" + "é".repeat(6)}) assertThat(ShortLink.read(SECRET, bad)).as(bad).isEmpty();
+        for (String bad : new String[] {"", "abc", "zzzzzzzzzzzzzzzzzzzz", "-1abcdef", "../../x", "1f" + "é".repeat(6)})
+            assertThat(ShortLink.read(SECRET, bad)).as(bad).isEmpty();
     }
 }

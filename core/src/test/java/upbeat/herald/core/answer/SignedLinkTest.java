@@ -23,9 +23,11 @@ class SignedLinkTest {
         String token = SignedLink.token(SECRET, 4711, NOW.plusSeconds(60));
         for (int i = 0; i < token.length(); i++) {
             char other = token.charAt(i) == 'A' ? 'B' : 'A';
-            assertThat(SignedLink.read(SECRET, token.substring(0, i) + other + token.substring(i + 1), NOW)).isEmpty();
+            assertThat(SignedLink.read(SECRET, token.substring(0, i) + other + token.substring(i + 1), NOW))
+                    .isEmpty();
         }
-        assertThat(SignedLink.read("another".getBytes(StandardCharsets.UTF_8), token, NOW)).isEmpty();
+        assertThat(SignedLink.read("another".getBytes(StandardCharsets.UTF_8), token, NOW))
+                .isEmpty();
         assertThat(SignedLink.read(SECRET, "", NOW)).isEmpty();
         assertThat(SignedLink.read(SECRET, "not base64!", NOW)).isEmpty();
     }

@@ -24,17 +24,23 @@ class CarrierTest {
     /** Source: commons-validator with the weights of UPU S10 and a second implementation; see the file. */
     @TestFactory
     Stream<DynamicTest> postalNumbers() {
-        return Checks.list("check-digits.json", "vectors").filter(v -> v.path("scheme").asString().equals("S10") && v.path("valid").isBoolean())
-                .map(v -> DynamicTest.dynamicTest(v.path("value").asString(), () -> assertThat(S10.valid(v.path("value").asString())).isEqualTo(v.path("valid").asBoolean())));
+        return Checks.list("check-digits.json", "vectors")
+                .filter(v -> v.path("scheme").asString().equals("S10")
+                        && v.path("valid").isBoolean())
+                .map(v -> DynamicTest.dynamicTest(v.path("value").asString(), () -> assertThat(
+                                S10.valid(v.path("value").asString()))
+                        .isEqualTo(v.path("valid").asBoolean())));
     }
 
     @Test
     void linksAreEncoded() {
-        assertThat(TrackingLink.of(POST, "rx 473 124 829 xs", "7000", "AU", "en")).isEqualTo("https://track.skerry-post.example/RX473124829XS?to=AU");
+        assertThat(TrackingLink.of(POST, "rx 473 124 829 xs", "7000", "AU", "en"))
+                .isEqualTo("https://track.skerry-post.example/RX473124829XS?to=AU");
         assertThat(TrackingLink.of(POST, "1&x=<", null, null, null)).endsWith("/1%26X%3D%3C?to=");
         Carrier freight = new Carrier("f", "F", "https://f.example/where", ZoneOffset.UTC, List.of());
         assertThat(TrackingLink.of(freight, "1", null, null, null)).isEqualTo("https://f.example/where");
         assertThat(freight.linkTakesNumber()).isFalse();
-        assertThat(TrackingLink.of(new Carrier("n", "N", null, ZoneOffset.UTC, List.of()), "1", null, null, null)).isNull();
+        assertThat(TrackingLink.of(new Carrier("n", "N", null, ZoneOffset.UTC, List.of()), "1", null, null, null))
+                .isNull();
     }
 }

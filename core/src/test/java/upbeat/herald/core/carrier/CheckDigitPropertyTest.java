@@ -8,10 +8,15 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
 
-/** What the rules promise: a single wrong digit is always found. (ISO 7064, introduction; GS1 General Specifications, 7.9; ISO/IEC 7812-1.) */
+/**
+ * What the rules promise: a single wrong digit is always found. (ISO 7064, introduction; GS1 General Specifications,
+ * 7.9; ISO/IEC 7812-1.)
+ */
 class CheckDigitPropertyTest {
     @ParameterizedTest
-    @EnumSource(value = CheckDigit.class, names = {"GS1", "LUHN", "MOD_11_2", "MOD_11_10", "MOD_37_2", "MOD_37_36", "MOD_97_10"})
+    @EnumSource(
+            value = CheckDigit.class,
+            names = {"GS1", "LUHN", "MOD_11_2", "MOD_11_10", "MOD_37_2", "MOD_37_36", "MOD_97_10"})
     void aSingleWrongDigitIsFound(CheckDigit rule) {
         Random random = new Random(5);
         for (int round = 0; round < 300; round++) {
@@ -22,7 +27,9 @@ class CheckDigitPropertyTest {
             char was = body.charAt(at);
             char other = (char) ('0' + (was - '0' + 1 + random.nextInt(9)) % 10);
             body.setCharAt(at, other);
-            assertThat(rule.expected(body.toString())).as("%s with %s for %s at %d", body, other, was, at).isNotEqualTo(java.util.Optional.of(check));
+            assertThat(rule.expected(body.toString()))
+                    .as("%s with %s for %s at %d", body, other, was, at)
+                    .isNotEqualTo(java.util.Optional.of(check));
         }
     }
 

@@ -16,18 +16,61 @@ import upbeat.herald.core.Checks;
 import upbeat.herald.core.HeraldException;
 
 class RecogniseTest {
-    private static final Map<String, NumberFormat> SHAPES = Map.of("S10", new NumberFormat("S10", "[A-Z]{2}(?<body>[0-9]{8})(?<check>[0-9])[A-Z]{2}", CheckDigit.S10), "SSCC-18", new NumberFormat("x", "[0-9]{18}", CheckDigit.GS1), "GS1-mod10", new NumberFormat("x", "[0-9]+", CheckDigit.GS1),
-            "Luhn", new NumberFormat("x", "[0-9]+", CheckDigit.LUHN), "ISO7064-11-2", new NumberFormat("x", "(?<body>[0-9]+)(?<check>[0-9X])", CheckDigit.MOD_11_2), "ISO7064-37-2", new NumberFormat("x", "[0-9A-Z*]+", CheckDigit.MOD_37_2),
-            "ISO7064-37-36", new NumberFormat("x", "[0-9A-Z]+", CheckDigit.MOD_37_36), "ISO7064-97-10", new NumberFormat("x", "[0-9A-Z]+", CheckDigit.MOD_97_10), "ISO7064-11-10", new NumberFormat("x", "[0-9]+", CheckDigit.MOD_11_10));
+    private static final Map<String, NumberFormat> SHAPES = Map.of(
+            "S10",
+            new NumberFormat("S10", "[A-Z]{2}(?<body>[0-9]{8})(?<check>[0-9])[A-Z]{2}", CheckDigit.S10),
+            "SSCC-18",
+            new NumberFormat("x", "[0-9]{18}", CheckDigit.GS1),
+            "GS1-mod10",
+            new NumberFormat("x", "[0-9]+", CheckDigit.GS1),
+            "Luhn",
+            new NumberFormat("x", "[0-9]+", CheckDigit.LUHN),
+            "ISO7064-11-2",
+            new NumberFormat("x", "(?<body>[0-9]+)(?<check>[0-9X])", CheckDigit.MOD_11_2),
+            "ISO7064-37-2",
+            new NumberFormat("x", "[0-9A-Z*]+", CheckDigit.MOD_37_2),
+            "ISO7064-37-36",
+            new NumberFormat("x", "[0-9A-Z]+", CheckDigit.MOD_37_36),
+            "ISO7064-97-10",
+            new NumberFormat("x", "[0-9A-Z]+", CheckDigit.MOD_97_10),
+            "ISO7064-11-10",
+            new NumberFormat("x", "[0-9]+", CheckDigit.MOD_11_10));
 
-    private static final Carrier POST = new Carrier("post", "Post", true, "https://p.example/{trackingNumber}", ZoneOffset.UTC, List.of(new NumberFormat("item", "[A-Z]{2}(?<body>[0-9]{8})(?<check>[0-9])XS", CheckDigit.S10)), List.of(), null, null, null);
-    private static final Carrier COURIER = new Carrier("hop", "Hop", true, null, ZoneOffset.UTC, List.of(new NumberFormat("Hop parcel", "HOP[0-9]{9}", CheckDigit.LUHN)), List.of(), null, null, null);
+    private static final Carrier POST = new Carrier(
+            "post",
+            "Post",
+            true,
+            "https://p.example/{trackingNumber}",
+            ZoneOffset.UTC,
+            List.of(new NumberFormat("item", "[A-Z]{2}(?<body>[0-9]{8})(?<check>[0-9])XS", CheckDigit.S10)),
+            List.of(),
+            null,
+            null,
+            null);
+    private static final Carrier COURIER = new Carrier(
+            "hop",
+            "Hop",
+            true,
+            null,
+            ZoneOffset.UTC,
+            List.of(new NumberFormat("Hop parcel", "HOP[0-9]{9}", CheckDigit.LUHN)),
+            List.of(),
+            null,
+            null,
+            null);
 
     /** Source: check-digits.json; each value by the libraries it names (commons-validator, gs1, iso7064, luhn). */
     @TestFactory
     Stream<DynamicTest> checkDigits() {
-        return Checks.list("check-digits.json", "vectors").filter(v -> v.path("valid").isBoolean()).map(v -> DynamicTest.dynamicTest(v.path("scheme").asString() + " " + v.path("value").asString(), () ->
-                assertThat(SHAPES.get(v.path("scheme").asString()).of(v.path("value").asString()).map(NumberFormat.Verdict::valid).orElse(false)).isEqualTo(v.path("valid").asBoolean())));
+        return Checks.list("check-digits.json", "vectors")
+                .filter(v -> v.path("valid").isBoolean())
+                .map(v -> DynamicTest.dynamicTest(
+                        v.path("scheme").asString() + " " + v.path("value").asString(),
+                        () -> assertThat(SHAPES.get(v.path("scheme").asString())
+                                        .of(v.path("value").asString())
+                                        .map(NumberFormat.Verdict::valid)
+                                        .orElse(false))
+                                .isEqualTo(v.path("valid").asBoolean())));
     }
 
     /** Source: commons-validator 1.9.0, LuhnCheckDigit. */
@@ -48,22 +91,29 @@ class RecogniseTest {
             assertThat(c.format()).startsWith("S10");
             assertThat(c.valid()).isTrue();
         });
-        assertThat(Recognise.of("RX473124828XS", all)).singleElement().satisfies(c -> assertThat(c.reason()).isEqualTo("check digit should be 9"));
+        assertThat(Recognise.of("RX473124828XS", all)).singleElement().satisfies(c -> assertThat(c.reason())
+                .isEqualTo("check digit should be 9"));
         assertThat(Recognise.of("RR473124829GB", all)).singleElement().satisfies(c -> {
             assertThat(c.carrier()).isNull();
             assertThat(c.format()).startsWith("S10").contains("GB");
         });
-        assertThat(Recognise.of("(00) 106141412345678908".replaceAll("[()]", ""), all)).singleElement().satisfies(c -> assertThat(c.format()).startsWith("SSCC"));
-        assertThat(Recognise.of("106141412345678900", all)).singleElement().satisfies(c -> assertThat(c.reason()).isEqualTo("check digit should be 8"));
-        assertThat(Recognise.of("HOP 0041-7738 2", all)).singleElement().satisfies(c -> assertThat(c.carrier()).isEqualTo(COURIER));
+        assertThat(Recognise.of("(00) 106141412345678908".replaceAll("[()]", ""), all))
+                .singleElement()
+                .satisfies(c -> assertThat(c.format()).startsWith("SSCC"));
+        assertThat(Recognise.of("106141412345678900", all)).singleElement().satisfies(c -> assertThat(c.reason())
+                .isEqualTo("check digit should be 8"));
+        assertThat(Recognise.of("HOP 0041-7738 2", all)).singleElement().satisfies(c -> assertThat(c.carrier())
+                .isEqualTo(COURIER));
         assertThat(Recognise.of("no such thing", all)).isEmpty();
         assertThat(Recognise.of("1".repeat(500), all)).isEmpty();
     }
 
     @Test
     void patternsThatCouldRunForEverAreRefused() {
-        assertThatThrownBy(() -> new NumberFormat("x", "([0-9]+)+A", CheckDigit.NONE).validate()).isInstanceOf(HeraldException.class);
-        assertThatThrownBy(() -> new NumberFormat("x", "[0-9", CheckDigit.NONE).validate()).hasMessageContaining("can't be read");
+        assertThatThrownBy(() -> new NumberFormat("x", "([0-9]+)+A", CheckDigit.NONE).validate())
+                .isInstanceOf(HeraldException.class);
+        assertThatThrownBy(() -> new NumberFormat("x", "[0-9", CheckDigit.NONE).validate())
+                .hasMessageContaining("can't be read");
         new NumberFormat("x", "[A-Z]{2}[0-9]{9}XS", CheckDigit.S10).validate();
     }
 
@@ -71,10 +121,15 @@ class RecogniseTest {
     void standardListsAreAskedAfterTheCarriersOwnCodes() {
         assertThat(ReadScan.stage(COURIER, "rec24:21", null)).contains(upbeat.herald.core.journey.Stage.DELIVERED);
         assertThat(ReadScan.stage(COURIER, "rec24:999", null)).isEmpty();
-        assertThat(ReadScan.stage(COURIER, "21", null)).as("a bare code is the carrier's own").isEmpty();
-        Carrier own = COURIER.withCodes(List.of(new CodeRule("rec24:21", null, upbeat.herald.core.journey.Stage.READY_FOR_COLLECTION)));
-        assertThat(ReadScan.stage(own, "rec24:21", null)).contains(upbeat.herald.core.journey.Stage.READY_FOR_COLLECTION);
+        assertThat(ReadScan.stage(COURIER, "21", null))
+                .as("a bare code is the carrier's own")
+                .isEmpty();
+        Carrier own = COURIER.withCodes(
+                List.of(new CodeRule("rec24:21", null, upbeat.herald.core.journey.Stage.READY_FOR_COLLECTION)));
+        assertThat(ReadScan.stage(own, "rec24:21", null))
+                .contains(upbeat.herald.core.journey.Stage.READY_FOR_COLLECTION);
         assertThat(ReadScan.stage(COURIER, "cbv:arriving/damaged", null)).isEmpty();
-        assertThat(ReadScan.stage(COURIER, "cbv:arriving/in_progress", null)).contains(upbeat.herald.core.journey.Stage.IN_TRANSIT);
+        assertThat(ReadScan.stage(COURIER, "cbv:arriving/in_progress", null))
+                .contains(upbeat.herald.core.journey.Stage.IN_TRANSIT);
     }
 }

@@ -20,7 +20,10 @@ import upbeat.herald.core.HeraldException;
 import upbeat.herald.core.exchange.mapping.Mapping;
 import upbeat.herald.core.exchange.mapping.Propose;
 
-/** Whatever comes in, a reader gives a result or a reason for people; it never breaks. Seeded, so that a failure repeats. */
+/**
+ * Whatever comes in, a reader gives a result or a reason for people; it never breaks. Seeded, so that a failure
+ * repeats.
+ */
 class BrokenInputTest {
     private static byte[] file(String name) {
         try (InputStream in = BrokenInputTest.class.getResourceAsStream("/checks/" + name)) {
@@ -64,7 +67,11 @@ class BrokenInputTest {
     void standardDocumentsWithBytesChanged(long seed) {
         Random random = new Random(seed);
         byte[] edi = file("iftsta/good-3-consignments.edi");
-        byte[] epcis = JsonMapper.shared().readTree(file("epcis.json")).path("document").toString().getBytes(StandardCharsets.UTF_8);
+        byte[] epcis = JsonMapper.shared()
+                .readTree(file("epcis.json"))
+                .path("document")
+                .toString()
+                .getBytes(StandardCharsets.UTF_8);
         for (int i = 0; i < 150; i++) {
             survives(broken(edi, random), Iftsta::read);
             survives(broken(epcis, random), Epcis::read);
@@ -75,7 +82,9 @@ class BrokenInputTest {
     @ValueSource(longs = {11, 12, 13})
     void sheetsWithBytesChanged(long seed) {
         Random random = new Random(seed);
-        byte[] csv = "order number;name;e-mail;tracking number\r\nA-1;\"Zoë; \"\"Z\"\"\";z@b.example;HOP 1\r\nA-2;B;;\r\n".getBytes(StandardCharsets.UTF_8);
+        byte[] csv =
+                "order number;name;e-mail;tracking number\r\nA-1;\"Zoë; \"\"Z\"\"\";z@b.example;HOP 1\r\nA-2;B;;\r\n"
+                        .getBytes(StandardCharsets.UTF_8);
         for (int i = 0; i < 400; i++) {
             survives(broken(csv, random), b -> {
                 Table table = CsvTable.read(b);
@@ -91,7 +100,21 @@ class BrokenInputTest {
             case 0 -> json.getNodeFactory().nullNode();
             case 1 -> json.getNodeFactory().booleanNode(random.nextBoolean());
             case 2 -> json.getNodeFactory().numberNode(random.nextInt(100_000) - 10);
-            case 3 -> json.getNodeFactory().stringNode(new String[] {"", "paid", "SE", "a@b.example", "070-174 06 05", "2026-11-24 10:00:00", "=1+1", "RX473124829XS", "\u202egnp", "1e99"}[random.nextInt(10)]);
+            case 3 ->
+                json.getNodeFactory()
+                        .stringNode(new String[] {
+                                    "",
+                                    "paid",
+                                    "SE",
+                                    "a@b.example",
+                                    "070-174 06 05",
+                                    "2026-11-24 10:00:00",
+                                    "=1+1",
+                                    "RX473124829XS",
+                                    "\u202egnp",
+                                    "1e99"
+                                }
+                                [random.nextInt(10)]);
             case 4 -> json.getNodeFactory().stringNode("x".repeat(random.nextInt(400)));
             case 5 -> {
                 ArrayNode list = json.createArrayNode();
@@ -100,14 +123,36 @@ class BrokenInputTest {
             }
             default -> {
                 ObjectNode object = json.createObjectNode();
-                String[] names = {"id", "number", "status", "email", "phone", "name", "country", "total", "price", "quantity", "sku", "tracking_number", "carrier", "odd key", "it's", "$", "orders", "created"};
-                for (int i = random.nextInt(7); i > 0; i--) object.set(names[random.nextInt(names.length)], anything(random, depth + 1));
+                String[] names = {
+                    "id",
+                    "number",
+                    "status",
+                    "email",
+                    "phone",
+                    "name",
+                    "country",
+                    "total",
+                    "price",
+                    "quantity",
+                    "sku",
+                    "tracking_number",
+                    "carrier",
+                    "odd key",
+                    "it's",
+                    "$",
+                    "orders",
+                    "created"
+                };
+                for (int i = random.nextInt(7); i > 0; i--)
+                    object.set(names[random.nextInt(names.length)], anything(random, depth + 1));
                 yield object;
             }
         };
     }
 
-    /** A mapping proposed from one document reads any other: what it can't use is a fault with words, never a failure. */
+    /**
+     * A mapping proposed from one document reads any other: what it can't use is a fault with words, never a failure.
+     */
     @ParameterizedTest
     @ValueSource(longs = {21, 22, 23, 24})
     void mappingsReadAnything(long seed) {
@@ -115,12 +160,16 @@ class BrokenInputTest {
         for (int i = 0; i < 200; i++) {
             JsonNode sample = anything(random, 0);
             Mapping mapping = Propose.of(sample);
-            assertThat(mapping.check()).as("what is proposed can be used, but for a number nobody found: %s", sample).allMatch(f -> f.startsWith("Order number"));
+            assertThat(mapping.check())
+                    .as("what is proposed can be used, but for a number nobody found: %s", sample)
+                    .allMatch(f -> f.startsWith("Order number"));
             for (JsonNode document : new JsonNode[] {sample, anything(random, 0)}) {
                 for (JsonNode order : mapping.orders(document)) {
                     Mapping.Read read = mapping.read(order);
-                    if (read.order().get("number") == null) assertThat(read.faults()).isNotEmpty();
-                    assertThat(read.faults()).allSatisfy(f -> assertThat(f).isNotBlank().contains(":"));
+                    if (read.order().get("number") == null)
+                        assertThat(read.faults()).isNotEmpty();
+                    assertThat(read.faults())
+                            .allSatisfy(f -> assertThat(f).isNotBlank().contains(":"));
                 }
             }
         }
@@ -128,7 +177,8 @@ class BrokenInputTest {
 
     @Test
     void emptyAndOddFiles() {
-        for (String odd : new String[] {"", " ", "\u0000", "{}", "[]", "null", "UNA:+.? '", "UNB", "UNB+UNOC:3'", "\ufeff"}) {
+        for (String odd :
+                new String[] {"", " ", "\u0000", "{}", "[]", "null", "UNA:+.? '", "UNB", "UNB+UNOC:3'", "\ufeff"}) {
             byte[] bytes = odd.getBytes(StandardCharsets.UTF_8);
             survives(bytes, Iftsta::read);
             survives(bytes, Epcis::read);

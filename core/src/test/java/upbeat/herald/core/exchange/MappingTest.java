@@ -20,7 +20,10 @@ import upbeat.herald.core.journey.Stage;
 
 class MappingTest {
     private static JsonNode json(String text) {
-        return JsonMapper.builder().enable(DeserializationFeature.USE_BIG_DECIMAL_FOR_FLOATS).build().readTree(text);
+        return JsonMapper.builder()
+                .enable(DeserializationFeature.USE_BIG_DECIMAL_FOR_FLOATS)
+                .build()
+                .readTree(text);
     }
 
     private static Mapping.Read read(Map<String, Pointer> fields, String document) {
@@ -32,41 +35,94 @@ class MappingTest {
     }
 
     @ParameterizedTest
-    @CsvSource(delimiter = '|', value = {
-        "TRIM||' a '|a", "DIGITS||+46 (0)70-1|460701", "PHONE|SE|070-174 06 05|+46701740605", "PHONE||0046701740605|+46701740605", "CENTS||8450|84.50", "CENTS|0|900|900", "CENTS|3|12345|12.345", "DATE|dd.MM.yyyy HH:mm Europe/Stockholm|24.11.2026 14:05|2026-11-24T13:05:00Z",
-        "DATE|d.M.yyyy UTC|1.2.2026|2026-02-01T12:00:00Z", "DATE|unix|1800000000|2027-01-15T08:00:00Z", "DATE|yyyy-MM-dd'T'HH:mmXXX|2026-11-24T14:05+01:00|2026-11-24T13:05:00Z"})
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "TRIM||' a '|a",
+                "DIGITS||+46 (0)70-1|460701",
+                "PHONE|SE|070-174 06 05|+46701740605",
+                "PHONE||0046701740605|+46701740605",
+                "CENTS||8450|84.50",
+                "CENTS|0|900|900",
+                "CENTS|3|12345|12.345",
+                "DATE|dd.MM.yyyy HH:mm Europe/Stockholm|24.11.2026 14:05|2026-11-24T13:05:00Z",
+                "DATE|d.M.yyyy UTC|1.2.2026|2026-02-01T12:00:00Z",
+                "DATE|unix|1800000000|2027-01-15T08:00:00Z",
+                "DATE|yyyy-MM-dd'T'HH:mmXXX|2026-11-24T14:05+01:00|2026-11-24T13:05:00Z"
+            })
     void formatters(String kind, String argument, String value, String wanted) {
-        Mapping.Read read = read(Map.of("number", at("$.n"), "total", at("$.v", new Step(Step.Kind.valueOf(kind), argument))), "{\"n\":\"1\",\"v\":\"" + value + "\"}");
+        Mapping.Read read = read(
+                Map.of("number", at("$.n"), "total", at("$.v", new Step(Step.Kind.valueOf(kind), argument))),
+                "{\"n\":\"1\",\"v\":\"" + value + "\"}");
         assertThat(read.faults()).isEmpty();
         assertThat(read.order().get("total")).isEqualTo(wanted);
     }
 
     @Test
     void chainsTablesAndManyValues() {
-        String document = "{\"first\":\" Ann \",\"last\":\"Lee\",\"phones\":[\"\",\"070-174 06 05\"],\"to\":\"Sverige\",\"id\":7}";
-        Mapping.Read read = read(Map.of("number", at("$.id"), "customer.name", at("$['first','last']", new Step(Step.Kind.JOIN, " ")), "shipTo.country", at("$.to", new Step(Step.Kind.TABLE, "Sverige=SE\nNorge=NO")),
-                "customer.phone", at("$.phones[*]", new Step(Step.Kind.FIRST, null), new Step(Step.Kind.PHONE, null))), document);
+        String document =
+                "{\"first\":\" Ann \",\"last\":\"Lee\",\"phones\":[\"\",\"070-174 06 05\"],\"to\":\"Sverige\",\"id\":7}";
+        Mapping.Read read = read(
+                Map.of(
+                        "number",
+                        at("$.id"),
+                        "customer.name",
+                        at("$['first','last']", new Step(Step.Kind.JOIN, " ")),
+                        "shipTo.country",
+                        at("$.to", new Step(Step.Kind.TABLE, "Sverige=SE\nNorge=NO")),
+                        "customer.phone",
+                        at("$.phones[*]", new Step(Step.Kind.FIRST, null), new Step(Step.Kind.PHONE, null))),
+                document);
         assertThat(read.faults()).isEmpty();
-        assertThat(read.order()).containsEntry("number", "7").containsEntry("customer", Map.of("name", "Ann Lee", "phone", "+46701740605"));
+        assertThat(read.order())
+                .containsEntry("number", "7")
+                .containsEntry("customer", Map.of("name", "Ann Lee", "phone", "+46701740605"));
     }
 
     @Test
     void listsRepeatByThemselves() {
-        Mapping mapping = new Mapping(null, Map.of("number", at("$.id")), Map.of("items", new ListPointer("$.lines[*]", Map.of("name", at("$.title"), "quantity", at("$.qty"))), "parcels", new ListPointer("$.sent[*]", Map.of("trackingNumber", at("$.no"), "status", at("$.s")))), Map.of("on road", "in-transit"));
-        Mapping.Read read = mapping.read(json("{\"id\":\"1\",\"lines\":[{\"title\":\"A\",\"qty\":2},{\"title\":\"B\"}],\"sent\":[{\"no\":\"X1\",\"s\":\"On road\"},{\"s\":\"?\"},{\"no\":\"X2\",\"s\":\"moon\"}]}"));
-        assertThat(read.order().get("items")).isEqualTo(List.of(Map.of("name", "A", "quantity", "2"), Map.of("name", "B", "quantity", "1")));
-        assertThat(read.parcels()).containsExactly(Map.of("trackingNumber", "X1", "stage", "in-transit"), Map.of("trackingNumber", "X2"));
+        Mapping mapping = new Mapping(
+                null,
+                Map.of("number", at("$.id")),
+                Map.of(
+                        "items",
+                        new ListPointer("$.lines[*]", Map.of("name", at("$.title"), "quantity", at("$.qty"))),
+                        "parcels",
+                        new ListPointer("$.sent[*]", Map.of("trackingNumber", at("$.no"), "status", at("$.s")))),
+                Map.of("on road", "in-transit"));
+        Mapping.Read read = mapping.read(
+                json(
+                        "{\"id\":\"1\",\"lines\":[{\"title\":\"A\",\"qty\":2},{\"title\":\"B\"}],\"sent\":[{\"no\":\"X1\",\"s\":\"On road\"},{\"s\":\"?\"},{\"no\":\"X2\",\"s\":\"moon\"}]}"));
+        assertThat(read.order().get("items"))
+                .isEqualTo(List.of(Map.of("name", "A", "quantity", "2"), Map.of("name", "B", "quantity", "1")));
+        assertThat(read.parcels())
+                .containsExactly(Map.of("trackingNumber", "X1", "stage", "in-transit"), Map.of("trackingNumber", "X2"));
         assertThat(read.notes()).containsExactly("Status word \"moon\": say which stage it means");
     }
 
     @Test
     void whatFindsNothingSaysSo() {
-        assertThat(read(Map.of("number", at("$.order.id")), "{\"id\":1}").faults()).singleElement().asString().contains("$.order.id finds nothing");
+        assertThat(read(Map.of("number", at("$.order.id")), "{\"id\":1}").faults())
+                .singleElement()
+                .asString()
+                .contains("$.order.id finds nothing");
         assertThat(read(Map.of(), "{}").faults()).singleElement().asString().contains("nobody pointed");
-        assertThat(read(Map.of("number", at("$.id"), "placedAt", at("$.d", new Step(Step.Kind.DATE, "dd.MM.yyyy"))), "{\"id\":1,\"d\":\"soon\"}").faults()).singleElement().asString().contains("\"soon\" is no date");
-        assertThat(new Mapping(null, Map.of("number", at("$..[?(")), Map.of(), Map.of("x", "moon")).check()).hasSize(2);
+        assertThat(read(
+                                Map.of(
+                                        "number",
+                                        at("$.id"),
+                                        "placedAt",
+                                        at("$.d", new Step(Step.Kind.DATE, "dd.MM.yyyy"))),
+                                "{\"id\":1,\"d\":\"soon\"}")
+                        .faults())
+                .singleElement()
+                .asString()
+                .contains("\"soon\" is no date");
+        assertThat(new Mapping(null, Map.of("number", at("$..[?(")), Map.of(), Map.of("x", "moon")).check())
+                .hasSize(2);
         assertThat(Mapping.EMPTY.check()).singleElement().asString().contains("Order number");
-        for (String odd : List.of("null", "[]", "3", "{\"id\":null}")) assertThat(read(Map.of("number", at("$.id")), odd).faults()).as(odd).isNotEmpty();
+        for (String odd : List.of("null", "[]", "3", "{\"id\":null}"))
+            assertThat(read(Map.of("number", at("$.id")), odd).faults()).as(odd).isNotEmpty();
     }
 
     /** A made-up shop whose document is nested deeply and holds several orders. */
@@ -80,9 +136,29 @@ class MappingTest {
         assertThat(mapping.each()).isEqualTo("$.orders[*]");
         Mapping.Read read = mapping.read(mapping.orders(json(document)).get(0));
         assertThat(read.faults()).isEmpty();
-        assertThat(read.order()).containsEntry("total", "112.00").containsEntry("tags", List.of("vip", "first")).containsEntry("shipTo", Map.of("name", "Beata Korb", "street", "1 Kai", "city", "Husum", "postcode", "25813", "country", "DE"));
-        assertThat(read.order().get("customer")).asInstanceOf(InstanceOfAssertFactories.MAP).containsEntry("phone", "+491713920012").containsEntry("email", "bea@customer.example");
-        assertThat(read.parcels()).containsExactly(Map.of("carrier", "Hopgate Couriers", "trackingNumber", "HOP 0041 7738 2", "stage", "in-transit"));
+        assertThat(read.order())
+                .containsEntry("total", "112.00")
+                .containsEntry("tags", List.of("vip", "first"))
+                .containsEntry(
+                        "shipTo",
+                        Map.of(
+                                "name",
+                                "Beata Korb",
+                                "street",
+                                "1 Kai",
+                                "city",
+                                "Husum",
+                                "postcode",
+                                "25813",
+                                "country",
+                                "DE"));
+        assertThat(read.order().get("customer"))
+                .asInstanceOf(InstanceOfAssertFactories.MAP)
+                .containsEntry("phone", "+491713920012")
+                .containsEntry("email", "bea@customer.example");
+        assertThat(read.parcels())
+                .containsExactly(Map.of(
+                        "carrier", "Hopgate Couriers", "trackingNumber", "HOP 0041 7738 2", "stage", "in-transit"));
         assertThat(read.stage()).isEqualTo(Stage.DISPATCHED);
     }
 }

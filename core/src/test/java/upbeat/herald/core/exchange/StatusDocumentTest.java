@@ -36,38 +36,56 @@ class StatusDocumentTest {
     /** Source: iftsta.json; the statuses listed there by hand, envelope and counts judged by staedi 1.26.0. */
     @TestFactory
     Stream<DynamicTest> interchanges() throws IOException {
-        return json("iftsta.json").path("files").properties().stream().map(f -> DynamicTest.dynamicTest(f.getKey(), () -> {
-            byte[] body = file("iftsta/" + f.getKey());
-            if (!f.getValue().path("expectValid").asBoolean()) {
-                assertThatThrownBy(() -> Iftsta.read(body)).isInstanceOf(HeraldException.class);
-                return;
-            }
-            StatusDocument read = Iftsta.read(body);
-            assertThat(read.bad()).isEmpty();
-            List<String> wanted = f.getValue().path("expectedStatuses").valueStream().map(s -> s.path("consignment").asString() + " rec24:" + s.path("status").asString() + " " + s.path("when").get(0).asString()).toList();
-            assertThat(read.scans()).extracting(e -> e.scan().trackingNumber() + " " + e.scan().code() + " " + e.scan().local().replaceAll("\\D", "")).zipSatisfy(wanted, (is, want) -> assertThat(is).startsWith(want));
-        }));
+        return json("iftsta.json").path("files").properties().stream()
+                .map(f -> DynamicTest.dynamicTest(f.getKey(), () -> {
+                    byte[] body = file("iftsta/" + f.getKey());
+                    if (!f.getValue().path("expectValid").asBoolean()) {
+                        assertThatThrownBy(() -> Iftsta.read(body)).isInstanceOf(HeraldException.class);
+                        return;
+                    }
+                    StatusDocument read = Iftsta.read(body);
+                    assertThat(read.bad()).isEmpty();
+                    List<String> wanted = f.getValue()
+                            .path("expectedStatuses")
+                            .valueStream()
+                            .map(s -> s.path("consignment").asString() + " rec24:"
+                                    + s.path("status").asString() + " "
+                                    + s.path("when").get(0).asString())
+                            .toList();
+                    assertThat(read.scans())
+                            .extracting(e -> e.scan().trackingNumber() + " "
+                                    + e.scan().code() + " " + e.scan().local().replaceAll("\\D", ""))
+                            .zipSatisfy(wanted, (is, want) -> assertThat(is).startsWith(want));
+                }));
     }
 
     @Test
     void whatStandsBesideAStatusIsRead() throws IOException {
-        List<StatusScan> scans = Iftsta.read(file("iftsta/good-3-consignments.edi")).scans().stream().map(StatusDocument.Entry::scan).toList();
+        List<StatusScan> scans = Iftsta.read(file("iftsta/good-3-consignments.edi")).scans().stream()
+                .map(StatusDocument.Entry::scan)
+                .toList();
         assertThat(scans.get(0).carrier()).isEqualTo("CARRIER1");
         assertThat(scans.get(0).place()).isEqualTo("LYS");
-        assertThat(scans.get(1).text()).as("release characters are taken away").isEqualTo("Left with O'Brien at No. 5: signed");
+        assertThat(scans.get(1).text())
+                .as("release characters are taken away")
+                .isEqualTo("Left with O'Brien at No. 5: signed");
         assertThat(scans.get(2).local()).as("a day alone is taken at noon").isEqualTo("2026-11-24T12:00");
     }
 
     @Test
     void aStatusThatIsWrongKeepsNoOtherOut() {
-        String edi = "UNB+UNOC:3+A:14+B:14+261124:0930+R'UNH+1+IFTSTA:D:01B:UN'BGM+23+D+9'CNI+1+P1'STS+1+24'CNI+2+P2'STS+1+21'DTM+334:202611241530:203'CNI+3+P3'STS+1+21'DTM+334:2026112:203'UNT+11+1'UNZ+1+R'";
+        String edi =
+                "UNB+UNOC:3+A:14+B:14+261124:0930+R'UNH+1+IFTSTA:D:01B:UN'BGM+23+D+9'CNI+1+P1'STS+1+24'CNI+2+P2'STS+1+21'DTM+334:202611241530:203'CNI+3+P3'STS+1+21'DTM+334:2026112:203'UNT+11+1'UNZ+1+R'";
         StatusDocument read = Iftsta.read(bytes(edi));
-        assertThat(read.scans()).singleElement().satisfies(e -> assertThat(e.index()).isEqualTo(1));
+        assertThat(read.scans()).singleElement().satisfies(e -> assertThat(e.index())
+                .isEqualTo(1));
         assertThat(read.bad()).extracting(StatusDocument.Bad::index).containsExactly(0, 2);
         assertThatThrownBy(() -> Iftsta.read(bytes("hello"))).isInstanceOf(HeraldException.class);
         assertThatThrownBy(() -> Iftsta.read(new byte[0])).isInstanceOf(HeraldException.class);
-        assertThatThrownBy(() -> Iftsta.read(bytes(edi.replace("IFTSTA", "ORDERS")))).hasMessageContaining("ORDERS");
-        assertThatThrownBy(() -> Iftsta.read(bytes(edi.replace("UNT+11", "UNT+10")))).hasMessageContaining("not sound");
+        assertThatThrownBy(() -> Iftsta.read(bytes(edi.replace("IFTSTA", "ORDERS"))))
+                .hasMessageContaining("ORDERS");
+        assertThatThrownBy(() -> Iftsta.read(bytes(edi.replace("UNT+11", "UNT+10"))))
+                .hasMessageContaining("not sound");
     }
 
     /** Source: epcis.json, document made and validated by epcis2.js 2.7.3 with the published schema. */
@@ -81,20 +99,44 @@ class StatusDocumentTest {
         for (int i = 0; i < events.size(); i++) {
             StatusScan scan = read.scans().get(i).scan();
             assertThat(scan.trackingNumber()).as("SSCC of the GS1 example").isEqualTo("106141412345678908");
-            assertThat(scan.code()).isEqualTo("cbv:" + events.get(i).path("bizStep").asString() + "/" + events.get(i).path("disposition").asString());
-            assertThat(scan.at()).isEqualTo(Instant.parse(events.get(i).path("eventTime").asString()));
+            assertThat(scan.code())
+                    .isEqualTo("cbv:" + events.get(i).path("bizStep").asString() + "/"
+                            + events.get(i).path("disposition").asString());
+            assertThat(scan.at())
+                    .isEqualTo(Instant.parse(events.get(i).path("eventTime").asString()));
             assertThat(scan.day()).isEqualTo("2026-11-24");
         }
     }
 
-    /** Source: epcis.json, stageMap (a reading of the CBV's definitions, from memory), its words put into ours. What it calls lost, damaged or failed is left unread here on purpose. */
+    /**
+     * Source: epcis.json, stageMap (a reading of the CBV's definitions, from memory), its words put into ours. What it
+     * calls lost, damaged or failed is left unread here on purpose.
+     */
     @Test
     void stepsMeanStages() throws IOException {
-        Map<String, String> ours = Map.ofEntries(Map.entry("created", "packed"), Map.entry("packed", "packed"), Map.entry("awaiting-collection", "packed"), Map.entry("picked-up", "dispatched"), Map.entry("shipped", "dispatched"), Map.entry("departed", "in-transit"), Map.entry("in-transit", "in-transit"),
-                Map.entry("arrived", "in-transit"), Map.entry("held", "delayed"), Map.entry("out-for-delivery", "out-for-delivery"), Map.entry("delivered", "delivered"), Map.entry("collected-at-point", "delivered"), Map.entry("returned", "returned"), Map.entry("failed-attempt", "-"), Map.entry("damaged", "-"), Map.entry("lost", "-"));
+        Map<String, String> ours = Map.ofEntries(
+                Map.entry("created", "packed"),
+                Map.entry("packed", "packed"),
+                Map.entry("awaiting-collection", "packed"),
+                Map.entry("picked-up", "dispatched"),
+                Map.entry("shipped", "dispatched"),
+                Map.entry("departed", "in-transit"),
+                Map.entry("in-transit", "in-transit"),
+                Map.entry("arrived", "in-transit"),
+                Map.entry("held", "delayed"),
+                Map.entry("out-for-delivery", "out-for-delivery"),
+                Map.entry("delivered", "delivered"),
+                Map.entry("collected-at-point", "delivered"),
+                Map.entry("returned", "returned"),
+                Map.entry("failed-attempt", "-"),
+                Map.entry("damaged", "-"),
+                Map.entry("lost", "-"));
         for (JsonNode line : json("epcis.json").path("stageMap")) {
-            String code = "cbv:" + line.path("bizStep").asString() + "/" + line.path("disposition").asString();
-            assertThat(StandardCodes.of(code).map(s -> s.code()).orElse("-")).as(code).isEqualTo(ours.get(line.path("stage").asString()));
+            String code = "cbv:" + line.path("bizStep").asString() + "/"
+                    + line.path("disposition").asString();
+            assertThat(StandardCodes.of(code).map(s -> s.code()).orElse("-"))
+                    .as(code)
+                    .isEqualTo(ours.get(line.path("stage").asString()));
         }
     }
 
@@ -109,18 +151,27 @@ class StatusDocumentTest {
                 {"type":"ObjectEvent","action":"ADD","eventTime":"yesterday","eventTimeZoneOffset":"+01:00","bizStep":"accepting","epcList":["x"]},
                 {"type":"TransactionEvent","action":"ADD"}]}}""";
         StatusDocument read = Epcis.read(bytes(document));
-        assertThat(read.scans()).extracting(e -> e.scan().trackingNumber()).containsExactly("106141412345678908", "x1", "006141411234567890");
-        assertThat(read.scans().get(0).scan().day()).as("the day where it happened").isEqualTo("2026-11-25");
+        assertThat(read.scans())
+                .extracting(e -> e.scan().trackingNumber())
+                .containsExactly("106141412345678908", "x1", "006141411234567890");
+        assertThat(read.scans().get(0).scan().day())
+                .as("the day where it happened")
+                .isEqualTo("2026-11-25");
         assertThat(read.scans().get(2).scan().code()).isEqualTo("cbv:departing/in_transit");
         assertThat(read.bad()).extracting(StatusDocument.Bad::index).containsExactly(2, 3, 4, 5);
         assertThatThrownBy(() -> Epcis.read(bytes("[]"))).isInstanceOf(HeraldException.class);
         assertThatThrownBy(() -> Epcis.read(bytes("{"))).hasMessageContaining("JSON");
-        assertThatThrownBy(() -> Epcis.read(bytes("{\"type\":\"EPCISDocument\",\"schemaVersion\":\"1.2\"}"))).hasMessageContaining("1.2");
+        assertThatThrownBy(() -> Epcis.read(bytes("{\"type\":\"EPCISDocument\",\"schemaVersion\":\"1.2\"}")))
+                .hasMessageContaining("1.2");
     }
 
     @org.junit.jupiter.api.Test
     void theDayOfDeliveryThatAnInterchangeAnnounces() {
-        String edi = "UNB+UNOC:3+A:14+B:14+261124:0930+R'UNH+1+IFTSTA:D:01B:UN'BGM+23+D+9'CNI+1+X1'STS+1+21'DTM+334:202611241255:203'DTM+17:202612041200:203'STS+1+24'DTM+334:202611241355:203'STS+1+31'DTM+334:202611241455:203'DTM+17:soon:102'UNT+12+1'UNZ+1+R'";
-        assertThat(Iftsta.read(edi.getBytes(java.nio.charset.StandardCharsets.ISO_8859_1)).scans()).extracting(e -> e.scan().expectedOn()).containsExactly(java.time.LocalDate.parse("2026-12-04"), null, null);
+        String edi =
+                "UNB+UNOC:3+A:14+B:14+261124:0930+R'UNH+1+IFTSTA:D:01B:UN'BGM+23+D+9'CNI+1+X1'STS+1+21'DTM+334:202611241255:203'DTM+17:202612041200:203'STS+1+24'DTM+334:202611241355:203'STS+1+31'DTM+334:202611241455:203'DTM+17:soon:102'UNT+12+1'UNZ+1+R'";
+        assertThat(Iftsta.read(edi.getBytes(java.nio.charset.StandardCharsets.ISO_8859_1))
+                        .scans())
+                .extracting(e -> e.scan().expectedOn())
+                .containsExactly(java.time.LocalDate.parse("2026-12-04"), null, null);
     }
 }

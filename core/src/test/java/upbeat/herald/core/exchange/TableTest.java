@@ -12,7 +12,9 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import upbeat.herald.core.HeraldException;
 
-/** CSV as people save it. Cases: RFC 4180, and files that are known to break things (invented, after naughty-text.json). */
+/**
+ * CSV as people save it. Cases: RFC 4180, and files that are known to break things (invented, after naughty-text.json).
+ */
 class TableTest {
     private static Table read(String text, Charset charset) {
         return CsvTable.read(text.getBytes(charset));
@@ -24,22 +26,36 @@ class TableTest {
 
     @Test
     void byteOrderMarkSemicolonsAndQuotes() {
-        Table table = read("\ufeffOrder number;Name;E-mail;Colour\r\n1;\"Zoë; \"\"Z\"\"\";z@b.example;red\r\n\r\n2;\"two\r\nlines\";;\r\n", StandardCharsets.UTF_8);
+        Table table = read(
+                "\ufeffOrder number;Name;E-mail;Colour\r\n1;\"Zoë; \"\"Z\"\"\";z@b.example;red\r\n\r\n2;\"two\r\nlines\";;\r\n",
+                StandardCharsets.UTF_8);
         assertThat(table.readAs()).isEqualTo("UTF-8 with semicolons");
         assertThat(table.headings()).first().isEqualTo("Order number");
         List<SheetRow> rows = rows(table);
         assertThat(rows).hasSize(2);
-        assertThat(rows.get(0).values()).isEqualTo(Map.of(SheetColumn.ORDER, "1", SheetColumn.NAME, "Zoë; \"Z\"", SheetColumn.EMAIL, "z@b.example"));
+        assertThat(rows.get(0).values())
+                .isEqualTo(Map.of(
+                        SheetColumn.ORDER, "1", SheetColumn.NAME, "Zoë; \"Z\"", SheetColumn.EMAIL, "z@b.example"));
         assertThat(rows.get(1).line()).isEqualTo(4);
         assertThat(rows.get(1).get(SheetColumn.NAME)).isEqualTo("two\r\nlines");
     }
 
     @Test
     void latinLettersLeadingZerosOldLineEndingsTabsAndSixteenBits() {
-        SheetRow row = rows(read("order,name,tracking number\n007,Zoë,006141411234567890\n", StandardCharsets.ISO_8859_1)).get(0);
-        assertThat(row.values()).isEqualTo(Map.of(SheetColumn.ORDER, "007", SheetColumn.NAME, "Zoë", SheetColumn.TRACKING, "006141411234567890"));
-        assertThat(rows(read("order\tname\r1\tAnn\r", StandardCharsets.UTF_8))).singleElement().extracting(r -> r.get(SheetColumn.NAME)).isEqualTo("Ann");
-        assertThat(rows(read("order,name\n1,Ann\n", StandardCharsets.UTF_16))).singleElement().extracting(r -> r.get(SheetColumn.NAME)).isEqualTo("Ann");
+        SheetRow row = rows(read(
+                        "order,name,tracking number\n007,Zoë,006141411234567890\n", StandardCharsets.ISO_8859_1))
+                .get(0);
+        assertThat(row.values())
+                .isEqualTo(Map.of(
+                        SheetColumn.ORDER, "007", SheetColumn.NAME, "Zoë", SheetColumn.TRACKING, "006141411234567890"));
+        assertThat(rows(read("order\tname\r1\tAnn\r", StandardCharsets.UTF_8)))
+                .singleElement()
+                .extracting(r -> r.get(SheetColumn.NAME))
+                .isEqualTo("Ann");
+        assertThat(rows(read("order,name\n1,Ann\n", StandardCharsets.UTF_16)))
+                .singleElement()
+                .extracting(r -> r.get(SheetColumn.NAME))
+                .isEqualTo("Ann");
     }
 
     @Test
@@ -54,23 +70,38 @@ class TableTest {
     void columnsAreRememberedByTheirHeadings() {
         Table table = read("Bestellung,name,status\n1,Ann,x\n", StandardCharsets.UTF_8);
         assertThat(table.match(Map.of())).doesNotContainKey(SheetColumn.ORDER);
-        assertThat(table.match(Map.of("bestellung", "order", "status", ""))).isEqualTo(Map.of(SheetColumn.ORDER, 0, SheetColumn.NAME, 1));
+        assertThat(table.match(Map.of("bestellung", "order", "status", "")))
+                .isEqualTo(Map.of(SheetColumn.ORDER, 0, SheetColumn.NAME, 1));
     }
 
     @Test
     void saysWhatIsWrong() {
-        assertThatThrownBy(() -> read("", StandardCharsets.UTF_8)).isInstanceOf(HeraldException.class).hasMessage("The file is empty");
-        assertThatThrownBy(() -> rows(read("order,name\n", StandardCharsets.UTF_8))).hasMessageContaining("no rows");
-        assertThatThrownBy(() -> CsvTable.read(new byte[] {'P', 'K', 3, 4, 0, 0})).hasMessageContaining("not a CSV");
+        assertThatThrownBy(() -> read("", StandardCharsets.UTF_8))
+                .isInstanceOf(HeraldException.class)
+                .hasMessage("The file is empty");
+        assertThatThrownBy(() -> rows(read("order,name\n", StandardCharsets.UTF_8)))
+                .hasMessageContaining("no rows");
+        assertThatThrownBy(() -> CsvTable.read(new byte[] {'P', 'K', 3, 4, 0, 0}))
+                .hasMessageContaining("not a CSV");
     }
 
     /** Source: OWASP, "CSV Injection" (from memory): cells that begin with = + - @, tab or return. */
     @ParameterizedTest
-    @CsvSource({"=1+1,'''=1+1'", "+46701740605,'''+46701740605'", "-1,'''-1'", "@x,'''@x'", "plain,plain", "'a,b','\"a,b\"'"})
+    @CsvSource({
+        "=1+1,'''=1+1'",
+        "+46701740605,'''+46701740605'",
+        "-1,'''-1'",
+        "@x,'''@x'",
+        "plain,plain",
+        "'a,b','\"a,b\"'"
+    })
     void noCellIsAFormula(String value, String written) {
         assertThat(SafeCell.csv(List.of(value))).isEqualTo(written + "\r\n");
         Table back = read("order number\r\n" + SafeCell.csv(List.of(value)), StandardCharsets.UTF_8);
         assertThat(back.lines().get(0).cells().get(0)).isEqualTo(SafeCell.of(value));
-        if (back.headings().size() == 1) assertThat(rows(back).get(0).get(SheetColumn.ORDER)).as("our own reading takes the apostrophe back").isEqualTo(value);
+        if (back.headings().size() == 1)
+            assertThat(rows(back).get(0).get(SheetColumn.ORDER))
+                    .as("our own reading takes the apostrophe back")
+                    .isEqualTo(value);
     }
 }

@@ -2,20 +2,26 @@ package upbeat.herald.core.journey;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.stream.Stream;
+import org.junit.jupiter.api.DynamicTest;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.TestFactory;
-import org.junit.jupiter.api.DynamicTest;
-import java.util.stream.Stream;
 import upbeat.herald.core.Checks;
 
 class ContactTest {
     /** Source: libphonenumber 9 (Java and JavaScript) on ranges kept for fiction; see the file. */
     @TestFactory
     Stream<DynamicTest> phonesOfTheReservedRanges() {
-        return Checks.list("phone-ranges.json", "vectors").map(v -> DynamicTest.dynamicTest(v.path("e164").asString(), () -> {
-            assertThat(Phones.e164(v.path("national").asString(), v.path("region").asString()).isPresent()).isEqualTo(v.path("isPossible").asBoolean());
-            assertThat(Phones.e164(v.path("international").asString(), null)).contains(v.path("e164").asString());
-        }));
+        return Checks.list("phone-ranges.json", "vectors")
+                .map(v -> DynamicTest.dynamicTest(v.path("e164").asString(), () -> {
+                    assertThat(Phones.e164(
+                                            v.path("national").asString(),
+                                            v.path("region").asString())
+                                    .isPresent())
+                            .isEqualTo(v.path("isPossible").asBoolean());
+                    assertThat(Phones.e164(v.path("international").asString(), null))
+                            .contains(v.path("e164").asString());
+                }));
     }
 
     @Test
@@ -31,7 +37,10 @@ class ContactTest {
     @TestFactory
     Stream<DynamicTest> addresses() {
         return Checks.list("email-addresses.json", "vectors")
-                .filter(v -> v.path("valid").isBoolean() && !v.path("note").asString("").contains("optional"))
-                .map(v -> DynamicTest.dynamicTest("<" + v.path("address").asString() + ">", () -> assertThat(EmailAddress.valid(v.path("address").asString())).isEqualTo(v.path("valid").asBoolean())));
+                .filter(v -> v.path("valid").isBoolean()
+                        && !v.path("note").asString("").contains("optional"))
+                .map(v -> DynamicTest.dynamicTest("<" + v.path("address").asString() + ">", () -> assertThat(
+                                EmailAddress.valid(v.path("address").asString()))
+                        .isEqualTo(v.path("valid").asBoolean())));
     }
 }

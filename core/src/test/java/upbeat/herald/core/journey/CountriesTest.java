@@ -11,7 +11,23 @@ import org.junit.jupiter.params.provider.ValueSource;
 /** Codes are those of ISO 3166-1, names those of Unicode CLDR, both as the JDK has them. */
 class CountriesTest {
     @ParameterizedTest
-    @CsvSource({"SE, SE", "se, SE", "' De ', DE", "Sweden, SE", "Schweden, SE", "Sverige, SE", "SUEDE, SE", "Österreich, AT", "osterreich, AT", "Åland Islands, AX", "Pays-Bas, NL", "España, ES", "espana, ES", "Vereinigtes Königreich, GB", "Suomi, FI"})
+    @CsvSource({
+        "SE, SE",
+        "se, SE",
+        "' De ', DE",
+        "Sweden, SE",
+        "Schweden, SE",
+        "Sverige, SE",
+        "SUEDE, SE",
+        "Österreich, AT",
+        "osterreich, AT",
+        "Åland Islands, AX",
+        "Pays-Bas, NL",
+        "España, ES",
+        "espana, ES",
+        "Vereinigtes Königreich, GB",
+        "Suomi, FI"
+    })
     void isReadAsPeopleWriteIt(String written, String code) {
         assertThat(Countries.code(written)).contains(code);
     }
@@ -26,7 +42,9 @@ class CountriesTest {
     void everyCodeIsReadByItsLettersAndItsEnglishName() {
         for (String code : Countries.CODES) {
             assertThat(Countries.code(code.toLowerCase(Locale.ROOT))).contains(code);
-            assertThat(Countries.code(new Locale("", code).getDisplayCountry(Locale.ENGLISH))).as(code).contains(code);
+            assertThat(Countries.code(new Locale("", code).getDisplayCountry(Locale.ENGLISH)))
+                    .as(code)
+                    .contains(code);
         }
         assertThat(Countries.code(null)).isEmpty();
     }

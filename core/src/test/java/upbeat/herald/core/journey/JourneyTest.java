@@ -20,14 +20,25 @@ class JourneyTest {
 
     private static Report report(Stage stage, int hours) {
         Instant at = START.plusSeconds(hours * 3600L);
-        return new Report(stage.code() + hours, stage, at, at.atOffset(ZoneOffset.UTC).toLocalDate().toString());
+        return new Report(
+                stage.code() + hours,
+                stage,
+                at,
+                at.atOffset(ZoneOffset.UTC).toLocalDate().toString());
     }
 
     @Test
     void walksTheLine() {
-        Journey way = Journey.of(List.of(report(PACKED, 0), report(DISPATCHED, 1), report(IN_TRANSIT, 2), report(OUT_FOR_DELIVERY, 3), report(DELIVERED, 4)));
+        Journey way = Journey.of(List.of(
+                report(PACKED, 0),
+                report(DISPATCHED, 1),
+                report(IN_TRANSIT, 2),
+                report(OUT_FOR_DELIVERY, 3),
+                report(DELIVERED, 4)));
         assertThat(way.stage()).isEqualTo(DELIVERED);
-        assertThat(way.reached()).extracting(StageReached::stage).containsExactly(PACKED, DISPATCHED, IN_TRANSIT, OUT_FOR_DELIVERY, DELIVERED);
+        assertThat(way.reached())
+                .extracting(StageReached::stage)
+                .containsExactly(PACKED, DISPATCHED, IN_TRANSIT, OUT_FOR_DELIVERY, DELIVERED);
     }
 
     @Test
@@ -38,7 +49,10 @@ class JourneyTest {
     @Test
     void theFirstCarrierScanMeansDispatchedToo() {
         Journey way = Journey.of(List.of(report(IN_TRANSIT, 2)));
-        assertThat(way.reached()).containsExactly(new StageReached(DISPATCHED, "1", START.plusSeconds(7200), true), new StageReached(IN_TRANSIT, "1", START.plusSeconds(7200), false));
+        assertThat(way.reached())
+                .containsExactly(
+                        new StageReached(DISPATCHED, "1", START.plusSeconds(7200), true),
+                        new StageReached(IN_TRANSIT, "1", START.plusSeconds(7200), false));
     }
 
     @Test
@@ -47,15 +61,27 @@ class JourneyTest {
         Journey way = Journey.of(List.of(report(DELIVERED, 4), later));
         assertThat(way.stage()).isEqualTo(DELIVERED);
         assertThat(way.idle()).contains(later.key());
-        assertThat(Journey.of(List.of(report(DELIVERED, 4), report(RETURNING, 9))).stage()).isEqualTo(RETURNING);
-        assertThat(Journey.of(List.of(report(RETURNING, 4), report(DELIVERED, 9))).stage()).isEqualTo(RETURNING);
+        assertThat(Journey.of(List.of(report(DELIVERED, 4), report(RETURNING, 9)))
+                        .stage())
+                .isEqualTo(RETURNING);
+        assertThat(Journey.of(List.of(report(RETURNING, 4), report(DELIVERED, 9)))
+                        .stage())
+                .isEqualTo(RETURNING);
     }
 
     @Test
     void aSecondTryIsATrueNewWay() {
-        Journey way = Journey.of(List.of(report(OUT_FOR_DELIVERY, 3), report(ATTEMPTED, 8), report(IN_TRANSIT, 12), report(OUT_FOR_DELIVERY, 27), report(DELIVERED, 30)));
+        Journey way = Journey.of(List.of(
+                report(OUT_FOR_DELIVERY, 3),
+                report(ATTEMPTED, 8),
+                report(IN_TRANSIT, 12),
+                report(OUT_FOR_DELIVERY, 27),
+                report(DELIVERED, 30)));
         assertThat(way.stage()).isEqualTo(DELIVERED);
-        assertThat(way.reached()).filteredOn(v -> v.stage() == OUT_FOR_DELIVERY).extracting(StageReached::occasion).containsExactly("2026-11-20", "2026-11-21");
+        assertThat(way.reached())
+                .filteredOn(v -> v.stage() == OUT_FOR_DELIVERY)
+                .extracting(StageReached::occasion)
+                .containsExactly("2026-11-20", "2026-11-21");
         assertThat(way.reached()).filteredOn(v -> v.stage() == IN_TRANSIT).hasSize(1);
     }
 
@@ -67,9 +93,15 @@ class JourneyTest {
 
     @Test
     void aDelayDoesNotHideWhereTheParcelGoesOn() {
-        assertThat(Journey.of(List.of(report(IN_TRANSIT, 1), report(DELAYED, 2), report(OUT_FOR_DELIVERY, 5))).stage()).isEqualTo(OUT_FOR_DELIVERY);
-        assertThat(Journey.of(List.of(report(IN_TRANSIT, 1), report(DELAYED, 2), report(IN_TRANSIT, 5))).stage()).isEqualTo(IN_TRANSIT);
-        assertThat(Journey.of(List.of(report(OUT_FOR_DELIVERY, 1), report(IN_TRANSIT, 2))).stage()).isEqualTo(OUT_FOR_DELIVERY);
+        assertThat(Journey.of(List.of(report(IN_TRANSIT, 1), report(DELAYED, 2), report(OUT_FOR_DELIVERY, 5)))
+                        .stage())
+                .isEqualTo(OUT_FOR_DELIVERY);
+        assertThat(Journey.of(List.of(report(IN_TRANSIT, 1), report(DELAYED, 2), report(IN_TRANSIT, 5)))
+                        .stage())
+                .isEqualTo(IN_TRANSIT);
+        assertThat(Journey.of(List.of(report(OUT_FOR_DELIVERY, 1), report(IN_TRANSIT, 2)))
+                        .stage())
+                .isEqualTo(OUT_FOR_DELIVERY);
     }
 
     @Test
@@ -87,7 +119,8 @@ class JourneyTest {
         assertThat(OrderStage.of(null, List.of(DISPATCHED), false)).isEqualTo("partly-dispatched");
         assertThat(OrderStage.of(null, List.of(DELIVERED, IN_TRANSIT), true)).isEqualTo("partly-delivered");
         assertThat(OrderStage.of(null, List.of(DELIVERED, DELIVERED), true)).isEqualTo("delivered");
-        assertThat(OrderStage.of(null, List.of(IN_TRANSIT, OUT_FOR_DELIVERY), true)).isEqualTo("in-transit");
+        assertThat(OrderStage.of(null, List.of(IN_TRANSIT, OUT_FOR_DELIVERY), true))
+                .isEqualTo("in-transit");
         assertThat(OrderStage.of(CANCELLED, List.of(DELIVERED), true)).isEqualTo("cancelled");
     }
 
@@ -98,7 +131,8 @@ class JourneyTest {
         for (int round = 0; round < 300; round++) {
             List<Report> reports = new ArrayList<>();
             int count = 1 + random.nextInt(12);
-            for (int i = 0; i < count; i++) reports.add(report(Stage.values()[random.nextInt(Stage.values().length)], random.nextInt(80)));
+            for (int i = 0; i < count; i++)
+                reports.add(report(Stage.values()[random.nextInt(Stage.values().length)], random.nextInt(80)));
             Journey wanted = Journey.of(reports);
             for (int shuffle = 0; shuffle < 4; shuffle++) {
                 Collections.shuffle(reports, random);
@@ -114,9 +148,13 @@ class JourneyTest {
         Journey last = null;
         for (Report arrived : arrivals) {
             Arrival arrival = Arrival.of(known, arrived, told);
-            arrival.news().forEach(n -> assertThat(told.add(n.key())).as("news once: %s", n).isTrue());
-            Instant newest = known.stream().map(Report::at).max(Instant::compareTo).orElse(Instant.MIN);
-            if (arrived.at().isBefore(newest) && arrival.late()) assertThat(arrival.news()).isEmpty();
+            arrival.news()
+                    .forEach(n ->
+                            assertThat(told.add(n.key())).as("news once: %s", n).isTrue());
+            Instant newest =
+                    known.stream().map(Report::at).max(Instant::compareTo).orElse(Instant.MIN);
+            if (arrived.at().isBefore(newest) && arrival.late())
+                assertThat(arrival.news()).isEmpty();
             known.add(arrived);
             last = arrival.journey();
         }

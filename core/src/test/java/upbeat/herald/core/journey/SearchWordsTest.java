@@ -12,7 +12,11 @@ class SearchWordsTest {
         Order order = Samples.order();
         String words = SearchWords.of(order, List.of("HOP 0041 7738 2"));
         assertThat(words.split(" ")).contains(order.number(), "HOP004177382", "7382", "0041");
-        assertThat(words).contains(order.customer().phone().substring(1), Phones.national(order.customer().phone()).orElseThrow(), order.customer().email());
+        assertThat(words)
+                .contains(
+                        order.customer().phone().substring(1),
+                        Phones.national(order.customer().phone()).orElseThrow(),
+                        order.customer().email());
     }
 
     @Test

@@ -32,8 +32,22 @@ class DecideTest {
         return new Case(order(), parcel(), stage, List.of(stage), null);
     }
 
-    private static Notice with(Notice n, Duration after, SendWindow window, Audience audience, Notice.ChannelRule rule) {
-        return new Notice(n.id(), n.name(), n.stage(), after, window, audience, n.channels(), rule, n.per(), n.ageLimit(), n.state(), n.question(), n.wordings());
+    private static Notice with(
+            Notice n, Duration after, SendWindow window, Audience audience, Notice.ChannelRule rule) {
+        return new Notice(
+                n.id(),
+                n.name(),
+                n.stage(),
+                after,
+                window,
+                audience,
+                n.channels(),
+                rule,
+                n.per(),
+                n.ageLimit(),
+                n.state(),
+                n.question(),
+                n.wordings());
     }
 
     private static Reason.Code onlyReason(Decision d) {
@@ -43,7 +57,12 @@ class DecideTest {
 
     @Test
     void fifteenMinutesLaterByTheFirstChannelThatWorks() {
-        Notice n = with(notice(Stage.ORDERED, Channel.WHATSAPP, Channel.SMS, Channel.EMAIL), Duration.ofMinutes(15), null, Audience.EVERYONE, Notice.ChannelRule.FIRST_THAT_WORKS);
+        Notice n = with(
+                notice(Stage.ORDERED, Channel.WHATSAPP, Channel.SMS, Channel.EMAIL),
+                Duration.ofMinutes(15),
+                null,
+                Audience.EVERYONE,
+                Notice.ChannelRule.FIRST_THAT_WORKS);
         Decision d = Decide.decide(List.of(n), of(order()), ORDERED, History.NONE, NOON);
         assertThat(d.messages()).singleElement().satisfies(m -> {
             assertThat(m.channel()).isEqualTo(Channel.WHATSAPP);
@@ -58,18 +77,36 @@ class DecideTest {
         Notice n = notice(Stage.ORDERED, Channel.WHATSAPP, Channel.SMS, Channel.EMAIL);
         Order noPhone = order("A", "a@b.example", null, "DE", Payment.PREPAID, Order.Consent.UNKNOWN);
         Decision d = Decide.decide(List.of(n), of(noPhone), ORDERED, History.NONE, NOON);
-        assertThat(d.messages()).singleElement().extracting(PlannedMessage::channel).isEqualTo(Channel.EMAIL);
-        assertThat(d.notSent()).extracting(x -> x.reason().code()).containsExactly(Reason.Code.NO_ADDRESS, Reason.Code.NO_ADDRESS);
+        assertThat(d.messages())
+                .singleElement()
+                .extracting(PlannedMessage::channel)
+                .isEqualTo(Channel.EMAIL);
+        assertThat(d.notSent())
+                .extracting(x -> x.reason().code())
+                .containsExactly(Reason.Code.NO_ADDRESS, Reason.Code.NO_ADDRESS);
         Order unasked = order("A", "a@b.example", "+46701740605", "DE", Payment.PREPAID, Order.Consent.UNKNOWN);
-        assertThat(Decide.decide(List.of(n), of(unasked), ORDERED, History.NONE, NOON).messages()).singleElement().extracting(PlannedMessage::channel).isEqualTo(Channel.SMS);
+        assertThat(Decide.decide(List.of(n), of(unasked), ORDERED, History.NONE, NOON)
+                        .messages())
+                .singleElement()
+                .extracting(PlannedMessage::channel)
+                .isEqualTo(Channel.SMS);
         Order refuses = order("A", null, "+46701740605", "DE", Payment.PREPAID, new Order.Consent(null, false, false));
-        assertThat(onlyReason(Decide.decide(List.of(n), of(refuses), ORDERED, History.NONE, NOON))).isEqualTo(Reason.Code.NO_ADDRESS);
+        assertThat(onlyReason(Decide.decide(List.of(n), of(refuses), ORDERED, History.NONE, NOON)))
+                .isEqualTo(Reason.Code.NO_ADDRESS);
     }
 
     @Test
     void allChannelsAreOneMessageEach() {
-        Notice n = with(notice(Stage.ORDERED, Channel.SMS, Channel.EMAIL), Duration.ZERO, null, Audience.EVERYONE, Notice.ChannelRule.ALL);
-        assertThat(Decide.decide(List.of(n), of(order()), ORDERED, History.NONE, NOON).messages()).extracting(PlannedMessage::channel).containsExactly(Channel.SMS, Channel.EMAIL);
+        Notice n = with(
+                notice(Stage.ORDERED, Channel.SMS, Channel.EMAIL),
+                Duration.ZERO,
+                null,
+                Audience.EVERYONE,
+                Notice.ChannelRule.ALL);
+        assertThat(Decide.decide(List.of(n), of(order()), ORDERED, History.NONE, NOON)
+                        .messages())
+                .extracting(PlannedMessage::channel)
+                .containsExactly(Channel.SMS, Channel.EMAIL);
     }
 
     @Test
@@ -79,19 +116,36 @@ class DecideTest {
         assertThat(Audience.EVERYONE.words()).isEqualTo("everyone");
         Notice n = with(notice(Stage.ORDERED, Channel.EMAIL), Duration.ZERO, null, cod, Notice.ChannelRule.ALL);
         Decision d = Decide.decide(List.of(n), of(order()), ORDERED, History.NONE, NOON);
-        assertThat(d.notSent()).singleElement().extracting(x -> x.reason().text()).isEqualTo("This order goes to AU; the notice is for AT or DE");
+        assertThat(d.notSent())
+                .singleElement()
+                .extracting(x -> x.reason().text())
+                .isEqualTo("This order goes to AU; the notice is for AT or DE");
     }
 
     @Test
     void theWindowIsWhereTheCustomerLives() {
         // 12:00Z is 23:00 in Sydney on that day (UTC+11); 08:00 there is 21:00Z.
-        Notice n = with(notice(Stage.ORDERED, Channel.EMAIL), Duration.ZERO, new SendWindow(LocalTime.of(8, 0), LocalTime.of(20, 0)), Audience.EVERYONE, Notice.ChannelRule.ALL);
-        assertThat(Decide.decide(List.of(n), of(order()), ORDERED, History.NONE, NOON).messages()).singleElement().extracting(PlannedMessage::dueAt).isEqualTo(Instant.parse("2026-11-24T21:00:00Z"));
+        Notice n = with(
+                notice(Stage.ORDERED, Channel.EMAIL),
+                Duration.ZERO,
+                new SendWindow(LocalTime.of(8, 0), LocalTime.of(20, 0)),
+                Audience.EVERYONE,
+                Notice.ChannelRule.ALL);
+        assertThat(Decide.decide(List.of(n), of(order()), ORDERED, History.NONE, NOON)
+                        .messages())
+                .singleElement()
+                .extracting(PlannedMessage::dueAt)
+                .isEqualTo(Instant.parse("2026-11-24T21:00:00Z"));
     }
 
     @Test
     void switchingOnNeverSweepsUpThePast() {
-        Decision d = Decide.decide(List.of(notice(Stage.ORDERED, Channel.EMAIL)), of(order()), ORDERED, History.NONE, NOON.plus(Duration.ofDays(3)));
+        Decision d = Decide.decide(
+                List.of(notice(Stage.ORDERED, Channel.EMAIL)),
+                of(order()),
+                ORDERED,
+                History.NONE,
+                NOON.plus(Duration.ofDays(3)));
         assertThat(onlyReason(d)).isEqualTo(Reason.Code.TOO_OLD);
         assertThat(d.notSent().get(0).reason().text()).contains("3 days");
     }
@@ -99,24 +153,54 @@ class DecideTest {
     @Test
     void pausedSaidAnsweredAndRefused() {
         Notice n = asking(notice(Stage.ORDERED, Channel.EMAIL));
-        assertThat(onlyReason(Decide.decide(List.of(n.withState(Notice.State.PAUSED)), of(order()), ORDERED, History.NONE, NOON))).isEqualTo(Reason.Code.NOT_LIVE);
-        assertThat(onlyReason(Decide.decide(List.of(n), of(order()), ORDERED, new History(Set.of(History.key("n1", null, "1")), Set.of(), false), NOON))).isEqualTo(Reason.Code.ALREADY_SAID);
-        assertThat(onlyReason(Decide.decide(List.of(n), of(order()), ORDERED, new History(Set.of(), Set.of("n1"), false), NOON))).isEqualTo(Reason.Code.ANSWERED);
-        assertThat(onlyReason(Decide.decide(List.of(n), of(order()), ORDERED, new History(Set.of(), Set.of(), true), NOON))).isEqualTo(Reason.Code.ANSWERED);
+        assertThat(onlyReason(Decide.decide(
+                        List.of(n.withState(Notice.State.PAUSED)), of(order()), ORDERED, History.NONE, NOON)))
+                .isEqualTo(Reason.Code.NOT_LIVE);
+        assertThat(onlyReason(Decide.decide(
+                        List.of(n),
+                        of(order()),
+                        ORDERED,
+                        new History(Set.of(History.key("n1", null, "1")), Set.of(), false),
+                        NOON)))
+                .isEqualTo(Reason.Code.ALREADY_SAID);
+        assertThat(onlyReason(Decide.decide(
+                        List.of(n), of(order()), ORDERED, new History(Set.of(), Set.of("n1"), false), NOON)))
+                .isEqualTo(Reason.Code.ANSWERED);
+        assertThat(onlyReason(
+                        Decide.decide(List.of(n), of(order()), ORDERED, new History(Set.of(), Set.of(), true), NOON)))
+                .isEqualTo(Reason.Code.ANSWERED);
     }
 
     @ParameterizedTest
-    @CsvSource({"IN_TRANSIT,DELIVERED,true", "IN_TRANSIT,IN_TRANSIT,false", "DISPATCHED,IN_TRANSIT,false", "DISPATCHED,OUT_FOR_DELIVERY,true", "OUT_FOR_DELIVERY,DELIVERED,true",
-        "OUT_FOR_DELIVERY,ATTEMPTED,true", "ATTEMPTED,OUT_FOR_DELIVERY,true", "DELAYED,IN_TRANSIT,true", "DELIVERED,RETURNING,true", "DELIVERED,DELIVERED,false", "PACKED,DISPATCHED,false", "RETURNING,RETURNED,true"})
+    @CsvSource({
+        "IN_TRANSIT,DELIVERED,true",
+        "IN_TRANSIT,IN_TRANSIT,false",
+        "DISPATCHED,IN_TRANSIT,false",
+        "DISPATCHED,OUT_FOR_DELIVERY,true",
+        "OUT_FOR_DELIVERY,DELIVERED,true",
+        "OUT_FOR_DELIVERY,ATTEMPTED,true",
+        "ATTEMPTED,OUT_FOR_DELIVERY,true",
+        "DELAYED,IN_TRANSIT,true",
+        "DELIVERED,RETURNING,true",
+        "DELIVERED,DELIVERED,false",
+        "PACKED,DISPATCHED,false",
+        "RETURNING,RETURNED,true"
+    })
     void whatIsOvertaken(Stage notice, Stage now, boolean overtaken) {
         assertThat(Overtaken.by(notice, parcelAt(now)).isPresent()).isEqualTo(overtaken);
     }
 
     @Test
     void aQuestionAboutTheOrderEndsWhenItIsOnItsWay() {
-        assertThat(Overtaken.by(Stage.ORDERED, new Case(order(), null, null, List.of(Stage.PACKED), null))).isEmpty();
-        assertThat(Overtaken.by(Stage.ORDERED, new Case(order(), null, null, List.of(Stage.PACKED, Stage.DISPATCHED), null))).isPresent();
-        assertThat(Overtaken.by(Stage.DELIVERED, new Case(order(), parcel(), Stage.DELIVERED, List.of(Stage.DELIVERED), Stage.CANCELLED))).isPresent();
+        assertThat(Overtaken.by(Stage.ORDERED, new Case(order(), null, null, List.of(Stage.PACKED), null)))
+                .isEmpty();
+        assertThat(Overtaken.by(
+                        Stage.ORDERED, new Case(order(), null, null, List.of(Stage.PACKED, Stage.DISPATCHED), null)))
+                .isPresent();
+        assertThat(Overtaken.by(
+                        Stage.DELIVERED,
+                        new Case(order(), parcel(), Stage.DELIVERED, List.of(Stage.DELIVERED), Stage.CANCELLED)))
+                .isPresent();
     }
 
     @Test
@@ -124,32 +208,61 @@ class DecideTest {
         Notice on = notice(Stage.DISPATCHED, Channel.EMAIL);
         Notice moving = notice(Stage.IN_TRANSIT, Channel.EMAIL);
         Moment implied = new Moment(Stage.DISPATCHED, "1", NOON, Stage.IN_TRANSIT);
-        assertThat(onlyReason(Decide.decide(List.of(on, moving), parcelAt(Stage.IN_TRANSIT), implied, History.NONE, NOON))).isEqualTo(Reason.Code.OVERTAKEN);
-        assertThat(Decide.decide(List.of(on, moving.withState(Notice.State.PAUSED)), parcelAt(Stage.IN_TRANSIT), implied, History.NONE, NOON).messages()).hasSize(1);
+        assertThat(onlyReason(
+                        Decide.decide(List.of(on, moving), parcelAt(Stage.IN_TRANSIT), implied, History.NONE, NOON)))
+                .isEqualTo(Reason.Code.OVERTAKEN);
+        assertThat(Decide.decide(
+                                List.of(on, moving.withState(Notice.State.PAUSED)),
+                                parcelAt(Stage.IN_TRANSIT),
+                                implied,
+                                History.NONE,
+                                NOON)
+                        .messages())
+                .hasSize(1);
     }
 
     @Test
     void whenAChannelFailsTheNextOneIsTried() {
         Notice n = notice(Stage.ORDERED, Channel.WHATSAPP, Channel.SMS, Channel.EMAIL);
-        assertThat(Decide.next(n, of(order()), null, "1", List.of(Channel.SMS, Channel.EMAIL), NOON)).get().satisfies(m -> {
-            assertThat(m.channel()).isEqualTo(Channel.SMS);
-            assertThat(m.standBy()).containsExactly(Channel.EMAIL);
-        });
+        assertThat(Decide.next(n, of(order()), null, "1", List.of(Channel.SMS, Channel.EMAIL), NOON))
+                .get()
+                .satisfies(m -> {
+                    assertThat(m.channel()).isEqualTo(Channel.SMS);
+                    assertThat(m.standBy()).containsExactly(Channel.EMAIL);
+                });
         Order noMail = order("A", null, "+46701740605", "DE", Payment.PREPAID, Order.Consent.UNKNOWN);
-        assertThat(Decide.next(n, of(noMail), null, "1", List.of(Channel.EMAIL), NOON)).isEmpty();
+        assertThat(Decide.next(n, of(noMail), null, "1", List.of(Channel.EMAIL), NOON))
+                .isEmpty();
     }
 
-    /** Whatever the order and the history: no message twice, none before its moment, and every notice of the stage has an answer. */
+    /**
+     * Whatever the order and the history: no message twice, none before its moment, and every notice of the stage has
+     * an answer.
+     */
     @ParameterizedTest
     @ValueSource(longs = {7, 11, 19, 23})
     void everyNoticeHasAnAnswer(long seed) {
         Random random = new Random(seed);
         for (int i = 0; i < 2000; i++) {
-            Order order = order("A", random.nextBoolean() ? "a@b.example" : null, random.nextBoolean() ? "+46701740605" : null, random.nextBoolean() ? "DE" : "AU",
-                    Payment.values()[random.nextInt(2)], new Order.Consent(maybe(random), maybe(random), maybe(random)));
-            Notice n = with(notice(Stage.ORDERED, random.nextBoolean() ? new Channel[] {Channel.SMS, Channel.EMAIL} : new Channel[] {Channel.WHATSAPP}), Duration.ofMinutes(random.nextInt(90)),
+            Order order = order(
+                    "A",
+                    random.nextBoolean() ? "a@b.example" : null,
+                    random.nextBoolean() ? "+46701740605" : null,
+                    random.nextBoolean() ? "DE" : "AU",
+                    Payment.values()[random.nextInt(2)],
+                    new Order.Consent(maybe(random), maybe(random), maybe(random)));
+            Notice n = with(
+                    notice(
+                            Stage.ORDERED,
+                            random.nextBoolean()
+                                    ? new Channel[] {Channel.SMS, Channel.EMAIL}
+                                    : new Channel[] {Channel.WHATSAPP}),
+                    Duration.ofMinutes(random.nextInt(90)),
                     random.nextBoolean() ? null : new SendWindow(LocalTime.of(8, 0), LocalTime.of(20, 0)),
-                    random.nextBoolean() ? Audience.EVERYONE : new Audience(EnumSet.of(Payment.PREPAID), Set.of(), Set.of(), Set.of()), Notice.ChannelRule.values()[random.nextInt(2)]);
+                    random.nextBoolean()
+                            ? Audience.EVERYONE
+                            : new Audience(EnumSet.of(Payment.PREPAID), Set.of(), Set.of(), Set.of()),
+                    Notice.ChannelRule.values()[random.nextInt(2)]);
             Instant now = NOON.plus(Duration.ofHours(random.nextInt(60)));
             Decision d = Decide.decide(List.of(n), of(order), ORDERED, History.NONE, now);
             assertThat(d.messages().size() + d.notSent().size()).isGreaterThanOrEqualTo(1);
@@ -159,7 +272,8 @@ class DecideTest {
                 assertThat(m.dueAt()).isAfterOrEqualTo(NOON.plus(n.after())).isAfterOrEqualTo(now);
                 assertThat(m.to()).isNotNull();
             });
-            assertThat(Decide.decide(List.of(n), of(order), ORDERED, History.NONE, now)).isEqualTo(d);
+            assertThat(Decide.decide(List.of(n), of(order), ORDERED, History.NONE, now))
+                    .isEqualTo(d);
         }
     }
 
@@ -171,7 +285,21 @@ class DecideTest {
     @Test
     void aNoticeWithoutWordingSaysSo() {
         Notice n = notice(Stage.ORDERED, Channel.SMS);
-        Notice bare = new Notice(n.id(), n.name(), n.stage(), n.after(), null, n.audience(), n.channels(), n.rule(), n.per(), n.ageLimit(), n.state(), null, Map.of());
-        assertThat(onlyReason(Decide.decide(List.of(bare), of(order()), ORDERED, History.NONE, NOON))).isEqualTo(Reason.Code.NO_WORDING);
+        Notice bare = new Notice(
+                n.id(),
+                n.name(),
+                n.stage(),
+                n.after(),
+                null,
+                n.audience(),
+                n.channels(),
+                n.rule(),
+                n.per(),
+                n.ageLimit(),
+                n.state(),
+                null,
+                Map.of());
+        assertThat(onlyReason(Decide.decide(List.of(bare), of(order()), ORDERED, History.NONE, NOON)))
+                .isEqualTo(Reason.Code.NO_WORDING);
     }
 }

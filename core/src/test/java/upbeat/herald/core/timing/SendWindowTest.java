@@ -16,10 +16,16 @@ class SendWindowTest {
     /** Source: Python zoneinfo, a minute-by-minute scan; quiet hours there are the complement of our window. */
     @TestFactory
     Stream<DynamicTest> acrossChangesOfTheClock() {
-        return Checks.list("quiet-hours.json", "nextAllowed").map(v -> DynamicTest.dynamicTest(v.path("why").asString(), () -> {
-            SendWindow window = new SendWindow(LocalTime.parse(v.path("quietTo").asString()), LocalTime.parse(v.path("quietFrom").asString()));
-            assertThat(window.next(Instant.parse(v.path("nowUtc").asString()), ZoneId.of(v.path("zone").asString()))).isEqualTo(Instant.parse(v.path("sendAtUtc").asString()));
-        }));
+        return Checks.list("quiet-hours.json", "nextAllowed")
+                .map(v -> DynamicTest.dynamicTest(v.path("why").asString(), () -> {
+                    SendWindow window = new SendWindow(
+                            LocalTime.parse(v.path("quietTo").asString()),
+                            LocalTime.parse(v.path("quietFrom").asString()));
+                    assertThat(window.next(
+                                    Instant.parse(v.path("nowUtc").asString()),
+                                    ZoneId.of(v.path("zone").asString())))
+                            .isEqualTo(Instant.parse(v.path("sendAtUtc").asString()));
+                }));
     }
 
     @Test
@@ -27,14 +33,16 @@ class SendWindowTest {
         SendWindow night = new SendWindow(LocalTime.of(20, 0), LocalTime.of(6, 0));
         assertThat(night.allows(LocalTime.of(23, 0))).isTrue();
         assertThat(night.allows(LocalTime.NOON)).isFalse();
-        assertThat(new SendWindow(LocalTime.NOON, LocalTime.NOON).allows(LocalTime.MIDNIGHT)).isTrue();
+        assertThat(new SendWindow(LocalTime.NOON, LocalTime.NOON).allows(LocalTime.MIDNIGHT))
+                .isTrue();
     }
 
     @Test
     void everyCountryHasAZone() {
         Set<String> without = Set.of("BV", "HM"); // uninhabited
         for (String country : java.util.Locale.getISOCountries()) {
-            if (!without.contains(country)) assertThat(CustomerZone.of(country)).as(country).isNotEqualTo(java.time.ZoneOffset.UTC);
+            if (!without.contains(country))
+                assertThat(CustomerZone.of(country)).as(country).isNotEqualTo(java.time.ZoneOffset.UTC);
         }
         assertThat(CustomerZone.of("DE")).isEqualTo(ZoneId.of("Europe/Berlin"));
         assertThat(CustomerZone.of(null)).isEqualTo(java.time.ZoneOffset.UTC);

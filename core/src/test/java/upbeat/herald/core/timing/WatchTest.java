@@ -11,7 +11,10 @@ import upbeat.herald.core.HeraldException;
 class WatchTest {
     private static final Instant BEGAN = Instant.parse("2026-11-24T08:00:00Z");
 
-    /** Common practice, no source: every 30 seconds, at most 60 times or 1 hour; 60 x 30 s = 30 min, so the count ends it. */
+    /**
+     * Common practice, no source: every 30 seconds, at most 60 times or 1 hour; 60 x 30 s = 30 min, so the count ends
+     * it.
+     */
     @Test
     void theCountEndsTheUsualWatch() {
         assertThat(Watch.USUAL.worst(BEGAN).end()).isEqualTo(Watch.End.TRIES);
@@ -39,7 +42,9 @@ class WatchTest {
     @Test
     void endlessOnesAreRefused() {
         assertThatThrownBy(() -> new Watch(Duration.ZERO, 1, Duration.ZERO)).isInstanceOf(HeraldException.class);
-        assertThatThrownBy(() -> new Watch(Duration.ofMinutes(1), 0, Duration.ZERO)).isInstanceOf(HeraldException.class);
-        assertThatThrownBy(() -> new Watch(Duration.ofMinutes(1), 1, Duration.ofDays(1000))).isInstanceOf(HeraldException.class);
+        assertThatThrownBy(() -> new Watch(Duration.ofMinutes(1), 0, Duration.ZERO))
+                .isInstanceOf(HeraldException.class);
+        assertThatThrownBy(() -> new Watch(Duration.ofMinutes(1), 1, Duration.ofDays(1000)))
+                .isInstanceOf(HeraldException.class);
     }
 }

@@ -19,8 +19,14 @@ class WorkingDaysTest {
     @ParameterizedTest
     @MethodSource("vectors")
     void agreesWithTwoLibraries(JsonNode v) {
-        LocalDate there = WorkingDays.after(LocalDate.parse(v.path("start").asString()), v.path("workingDays").asInt(), v.path("country").asString().toUpperCase(), v.path("region").isNull() ? null : v.path("region").asString());
-        assertThat(there).as(v.path("names").toString()).isEqualTo(LocalDate.parse(v.path("expect").asString()));
+        LocalDate there = WorkingDays.after(
+                LocalDate.parse(v.path("start").asString()),
+                v.path("workingDays").asInt(),
+                v.path("country").asString().toUpperCase(),
+                v.path("region").isNull() ? null : v.path("region").asString());
+        assertThat(there)
+                .as(v.path("names").toString())
+                .isEqualTo(LocalDate.parse(v.path("expect").asString()));
     }
 
     @Test

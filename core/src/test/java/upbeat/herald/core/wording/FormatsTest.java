@@ -13,7 +13,10 @@ import org.junit.jupiter.params.provider.MethodSource;
 import tools.jackson.databind.JsonNode;
 import upbeat.herald.core.Checks;
 
-/** Money, days and lists against checks/cldr-formats.json, which another implementation of the Unicode CLDR computed (Intl of Node, ICU). */
+/**
+ * Money, days and lists against checks/cldr-formats.json, which another implementation of the Unicode CLDR computed
+ * (Intl of Node, ICU).
+ */
 class FormatsTest {
     static Stream<JsonNode> money() {
         return Checks.list("cldr-formats.json", "money");
@@ -30,20 +33,31 @@ class FormatsTest {
     @ParameterizedTest
     @MethodSource("money")
     void moneyIsWrittenAsIcuDoes(JsonNode v) {
-        Money money = new Money(new BigDecimal(v.path("amount").asString()), v.path("currency").asString(), Locale.forLanguageTag(v.path("language").asString()), false);
+        Money money = new Money(
+                new BigDecimal(v.path("amount").asString()),
+                v.path("currency").asString(),
+                Locale.forLanguageTag(v.path("language").asString()),
+                false);
         assertThat(spaces(money.signed())).isEqualTo(spaces(v.path("shown").asString()));
     }
 
     @ParameterizedTest
     @MethodSource("lists")
     void listsAreJoinedAsIcuDoes(JsonNode v) {
-        assertThat(Phrases.in(Locale.forLanguageTag(v.path("language").asString())).list(v.path("parts").valueStream().map(JsonNode::asString).toList())).isEqualTo(v.path("shown").asString());
+        assertThat(Phrases.in(Locale.forLanguageTag(v.path("language").asString()))
+                        .list(v.path("parts")
+                                .valueStream()
+                                .map(JsonNode::asString)
+                                .toList()))
+                .isEqualTo(v.path("shown").asString());
     }
 
     @ParameterizedTest
     @MethodSource("days")
     void daysAreWrittenAsIcuDoes(JsonNode v) {
-        Day day = new Day(LocalDate.parse(v.path("date").asString()), Locale.forLanguageTag(v.path("language").asString()));
+        Day day = new Day(
+                LocalDate.parse(v.path("date").asString()),
+                Locale.forLanguageTag(v.path("language").asString()));
         assertThat(spaces(day.in("long"))).isEqualTo(spaces(v.path("long").asString()));
         assertThat(day.in("weekday")).isEqualTo(v.path("weekday").asString());
     }
@@ -51,13 +65,24 @@ class FormatsTest {
     @Test
     void inAnSmsMoneyHasNoSignThatMakesItLonger() {
         for (String language : Starters.LANGUAGES) {
-            assertThat(SmsLength.of(new Money(new BigDecimal("12345.50"), "PLN", Locale.forLanguageTag(language), true).toString()).encoding()).isEqualTo(SmsLength.Encoding.GSM7);
+            assertThat(SmsLength.of(new Money(new BigDecimal("12345.50"), "PLN", Locale.forLanguageTag(language), true)
+                                    .toString())
+                            .encoding())
+                    .isEqualTo(SmsLength.Encoding.GSM7);
         }
     }
 
-    /** Unicode UAX 29: an emoji made of several code points, and a letter with its accent, are one letter to a reader. */
+    /**
+     * Unicode UAX 29: an emoji made of several code points, and a letter with its accent, are one letter to a reader.
+     */
     @ParameterizedTest
-    @CsvSource({"abcdef, 4, abc…", "abc, 4, abc", "ab👨‍👩‍👧cdef, 4, ab…", "e\u0301e\u0301e\u0301e\u0301, 5, e\u0301e\u0301…", "🪁🪁🪁🪁, 3, 🪁🪁…"})
+    @CsvSource({
+        "abcdef, 4, abc…",
+        "abc, 4, abc",
+        "ab👨‍👩‍👧cdef, 4, ab…",
+        "e\u0301e\u0301e\u0301e\u0301, 5, e\u0301e\u0301…",
+        "🪁🪁🪁🪁, 3, 🪁🪁…"
+    })
     void nothingIsCutInTwo(String text, int most, String expected) {
         assertThat(Helpers.shortened(text, most)).isEqualTo(expected);
     }

@@ -19,28 +19,56 @@ import upbeat.herald.core.plan.Notice;
 import upbeat.herald.core.plan.Wording;
 
 class RenderTest {
-    private static final Wording MAIL = new Wording("{{order.number}} is on its way", "Hello {{fallback customer.firstName \"there\"}},\n\n{{parcel.items}} left us.\n\n{{block.items}}\n\n{{block.parcel}}\n\n{{block.question}}\n\nSee you,\n{{brand.name}}");
+    private static final Wording MAIL = new Wording(
+            "{{order.number}} is on its way",
+            "Hello {{fallback customer.firstName \"there\"}},\n\n{{parcel.items}} left us.\n\n{{block.items}}\n\n{{block.parcel}}\n\n{{block.question}}\n\nSee you,\n{{brand.name}}");
 
     @Test
     void aMailHoldsBothBodiesWithTheSameLinks() {
         Rendered mail = Render.message(Channel.EMAIL, MAIL, subject(order()));
         assertThat(mail.subject()).isEqualTo("QK-1 is on its way");
-        assertThat(mail.text()).contains("Hello Ottoline,", "1 Box kite left us.", "Skerry Post: RX473124829XS", "https://track.skerry-post.example/RX473124829XS?to=AU", "Yes, pack it: https://q.example/a/T?b=confirm", "1 Slipway");
-        assertThat(mail.html()).contains("https://track.skerry-post.example/RX473124829XS?to=AU", "alt=\"Box kite\"", "See you,<br>Quillfeather Kites", "b=cancel").doesNotContain("Ribbon tail", "{{");
+        assertThat(mail.text())
+                .contains(
+                        "Hello Ottoline,",
+                        "1 Box kite left us.",
+                        "Skerry Post: RX473124829XS",
+                        "https://track.skerry-post.example/RX473124829XS?to=AU",
+                        "Yes, pack it: https://q.example/a/T?b=confirm",
+                        "1 Slipway");
+        assertThat(mail.html())
+                .contains(
+                        "https://track.skerry-post.example/RX473124829XS?to=AU",
+                        "alt=\"Box kite\"",
+                        "See you,<br>Quillfeather Kites",
+                        "b=cancel")
+                .doesNotContain("Ribbon tail", "{{");
     }
 
     @Test
     void aMissingValueTakesItsFallbackOrHoldsTheMessage() {
         Order nameless = order(null, "a@b.example", null, "AU", Payment.PREPAID, null);
-        assertThat(Render.message(Channel.EMAIL, MAIL, subject(nameless)).text()).startsWith("Hello there,");
-        assertThatThrownBy(() -> Render.message(Channel.SMS, new Wording(null, "Hi {{customer.firstName}},"), subject(nameless)))
-                .isInstanceOf(FieldEmpty.class).hasMessageContaining("customer.firstName");
-        assertThat(Render.message(Channel.SMS, new Wording(null, "Hi{{#if customer.firstName}} {{customer.firstName}}{{/if}}!"), subject(nameless)).text()).isEqualTo("Hi!");
+        assertThat(Render.message(Channel.EMAIL, MAIL, subject(nameless)).text())
+                .startsWith("Hello there,");
+        assertThatThrownBy(() ->
+                        Render.message(Channel.SMS, new Wording(null, "Hi {{customer.firstName}},"), subject(nameless)))
+                .isInstanceOf(FieldEmpty.class)
+                .hasMessageContaining("customer.firstName");
+        assertThat(Render.message(
+                                Channel.SMS,
+                                new Wording(null, "Hi{{#if customer.firstName}} {{customer.firstName}}{{/if}}!"),
+                                subject(nameless))
+                        .text())
+                .isEqualTo("Hi!");
     }
 
     @Test
     void aChatMessageIsATemplateWithNumbers() {
-        Rendered chat = Render.message(Channel.WHATSAPP, new Wording(null, "Hello {{customer.firstName}}, {{order.items}} for {{order.total}}. Yours, {{customer.firstName}}?"), subject(order()));
+        Rendered chat = Render.message(
+                Channel.WHATSAPP,
+                new Wording(
+                        null,
+                        "Hello {{customer.firstName}}, {{order.items}} for {{order.total}}. Yours, {{customer.firstName}}?"),
+                subject(order()));
         assertThat(chat.template().body()).isEqualTo("Hello {{1}}, {{2}} for {{3}}. Yours, {{1}}?");
         assertThat(chat.parameters()).containsExactly("Ottoline", "1 Box kite and 2 Ribbon tail", "A$84.50");
         assertThat(chat.text()).isEqualTo("Hello Ottoline, 1 Box kite and 2 Ribbon tail for A$84.50. Yours, Ottoline?");
@@ -48,25 +76,40 @@ class RenderTest {
 
     @TestFactory
     Stream<DynamicTest> namesThatBreakThings() {
-        return Checks.list("naughty-text.json", "own_naughty_names").map(n -> n.asString()).map(name -> DynamicTest.dynamicTest(name.length() > 20 ? name.substring(0, 20) : name, () -> {
-            Order order = order(name, "a@b.example", "+46701740605", "AU", Payment.PREPAID, null);
-            Rendered mail = Render.message(Channel.EMAIL, new Wording("For {{customer.name}}", "Hello {{customer.name}}."), subject(order));
-            assertThat(mail.subject()).doesNotContain("\r", "\n").startsWith("For ");
-            assertThat(mail.html()).doesNotContain("<b>").contains("Hello ");
-            assertThat(mail.text()).contains(name.replaceAll("[\\p{Cntrl}\\s]+", " ").strip());
-        }));
+        return Checks.list("naughty-text.json", "own_naughty_names")
+                .map(n -> n.asString())
+                .map(name -> DynamicTest.dynamicTest(name.length() > 20 ? name.substring(0, 20) : name, () -> {
+                    Order order = order(name, "a@b.example", "+46701740605", "AU", Payment.PREPAID, null);
+                    Rendered mail = Render.message(
+                            Channel.EMAIL,
+                            new Wording("For {{customer.name}}", "Hello {{customer.name}}."),
+                            subject(order));
+                    assertThat(mail.subject()).doesNotContain("\r", "\n").startsWith("For ");
+                    assertThat(mail.html()).doesNotContain("<b>").contains("Hello ");
+                    assertThat(mail.text())
+                            .contains(name.replaceAll("[\\p{Cntrl}\\s]+", " ").strip());
+                }));
     }
 
     @Test
     void unknownFieldsAreRefusedWithLineAndColumn() {
-        assertThat(faults("Hello,\n\nyour {{order.nubmer}}")).containsExactly(new WordingFault(3, 8, "There is no field named order.nubmer"));
-        assertThat(faults("{{#if customer.name}}x")).singleElement().satisfies(f -> assertThat(f.message()).contains("braces"));
+        assertThat(faults("Hello,\n\nyour {{order.nubmer}}"))
+                .containsExactly(new WordingFault(3, 8, "There is no field named order.nubmer"));
+        assertThat(faults("{{#if customer.name}}x")).singleElement().satisfies(f -> assertThat(f.message())
+                .contains("braces"));
         assertThat(faults("{{{customer.name}}}")).isNotEmpty();
         assertThat(faults("{{> other}}")).isNotEmpty();
         assertThat(faults("{{lookup customer \"name\"}}")).isNotEmpty();
-        assertThat(faults("Hello {{block.items}} x")).singleElement().satisfies(f -> assertThat(f.message()).contains("stands alone"));
-        assertThat(faults("{{fallback customer.name \"you\"}} {{#unless order.total}}free{{/unless}}")).isEmpty();
-        assertThat(CheckWording.of(notice(Stage.ORDERED, Channel.SMS), Channel.SMS, new Wording(null, "{{parcel.trackingNumber}}"))).singleElement().satisfies(f -> assertThat(f.message()).contains("no parcel yet"));
+        assertThat(faults("Hello {{block.items}} x")).singleElement().satisfies(f -> assertThat(f.message())
+                .contains("stands alone"));
+        assertThat(faults("{{fallback customer.name \"you\"}} {{#unless order.total}}free{{/unless}}"))
+                .isEmpty();
+        assertThat(CheckWording.of(
+                        notice(Stage.ORDERED, Channel.SMS),
+                        Channel.SMS,
+                        new Wording(null, "{{parcel.trackingNumber}}")))
+                .singleElement()
+                .satisfies(f -> assertThat(f.message()).contains("no parcel yet"));
     }
 
     private static List<WordingFault> faults(String text) {
@@ -76,17 +119,27 @@ class RenderTest {
     @Test
     void aQuestionNeedsItsButtonsAndAChatItsLimits() {
         Notice asks = asking(notice(Stage.ORDERED, Channel.SMS));
-        assertThat(CheckWording.of(asks, Channel.SMS, new Wording(null, "Is it yours?"))).singleElement().satisfies(f -> assertThat(f.message()).contains("answer.link"));
-        assertThat(CheckWording.of(asks, Channel.WHATSAPP, new Wording(null, "{{customer.firstName}} hello"))).isNotEmpty();
-        assertThat(CheckWording.of(asks, Channel.WHATSAPP, new Wording(null, "Hi {{customer.firstName}} {{order.number}} ok"))).isNotEmpty();
-        assertThat(CheckWording.of(asks, Channel.WHATSAPP, new Wording(null, "x".repeat(1025)))).isNotEmpty();
-        assertThat(CheckWording.of(asks, Channel.WHATSAPP, new Wording(null, "Hi {{#if order.number}}x{{/if}} ok"))).isNotEmpty();
-        assertThat(CheckWording.of(asks, Channel.WHATSAPP, new Wording(null, "Hi {{customer.firstName}}, yours?"))).isEmpty();
+        assertThat(CheckWording.of(asks, Channel.SMS, new Wording(null, "Is it yours?")))
+                .singleElement()
+                .satisfies(f -> assertThat(f.message()).contains("answer.link"));
+        assertThat(CheckWording.of(asks, Channel.WHATSAPP, new Wording(null, "{{customer.firstName}} hello")))
+                .isNotEmpty();
+        assertThat(CheckWording.of(
+                        asks, Channel.WHATSAPP, new Wording(null, "Hi {{customer.firstName}} {{order.number}} ok")))
+                .isNotEmpty();
+        assertThat(CheckWording.of(asks, Channel.WHATSAPP, new Wording(null, "x".repeat(1025))))
+                .isNotEmpty();
+        assertThat(CheckWording.of(asks, Channel.WHATSAPP, new Wording(null, "Hi {{#if order.number}}x{{/if}} ok")))
+                .isNotEmpty();
+        assertThat(CheckWording.of(asks, Channel.WHATSAPP, new Wording(null, "Hi {{customer.firstName}}, yours?")))
+                .isEmpty();
     }
 
     @Test
     void everySampleOfTheCatalogueIsAValueTheCatalogueKnows() {
         Map<String, LazyValues> values = FieldValues.of(subject(order()), false);
-        Fields.ALL.forEach(f -> assertThat(values.get(f.name().split("\\.")[0])).as(f.name()).containsKey(f.name().split("\\.")[1]));
+        Fields.ALL.forEach(f -> assertThat(values.get(f.name().split("\\.")[0]))
+                .as(f.name())
+                .containsKey(f.name().split("\\.")[1]));
     }
 }

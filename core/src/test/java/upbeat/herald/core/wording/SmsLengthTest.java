@@ -12,16 +12,25 @@ import org.junit.jupiter.api.TestFactory;
 import upbeat.herald.core.Checks;
 
 class SmsLengthTest {
-    /** Source: 3GPP TS 23.038 and 23.040 by an oracle and four libraries; see the file. Empty text is left out, as the file asks. */
+    /**
+     * Source: 3GPP TS 23.038 and 23.040 by an oracle and four libraries; see the file. Empty text is left out, as the
+     * file asks.
+     */
     @TestFactory
     Stream<DynamicTest> vectors() {
-        return Checks.list("sms-segments.json", "vectors").filter(v -> !v.path("text").asString().isEmpty()).map(v -> DynamicTest.dynamicTest(v.path("id").asString(), () -> {
-            SmsLength length = SmsLength.of(v.path("text").asString());
-            assertThat(length.encoding().code()).isEqualTo(v.path("expect").path("encoding").asString());
-            assertThat(length.units()).isEqualTo(v.path("expect").path("units").asInt());
-            assertThat(length.segments()).isEqualTo(v.path("expect").path("segments").asInt());
-            assertThat(length.unitsLeft()).isEqualTo(v.path("expect").path("remainingInLast").asInt());
-        }));
+        return Checks.list("sms-segments.json", "vectors")
+                .filter(v -> !v.path("text").asString().isEmpty())
+                .map(v -> DynamicTest.dynamicTest(v.path("id").asString(), () -> {
+                    SmsLength length = SmsLength.of(v.path("text").asString());
+                    assertThat(length.encoding().code())
+                            .isEqualTo(v.path("expect").path("encoding").asString());
+                    assertThat(length.units())
+                            .isEqualTo(v.path("expect").path("units").asInt());
+                    assertThat(length.segments())
+                            .isEqualTo(v.path("expect").path("segments").asInt());
+                    assertThat(length.unitsLeft())
+                            .isEqualTo(v.path("expect").path("remainingInLast").asInt());
+                }));
     }
 
     /** Source: the GSM alphabet of ch-commons-charset 3.0.2. */
@@ -32,9 +41,17 @@ class SmsLengthTest {
             char c = (char) (i < 1000 ? i : random.nextInt(0xD7FF));
             boolean fits = GSMCharset.canRepresent(String.valueOf(c)) && c != 0x1B;
             SmsLength length = SmsLength.of("x" + c);
-            assertThat(length.encoding() == SmsLength.Encoding.GSM7).as("U+%04X", (int) c).isEqualTo(fits);
-            if (fits) assertThat(Gsm7.encode("x" + c)).as("U+%04X", (int) c).isEqualTo(CharsetUtil.encode("x" + c, CharsetUtil.CHARSET_GSM));
-            if (fits) assertThat(length.units()).as("U+%04X", (int) c).isEqualTo(CharsetUtil.encode("x" + c, CharsetUtil.CHARSET_GSM).length);
+            assertThat(length.encoding() == SmsLength.Encoding.GSM7)
+                    .as("U+%04X", (int) c)
+                    .isEqualTo(fits);
+            if (fits)
+                assertThat(Gsm7.encode("x" + c))
+                        .as("U+%04X", (int) c)
+                        .isEqualTo(CharsetUtil.encode("x" + c, CharsetUtil.CHARSET_GSM));
+            if (fits)
+                assertThat(length.units())
+                        .as("U+%04X", (int) c)
+                        .isEqualTo(CharsetUtil.encode("x" + c, CharsetUtil.CHARSET_GSM).length);
         }
     }
 
@@ -42,6 +59,10 @@ class SmsLengthTest {
     void saysWhatForcesTheLongEncoding() {
         SmsLength length = SmsLength.of("Don’t wait… 🪁");
         assertThat(length.encoding()).isEqualTo(SmsLength.Encoding.UCS2);
-        assertThat(length.replacements()).containsExactly(new SmsLength.Replacement(3, "’", "'"), new SmsLength.Replacement(10, "…", "..."), new SmsLength.Replacement(12, "🪁", null));
+        assertThat(length.replacements())
+                .containsExactly(
+                        new SmsLength.Replacement(3, "’", "'"),
+                        new SmsLength.Replacement(10, "…", "..."),
+                        new SmsLength.Replacement(12, "🪁", null));
     }
 }

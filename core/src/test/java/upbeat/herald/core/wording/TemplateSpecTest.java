@@ -10,13 +10,16 @@ import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
-import upbeat.herald.core.plan.Channel;
+import upbeat.herald.core.Samples;
 import upbeat.herald.core.journey.Stage;
 import upbeat.herald.core.plan.Block;
+import upbeat.herald.core.plan.Channel;
 import upbeat.herald.core.plan.Wording;
-import upbeat.herald.core.Samples;
 
-/** Templates as the Mustache specification has them (interpolation, sections, whitespace), as far as a wording uses them; the cases are from memory. */
+/**
+ * Templates as the Mustache specification has them (interpolation, sections, whitespace), as far as a wording uses
+ * them; the cases are from memory.
+ */
 class TemplateSpecTest {
     private static final Map<String, Object> VALUES = values();
 
@@ -31,19 +34,23 @@ class TemplateSpecTest {
     }
 
     @ParameterizedTest
-    @CsvSource(delimiter = '|', quoteCharacter = '`', value = {
-            "Hello from {{a.number}}!| Hello from 85!",
-            "{{ a.number }}|85",
-            "|{{a.number}}|",
-            "{{a.text}}|& \" < >",
-            "{{#if a.yes}}yes{{/if}}|yes",
-            "{{#if a.no}}yes{{else}}no{{/if}}|no",
-            "{{#unless a.none}}empty{{/unless}}|empty",
-            "{{! a comment }}said|said",
-            "`{{#if a.yes}}\nline\n{{/if}}\nend`|`line\nend`",
-            "`  {{#if a.yes}}\nline\n  {{/if}}\nend`|`line\nend`",
-            "{{fallback a.number \"x\"}}|85",
-            "{{fallback a.nothing \"x\"}}|x"})
+    @CsvSource(
+            delimiter = '|',
+            quoteCharacter = '`',
+            value = {
+                "Hello from {{a.number}}!| Hello from 85!",
+                "{{ a.number }}|85",
+                "|{{a.number}}|",
+                "{{a.text}}|& \" < >",
+                "{{#if a.yes}}yes{{/if}}|yes",
+                "{{#if a.no}}yes{{else}}no{{/if}}|no",
+                "{{#unless a.none}}empty{{/unless}}|empty",
+                "{{! a comment }}said|said",
+                "`{{#if a.yes}}\nline\n{{/if}}\nend`|`line\nend`",
+                "`  {{#if a.yes}}\nline\n  {{/if}}\nend`|`line\nend`",
+                "{{fallback a.number \"x\"}}|85",
+                "{{fallback a.nothing \"x\"}}|x"
+            })
     void aTemplateSaysWhatTheSpecificationSays(String template, String expected) {
         if (template == null || expected == null) return;
         assertThat(TextTemplate.plain(template).render(VALUES)).isEqualTo(expected.strip());
@@ -51,16 +58,30 @@ class TemplateSpecTest {
 
     @Test
     void whatGoesIntoHtmlIsEscapedInTextAndInAttributes() {
-        assertThat(TextTemplate.html("<p title=\"{{a.text}}\">{{a.text}}</p>").render(VALUES)).isEqualTo("<p title=\"&amp; &quot; &lt; &gt;\">&amp; &quot; &lt; &gt;</p>");
+        assertThat(TextTemplate.html("<p title=\"{{a.text}}\">{{a.text}}</p>").render(VALUES))
+                .isEqualTo("<p title=\"&amp; &quot; &lt; &gt;\">&amp; &quot; &lt; &gt;</p>");
     }
 
     @Test
     void nothingIsReachedButPlainValues() {
         for (String bad : List.of("{{a.class}}", "{{a.number.class.name}}", "{{this.hashCode}}", "{{a.text.bytes}}")) {
-            assertThatThrownBy(() -> TextTemplate.plain(bad).render(VALUES)).as(bad).isInstanceOf(FieldEmpty.class);
+            assertThatThrownBy(() -> TextTemplate.plain(bad).render(VALUES))
+                    .as(bad)
+                    .isInstanceOf(FieldEmpty.class);
         }
-        for (String bad : List.of("{{> other}}", "{{#each a.none}}x{{/each}}", "{{lookup a \"x\"}}", "{{#with a}}x{{/with}}", "{{log a}}", "{{{a.text}}}", "{{&a.text}}", "{{#block \"x\"}}{{/block}}")) {
-            assertThat(CheckWording.of(Samples.notice(Stage.DELIVERED, Channel.SMS), Channel.SMS, new Wording(null, bad))).as(bad).isNotEmpty();
+        for (String bad : List.of(
+                "{{> other}}",
+                "{{#each a.none}}x{{/each}}",
+                "{{lookup a \"x\"}}",
+                "{{#with a}}x{{/with}}",
+                "{{log a}}",
+                "{{{a.text}}}",
+                "{{&a.text}}",
+                "{{#block \"x\"}}{{/block}}")) {
+            assertThat(CheckWording.of(
+                            Samples.notice(Stage.DELIVERED, Channel.SMS), Channel.SMS, new Wording(null, bad)))
+                    .as(bad)
+                    .isNotEmpty();
         }
     }
 
@@ -69,44 +90,101 @@ class TemplateSpecTest {
         String family = "👩‍👩‍👧‍👦";
         for (int most = 2; most < 20; most++) {
             String cut = Helpers.shortened(family + " and " + family, most);
-            assertThat(cut.replace(family, "").replace("…", "")).as("at %d", most).doesNotContain("👩", "👧", "\u200d").matches("[ and]*");
+            assertThat(cut.replace(family, "").replace("…", ""))
+                    .as("at %d", most)
+                    .doesNotContain("👩", "👧", "\u200d")
+                    .matches("[ and]*");
         }
     }
 
     @Test
     void aNameThatReadsTheOtherWayKeepsToItself() {
         Wording mail = new Wording("Hello", null, null, List.of(Block.of("items")), null, null, null, null, null);
-        assertThat(Render.message(Channel.EMAIL, mail, Samples.subject(Samples.order())).html()).contains("<span dir=\"auto\">Box kite</span>");
+        assertThat(Render.message(Channel.EMAIL, mail, Samples.subject(Samples.order()))
+                        .html())
+                .contains("<span dir=\"auto\">Box kite</span>");
     }
 
     @Test
     void wordsAreReplacedAndMarkupIsNot() {
-        Wording w = new Wording("A parcel", null, null, List.of(Block.text("<p>Your <strong>parcel</strong> &amp; more. <a href=\"https://kites.example/p\">parcel</a></p>"), Block.of("parcel")), null, null, null, null, null);
+        Wording w = new Wording(
+                "A parcel",
+                null,
+                null,
+                List.of(
+                        Block.text(
+                                "<p>Your <strong>parcel</strong> &amp; more. <a href=\"https://kites.example/p\">parcel</a></p>"),
+                        Block.of("parcel")),
+                null,
+                null,
+                null,
+                null,
+                null);
         ReplaceWords.Replaced r = ReplaceWords.in(w, "PARCEL", "box & lid", false);
         assertThat(r.wording().subject()).isEqualTo("A box & lid");
-        assertThat(r.wording().blocks().get(0).text()).isEqualTo("<p>Your <strong>box &amp; lid</strong> &amp; more. <a href=\"https://kites.example/p\">box &amp; lid</a></p>");
+        assertThat(r.wording().blocks().get(0).text())
+                .isEqualTo(
+                        "<p>Your <strong>box &amp; lid</strong> &amp; more. <a href=\"https://kites.example/p\">box &amp; lid</a></p>");
         assertThat(r.wording().blocks().get(1).kind()).isEqualTo("parcel");
         assertThat(r.hits()).extracting(ReplaceWords.Hit::part).containsExactly("blocks[0]", "subject");
-        assertThat(ReplaceWords.in(w, "p", "x", true).wording().blocks().get(0).text()).startsWith("<p>").endsWith("</p>");
+        assertThat(ReplaceWords.in(w, "p", "x", true).wording().blocks().get(0).text())
+                .startsWith("<p>")
+                .endsWith("</p>");
         assertThat(ReplaceWords.in(w, "nowhere", "x", false)).isEqualTo(new ReplaceWords.Replaced(w, List.of()));
     }
 
     @Test
     void theSourceViewSaysTheSameAsTheBlocks() {
-        Wording blocks = new Wording("S", null, null, List.of(Block.of("heading").withText("Soon"), Block.text("<p>Hello {{customer.firstName}}</p>"), Block.of("items"), Block.of("parcel"), Block.of("totals"), Block.of("address"), Block.of("line")), null, null, null, null, null);
+        Wording blocks = new Wording(
+                "S",
+                null,
+                null,
+                List.of(
+                        Block.of("heading").withText("Soon"),
+                        Block.text("<p>Hello {{customer.firstName}}</p>"),
+                        Block.of("items"),
+                        Block.of("parcel"),
+                        Block.of("totals"),
+                        Block.of("address"),
+                        Block.of("line")),
+                null,
+                null,
+                null,
+                null,
+                null);
         Wording source = new Wording("S", null, null, null, MailSource.of(blocks.blocks()), null, null, null, null);
-        assertThat(CheckWording.of(Samples.notice(Stage.DISPATCHED, Channel.EMAIL), Channel.EMAIL, source)).isEmpty();
-        String a = Render.message(Channel.EMAIL, blocks, Samples.subject(Samples.order())).text().replaceAll("(?m)^-{4}$", "").replaceAll("\\s+", " ");
-        String b = Render.message(Channel.EMAIL, source, Samples.subject(Samples.order())).text().replaceAll("\\s+", " ");
+        assertThat(CheckWording.of(Samples.notice(Stage.DISPATCHED, Channel.EMAIL), Channel.EMAIL, source))
+                .isEmpty();
+        String a = Render.message(Channel.EMAIL, blocks, Samples.subject(Samples.order()))
+                .text()
+                .replaceAll("(?m)^-{4}$", "")
+                .replaceAll("\\s+", " ");
+        String b = Render.message(Channel.EMAIL, source, Samples.subject(Samples.order()))
+                .text()
+                .replaceAll("\\s+", " ");
         assertThat(b).isEqualTo(a);
     }
 
     @Test
     void betweenChannelsTheWordsGoAndTheLooksStay() {
-        Wording mail = new Wording("S", null, null, List.of(Block.of("heading").withText("Soon"), Block.text("<p>Hello {{customer.firstName}}</p><p>bye</p>"), Block.of("items")), null, null, null, null, null);
-        assertThat(CopyWording.to(Channel.SMS, Channel.EMAIL, mail).text()).isEqualTo("Soon\n\nHello {{customer.firstName}}\n\nbye");
+        Wording mail = new Wording(
+                "S",
+                null,
+                null,
+                List.of(
+                        Block.of("heading").withText("Soon"),
+                        Block.text("<p>Hello {{customer.firstName}}</p><p>bye</p>"),
+                        Block.of("items")),
+                null,
+                null,
+                null,
+                null,
+                null);
+        assertThat(CopyWording.to(Channel.SMS, Channel.EMAIL, mail).text())
+                .isEqualTo("Soon\n\nHello {{customer.firstName}}\n\nbye");
         Wording sms = new Wording(null, "One\n\nTwo & {{order.number}}");
-        assertThat(CopyWording.to(Channel.EMAIL, Channel.SMS, sms).blocks()).containsExactly(Block.text("<p>One</p><p>Two &amp; {{order.number}}</p>"));
+        assertThat(CopyWording.to(Channel.EMAIL, Channel.SMS, sms).blocks())
+                .containsExactly(Block.text("<p>One</p><p>Two &amp; {{order.number}}</p>"));
         assertThat(CopyWording.to(Channel.SMS, Channel.SMS, sms)).isSameAs(sms);
     }
 }

@@ -14,31 +14,72 @@ import upbeat.herald.server.storage.Json;
 
 @Repository
 public class AnswerStore {
-    private static final String SELECT = "select order_id, notice_id, message_id, button, label, refuses, via, at from answer ";
-    private static final String INSERT = "insert into answer (order_id, notice_id, message_id, button, label, refuses, via, at) values (?, ?, ?, ?, ?, ?, ?, ?) on conflict do nothing";
+    private static final String SELECT =
+            "select order_id, notice_id, message_id, button, label, refuses, via, at from answer ";
+    private static final String INSERT =
+            "insert into answer (order_id, notice_id, message_id, button, label, refuses, via, at) values (?, ?, ?, ?, ?, ?, ?, ?) on conflict do nothing";
 
     /** What a customer said. @param via channel word, or {@code page} for the answer page */
-    public record AnswerRow(long orderId, String noticeId, String messageId, String button, String label, boolean refuses, String via, Instant at) {}
+    public record AnswerRow(
+            long orderId,
+            String noticeId,
+            String messageId,
+            String button,
+            String label,
+            boolean refuses,
+            String via,
+            Instant at) {}
 
     /** True where this is the first answer to the question; a later one changes nothing. */
     public boolean insert(JdbcClient db, AnswerRow a) {
-        return db.sql(INSERT).params(a.orderId(), a.noticeId(), a.messageId(), a.button(), a.label(), a.refuses() ? 1 : 0, a.via(), a.at().toEpochMilli()).update() == 1;
+        return db.sql(INSERT)
+                        .params(
+                                a.orderId(),
+                                a.noticeId(),
+                                a.messageId(),
+                                a.button(),
+                                a.label(),
+                                a.refuses() ? 1 : 0,
+                                a.via(),
+                                a.at().toEpochMilli())
+                        .update()
+                == 1;
     }
 
     public List<AnswerRow> of(JdbcClient db, long orderId) {
-        return db.sql(SELECT + "where order_id = ? order by at, id").param(orderId).query(AnswerStore::row).list();
+        return db.sql(SELECT + "where order_id = ? order by at, id")
+                .param(orderId)
+                .query(AnswerStore::row)
+                .list();
     }
 
     /** The answers of each of these orders, by its id. */
     public Map<Long, List<AnswerRow>> of(JdbcClient db, Collection<Long> orders) {
-        return db.sql(SELECT + "where order_id in (select value from json_each(?))").param(Json.of(orders)).query(AnswerStore::row).list().stream().collect(Collectors.groupingBy(AnswerRow::orderId));
+        return db
+                .sql(SELECT + "where order_id in (select value from json_each(?))")
+                .param(Json.of(orders))
+                .query(AnswerStore::row)
+                .list()
+                .stream()
+                .collect(Collectors.groupingBy(AnswerRow::orderId));
     }
 
     public Optional<AnswerRow> find(JdbcClient db, long orderId, String noticeId) {
-        return db.sql(SELECT + "where order_id = ? and notice_id = ?").params(orderId, noticeId).query(AnswerStore::row).optional();
+        return db.sql(SELECT + "where order_id = ? and notice_id = ?")
+                .params(orderId, noticeId)
+                .query(AnswerStore::row)
+                .optional();
     }
 
     private static AnswerRow row(ResultSet rs, int i) throws SQLException {
-        return new AnswerRow(rs.getLong("order_id"), rs.getString("notice_id"), rs.getString("message_id"), rs.getString("button"), rs.getString("label"), rs.getInt("refuses") == 1, rs.getString("via"), Instant.ofEpochMilli(rs.getLong("at")));
+        return new AnswerRow(
+                rs.getLong("order_id"),
+                rs.getString("notice_id"),
+                rs.getString("message_id"),
+                rs.getString("button"),
+                rs.getString("label"),
+                rs.getInt("refuses") == 1,
+                rs.getString("via"),
+                Instant.ofEpochMilli(rs.getLong("at")));
     }
 }

@@ -42,7 +42,17 @@ class ChatDoor {
     private final InstantSource clock;
     private final OutsideClock outside;
 
-    ChatDoor(Accounts accounts, ReceiptBook receipts, AnswerBook answers, ChatApprovals approvals, MessageStore messages, FactStore facts, JdbcClient reader, Writer writer, InstantSource clock, OutsideClock outside) {
+    ChatDoor(
+            Accounts accounts,
+            ReceiptBook receipts,
+            AnswerBook answers,
+            ChatApprovals approvals,
+            MessageStore messages,
+            FactStore facts,
+            JdbcClient reader,
+            Writer writer,
+            InstantSource clock,
+            OutsideClock outside) {
         this.accounts = accounts;
         this.receipts = receipts;
         this.answers = answers;
@@ -57,7 +67,9 @@ class ChatDoor {
 
     @PostMapping("/doors/chat")
     ResponseEntity<?> event(@RequestBody String body, @RequestHeader HttpHeaders headers) {
-        if (!signed(body, headers)) return ResponseEntity.status(HttpStatus.UNAUTHORIZED).body(ProblemDetail.forStatusAndDetail(HttpStatus.UNAUTHORIZED, "The signature does not fit"));
+        if (!signed(body, headers))
+            return ResponseEntity.status(HttpStatus.UNAUTHORIZED)
+                    .body(ProblemDetail.forStatusAndDetail(HttpStatus.UNAUTHORIZED, "The signature does not fit"));
         JsonNode event = JsonMapper.shared().readTree(body);
         String type = event.path("type").asString("");
         String ref = event.path("data").path("id").asString("");
@@ -66,23 +78,41 @@ class ChatDoor {
             return null;
         });
         switch (type) {
-            case "message.delivered" -> receipts.take(new ReceiptBook.Receipt(Channel.WHATSAPP, ref, ReceiptBook.Kind.DELIVERED, type));
-            case "message.read" -> receipts.take(new ReceiptBook.Receipt(Channel.WHATSAPP, ref, ReceiptBook.Kind.READ, type));
-            case "message.failed" -> receipts.take(new ReceiptBook.Receipt(Channel.WHATSAPP, ref, ReceiptBook.Kind.FAILED, "The chat network reports that it failed"));
+            case "message.delivered" ->
+                receipts.take(new ReceiptBook.Receipt(Channel.WHATSAPP, ref, ReceiptBook.Kind.DELIVERED, type));
+            case "message.read" ->
+                receipts.take(new ReceiptBook.Receipt(Channel.WHATSAPP, ref, ReceiptBook.Kind.READ, type));
+            case "message.failed" ->
+                receipts.take(new ReceiptBook.Receipt(
+                        Channel.WHATSAPP, ref, ReceiptBook.Kind.FAILED, "The chat network reports that it failed"));
             case "button.pressed" -> {
                 Optional<MessageRow> message = messages.byRef(reader, Channel.WHATSAPP, ref);
                 // Told again later, when the record of the hand-over is there.
-                if (message.isEmpty()) return ResponseEntity.status(HttpStatus.CONFLICT).body(ProblemDetail.forStatusAndDetail(HttpStatus.CONFLICT, "No message is known by this name yet"));
+                if (message.isEmpty())
+                    return ResponseEntity.status(HttpStatus.CONFLICT)
+                            .body(ProblemDetail.forStatusAndDetail(
+                                    HttpStatus.CONFLICT, "No message is known by this name yet"));
                 answers.take(message.get(), event.path("data").path("button").asString(""), Channel.WHATSAPP.code());
             }
-            case "template.approved", "template.refused" -> approvals.told(event.path("data").path("name").asString(""), type.substring("template.".length()), event.path("data").path("reason").asString(null));
-            default -> { } // kept as a fact; nothing to do
+            case "template.approved", "template.refused" ->
+                approvals.told(
+                        event.path("data").path("name").asString(""),
+                        type.substring("template.".length()),
+                        event.path("data").path("reason").asString(null));
+            default -> {} // kept as a fact; nothing to do
         }
         return ResponseEntity.noContent().build();
     }
 
     private boolean signed(String body, HttpHeaders headers) {
         if (accounts.chat().webhookSecret().isEmpty()) return false;
-        return WebhookSignature.verify(accounts.chat().webhookSecret(), headers.getFirst("webhook-id"), headers.getFirst("webhook-timestamp"), headers.getFirst("webhook-signature"), body.getBytes(StandardCharsets.UTF_8), outside.instant()) == WebhookSignature.Verdict.GOOD;
+        return WebhookSignature.verify(
+                        accounts.chat().webhookSecret(),
+                        headers.getFirst("webhook-id"),
+                        headers.getFirst("webhook-timestamp"),
+                        headers.getFirst("webhook-signature"),
+                        body.getBytes(StandardCharsets.UTF_8),
+                        outside.instant())
+                == WebhookSignature.Verdict.GOOD;
     }
 }

@@ -45,7 +45,14 @@ class BrandDoor {
     private final Writer writer;
     private final InstantSource clock;
 
-    BrandDoor(BrandStore brands, SenderProof proof, NoticeStore notices, GatewayList gateways, JdbcClient reader, Writer writer, InstantSource clock) {
+    BrandDoor(
+            BrandStore brands,
+            SenderProof proof,
+            NoticeStore notices,
+            GatewayList gateways,
+            JdbcClient reader,
+            Writer writer,
+            InstantSource clock) {
         this.brands = brands;
         this.proof = proof;
         this.notices = notices;
@@ -56,13 +63,19 @@ class BrandDoor {
     }
 
     /**
-     * @param shop     whose brand, or null for the team's
-     * @param own      true where the shop has a brand of its own; else this is the team's
-     * @param proven   true where the sender's address answered
+     * @param shop whose brand, or null for the team's
+     * @param own true where the shop has a brand of its own; else this is the team's
+     * @param proven true where the sender's address answered
      * @param gateways words of the channels that are set up
-     * @param shops    keys of all, with those that speak for themselves
+     * @param shops keys of all, with those that speak for themselves
      */
-    record BrandView(@Nullable String shop, boolean own, BrandBody brand, boolean proven, List<String> gateways, List<ShopBrand> shops) {}
+    record BrandView(
+            @Nullable String shop,
+            boolean own,
+            BrandBody brand,
+            boolean proven,
+            List<String> gateways,
+            List<ShopBrand> shops) {}
 
     record ShopBrand(String shop, boolean own) {}
 
@@ -78,8 +91,16 @@ class BrandDoor {
     BrandView brand(@RequestParam(required = false) @Nullable String shop) {
         Optional<Brand> own = brands.own(reader, shop);
         Brand brand = own.orElseGet(() -> brands.kept(reader));
-        List<ShopBrand> shops = reader.sql(SHOPS).query(String.class).list().stream().map(k -> new ShopBrand(k, brands.own(reader, k).isPresent())).toList();
-        return new BrandView(shop, own.isPresent(), BrandBody.of(brand), brands.proven(reader, brand), gateways.gateways().stream().map(g -> g.channel().code()).toList(), shops);
+        List<ShopBrand> shops = reader.sql(SHOPS).query(String.class).list().stream()
+                .map(k -> new ShopBrand(k, brands.own(reader, k).isPresent()))
+                .toList();
+        return new BrandView(
+                shop,
+                own.isPresent(),
+                BrandBody.of(brand),
+                brands.proven(reader, brand),
+                gateways.gateways().stream().map(g -> g.channel().code()).toList(),
+                shops);
     }
 
     @PutMapping
@@ -105,19 +126,31 @@ class BrandDoor {
         return brand(shop);
     }
 
-    /** What the team says to everyone is said in another language: every notice has to have words in it, or nothing is changed. */
+    /**
+     * What the team says to everyone is said in another language: every notice has to have words in it, or nothing is
+     * changed.
+     */
     private void speak(JdbcClient db, String from, String to) {
         if (from.equalsIgnoreCase(to)) return;
         List<String> mute = new ArrayList<>();
-        for (Notice n : notices.all(db)) ChooseWording.rebased(n, from, to).ifPresentOrElse(r -> notices.put(db, r, clock.instant()), () -> mute.add(n.name()));
-        if (!mute.isEmpty()) throw new HeraldException("language", "Write these in " + Locale.forLanguageTag(to).getDisplayLanguage(Locale.ENGLISH) + " first, on every channel they use: " + String.join(", ", mute) + ". Go to Wording");
+        for (Notice n : notices.all(db))
+            ChooseWording.rebased(n, from, to)
+                    .ifPresentOrElse(r -> notices.put(db, r, clock.instant()), () -> mute.add(n.name()));
+        if (!mute.isEmpty())
+            throw new HeraldException(
+                    "language",
+                    "Write these in " + Locale.forLanguageTag(to).getDisplayLanguage(Locale.ENGLISH)
+                            + " first, on every channel they use: " + String.join(", ", mute) + ". Go to Wording");
     }
 
     /** A made-up mail as this brand would send it; keeps nothing. */
     @PostMapping("/preview")
     BrandShown preview(@RequestBody BrandBody body) {
         Brand brand = body.toBrand();
-        return new BrandShown(SampleMail.of(brands.shown(brand)).html(), Math.round(Contrast.ratio(brand.buttonText(), brand.buttonGround()) * 10) / 10.0, brand.buttonText());
+        return new BrandShown(
+                SampleMail.of(brands.shown(brand)).html(),
+                Math.round(Contrast.ratio(brand.buttonText(), brand.buttonGround()) * 10) / 10.0,
+                brand.buttonText());
     }
 
     @PostMapping(path = "/logo", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)

@@ -18,7 +18,8 @@ import upbeat.herald.server.storage.SettingStore;
 /** Who is speaking. Until somebody says so, a name that nobody could take for a shop. */
 @Component
 public class BrandStore {
-    private static final Brand NOBODY_YET = new Brand("Your shop", "orders@localhost.invalid", "Shop", null, null, "#2d2142", null);
+    private static final Brand NOBODY_YET =
+            new Brand("Your shop", "orders@localhost.invalid", "Shop", null, null, "#2d2142", null);
     private static final String BRAND = "brand";
     private static final String OF_SHOP = "brand.shop.";
     private static final String PROVEN = "brand.proven";
@@ -51,7 +52,9 @@ public class BrandStore {
     }
 
     Optional<Brand> own(JdbcClient db, String shop) {
-        return shop == null ? Optional.empty() : settings.find(db, OF_SHOP + shop).filter(b -> !b.isEmpty()).map(b -> Json.read(b, Brand.class));
+        return shop == null
+                ? Optional.empty()
+                : settings.find(db, OF_SHOP + shop).filter(b -> !b.isEmpty()).map(b -> Json.read(b, Brand.class));
     }
 
     void putOwn(JdbcClient db, String shop, Brand brand) {
@@ -68,7 +71,10 @@ public class BrandStore {
 
     /** True where a code that was sent to an address came back. */
     public boolean proven(JdbcClient db, Brand brand) {
-        return settings.find(db, PROVEN).filter(all -> List.of(all.toLowerCase(Locale.ROOT).split("\n")).contains(brand.senderAddress().toLowerCase(Locale.ROOT))).isPresent();
+        return settings.find(db, PROVEN)
+                .filter(all -> List.of(all.toLowerCase(Locale.ROOT).split("\n"))
+                        .contains(brand.senderAddress().toLowerCase(Locale.ROOT)))
+                .isPresent();
     }
 
     /** The first sender's address among those of these shops that nobody has proven. @param shops keys, none for all */
@@ -76,9 +82,14 @@ public class BrandStore {
         List<Brand> speaking = new ArrayList<>();
         if (shops.isEmpty()) {
             speaking.add(kept(db));
-            settings.beginning(db, OF_SHOP).stream().filter(b -> !b.isEmpty()).forEach(b -> speaking.add(Json.read(b, Brand.class)));
+            settings.beginning(db, OF_SHOP).stream()
+                    .filter(b -> !b.isEmpty())
+                    .forEach(b -> speaking.add(Json.read(b, Brand.class)));
         } else shops.forEach(s -> speaking.add(get(db, s)));
-        return speaking.stream().filter(b -> !proven(db, b)).map(Brand::senderAddress).findFirst();
+        return speaking.stream()
+                .filter(b -> !proven(db, b))
+                .map(Brand::senderAddress)
+                .findFirst();
     }
 
     /** True for the team's own sender. */
@@ -95,11 +106,15 @@ public class BrandStore {
     public String keep(JdbcClient db, Pictures.Png png, Instant now) {
         String name;
         try {
-            name = HexFormat.of().formatHex(java.security.MessageDigest.getInstance("SHA-256").digest(png.bytes()), 0, 12);
+            name = HexFormat.of()
+                    .formatHex(
+                            java.security.MessageDigest.getInstance("SHA-256").digest(png.bytes()), 0, 12);
         } catch (java.security.NoSuchAlgorithmException e) {
             throw new IllegalStateException("SHA-256 is part of every Java platform", e);
         }
-        db.sql("insert into picture (name, png, width, height, at) values (?, ?, ?, ?, ?) on conflict do nothing").params(name, png.bytes(), png.width(), png.height(), now.toEpochMilli()).update();
+        db.sql("insert into picture (name, png, width, height, at) values (?, ?, ?, ?, ?) on conflict do nothing")
+                .params(name, png.bytes(), png.width(), png.height(), now.toEpochMilli())
+                .update();
         return name;
     }
 
@@ -109,6 +124,9 @@ public class BrandStore {
     }
 
     Optional<byte[]> picture(JdbcClient db, String name) {
-        return db.sql("select png from picture where name = ?").param(name).query((rs, i) -> rs.getBytes(1)).optional();
+        return db.sql("select png from picture where name = ?")
+                .param(name)
+                .query((rs, i) -> rs.getBytes(1))
+                .optional();
     }
 }

@@ -24,6 +24,13 @@ class PicturePage {
 
     @GetMapping("/brand/{name:[0-9a-f]{24}}.png")
     ResponseEntity<byte[]> picture(@PathVariable String name) {
-        return brands.picture(reader, name).map(png -> ResponseEntity.ok().contentType(MediaType.IMAGE_PNG).cacheControl(CacheControl.maxAge(Duration.ofDays(365)).cachePublic().immutable()).body(png)).orElse(ResponseEntity.notFound().build());
+        return brands.picture(reader, name)
+                .map(png -> ResponseEntity.ok()
+                        .contentType(MediaType.IMAGE_PNG)
+                        .cacheControl(CacheControl.maxAge(Duration.ofDays(365))
+                                .cachePublic()
+                                .immutable())
+                        .body(png))
+                .orElse(ResponseEntity.notFound().build());
     }
 }

@@ -34,7 +34,13 @@ class SenderProof {
     private final RandomIds ids;
     private final InstantSource clock;
 
-    SenderProof(BrandStore brands, GatewayList gateways, SettingStore settings, Writer writer, RandomIds ids, InstantSource clock) {
+    SenderProof(
+            BrandStore brands,
+            GatewayList gateways,
+            SettingStore settings,
+            Writer writer,
+            RandomIds ids,
+            InstantSource clock) {
         this.brands = brands;
         this.gateways = gateways;
         this.settings = settings;
@@ -47,25 +53,54 @@ class SenderProof {
     record Waiting(String address, String hash, Instant until, int tries) {}
 
     void send(Brand brand) {
-        Gateway mail = gateways.of(Channel.EMAIL).orElseThrow(() -> new HeraldException("senderAddress", "No mail server is set up. Go to Setup, Gateways"));
+        Gateway mail = gateways.of(Channel.EMAIL)
+                .orElseThrow(
+                        () -> new HeraldException("senderAddress", "No mail server is set up. Go to Setup, Gateways"));
         byte[] random = ids.bytes(4);
-        String code = String.format(Locale.ROOT, "%06d", Math.floorMod(java.nio.ByteBuffer.wrap(random).getInt(), 1_000_000));
+        String code = String.format(
+                Locale.ROOT,
+                "%06d",
+                Math.floorMod(java.nio.ByteBuffer.wrap(random).getInt(), 1_000_000));
         Instant now = clock.instant();
         writer.write(db -> {
-            settings.put(db, SETTING, Json.of(new Waiting(brand.senderAddress(), hash(brand.senderAddress(), code), now.plus(HOLDS), 0)));
+            settings.put(
+                    db,
+                    SETTING,
+                    Json.of(new Waiting(brand.senderAddress(), hash(brand.senderAddress(), code), now.plus(HOLDS), 0)));
             return null;
         });
-        String text = "The code is " + code + ".\n\nSomebody wants to send delivery notices from this address. If that is you, enter the code in Setup, Brand. It holds for 30 minutes.\n";
-        Rendered content = new Rendered("Your code for Upbeat Herald: " + code, text, "<!DOCTYPE html><html lang=\"en\"><head><title>Code</title></head><body><p>" + text.strip().replace("\n\n", "</p><p>") + "</p></body></html>", null, List.of(), null);
-        HandOver end = mail.handOver(new Outgoing(ids.id("proof_"), "sender-proof", brand.senderAddress(), "en", brand, content, null, now));
-        if (!(end instanceof HandOver.Accepted)) throw new HeraldException("senderAddress", "The code could not be sent: " + (end instanceof HandOver.Refused r ? r.reason() : end instanceof HandOver.Away a ? a.reason() : "the mail server did not take it"));
+        String text = "The code is " + code
+                + ".\n\nSomebody wants to send delivery notices from this address. If that is you, enter the code in Setup, Brand. It holds for 30 minutes.\n";
+        Rendered content = new Rendered(
+                "Your code for Upbeat Herald: " + code,
+                text,
+                "<!DOCTYPE html><html lang=\"en\"><head><title>Code</title></head><body><p>"
+                        + text.strip().replace("\n\n", "</p><p>") + "</p></body></html>",
+                null,
+                List.of(),
+                null);
+        HandOver end = mail.handOver(
+                new Outgoing(ids.id("proof_"), "sender-proof", brand.senderAddress(), "en", brand, content, null, now));
+        if (!(end instanceof HandOver.Accepted))
+            throw new HeraldException(
+                    "senderAddress",
+                    "The code could not be sent: "
+                            + (end instanceof HandOver.Refused r
+                                    ? r.reason()
+                                    : end instanceof HandOver.Away a ? a.reason() : "the mail server did not take it"));
     }
 
     void answer(String code) {
         String wrong = writer.write(db -> {
-            Waiting w = settings.find(db, SETTING).filter(s -> !s.isEmpty()).map(s -> Json.read(s, Waiting.class)).orElse(null);
-            if (w == null || clock.instant().isAfter(w.until()) || w.tries() >= MOST_TRIES) return "There is no code to be entered any more. Send a new one";
-            if (!MessageDigest.isEqual(hash(w.address(), String.valueOf(code).strip()).getBytes(StandardCharsets.US_ASCII), w.hash().getBytes(StandardCharsets.US_ASCII))) {
+            Waiting w = settings.find(db, SETTING)
+                    .filter(s -> !s.isEmpty())
+                    .map(s -> Json.read(s, Waiting.class))
+                    .orElse(null);
+            if (w == null || clock.instant().isAfter(w.until()) || w.tries() >= MOST_TRIES)
+                return "There is no code to be entered any more. Send a new one";
+            if (!MessageDigest.isEqual(
+                    hash(w.address(), String.valueOf(code).strip()).getBytes(StandardCharsets.US_ASCII),
+                    w.hash().getBytes(StandardCharsets.US_ASCII))) {
                 settings.put(db, SETTING, Json.of(new Waiting(w.address(), w.hash(), w.until(), w.tries() + 1)));
                 return "This is not the code that was sent to " + w.address();
             }
@@ -78,7 +113,9 @@ class SenderProof {
 
     private static String hash(String address, String code) {
         try {
-            return java.util.HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest((address.toLowerCase(Locale.ROOT) + "\n" + code).getBytes(StandardCharsets.UTF_8)));
+            return java.util.HexFormat.of()
+                    .formatHex(MessageDigest.getInstance("SHA-256")
+                            .digest((address.toLowerCase(Locale.ROOT) + "\n" + code).getBytes(StandardCharsets.UTF_8)));
         } catch (java.security.NoSuchAlgorithmException e) {
             throw new IllegalStateException("SHA-256 is part of every Java platform", e);
         }

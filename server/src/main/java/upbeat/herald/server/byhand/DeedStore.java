@@ -16,25 +16,48 @@ class DeedStore {
     /**
      * One thing to be taken back.
      *
-     * @param kind  {@code unmark}, {@code remove}, {@code put-back} or {@code untag}
-     * @param value the stage, or the tag, or null; {@code carrier} and {@code trackingNumber} the parcel's, {@code items} and {@code stages} what a removed one had
+     * @param kind {@code unmark}, {@code remove}, {@code put-back} or {@code untag}
+     * @param value the stage, or the tag, or null; {@code carrier} and {@code trackingNumber} the parcel's,
+     *     {@code items} and {@code stages} what a removed one had
      */
-    record Step(String kind, long orderId, String carrier, String trackingNumber, String value, List<upbeat.herald.core.journey.Parcel.Content> items, List<String> stages) {}
+    record Step(
+            String kind,
+            long orderId,
+            String carrier,
+            String trackingNumber,
+            String value,
+            List<upbeat.herald.core.journey.Parcel.Content> items,
+            List<String> stages) {}
 
     record Deed(long id, Instant at, String who, String what, List<Step> steps, Instant undoneAt) {}
 
     long insert(JdbcClient db, String who, String what, List<Step> steps, Instant now) {
-        return db.sql("insert into deed (at, who, what, steps) values (?, ?, ?, ?) returning id").params(now.toEpochMilli(), who, what, Json.of(steps)).query(Long.class).single();
+        return db.sql("insert into deed (at, who, what, steps) values (?, ?, ?, ?) returning id")
+                .params(now.toEpochMilli(), who, what, Json.of(steps))
+                .query(Long.class)
+                .single();
     }
 
     Optional<Deed> find(JdbcClient db, long id) {
-        return db.sql("select id, at, who, what, steps, undone_at from deed where id = ?").param(id).query((rs, i) -> {
-            long undone = rs.getLong("undone_at");
-            return new Deed(rs.getLong("id"), Instant.ofEpochMilli(rs.getLong("at")), rs.getString("who"), rs.getString("what"), Json.read(rs.getString("steps"), STEPS), undone == 0 ? null : Instant.ofEpochMilli(undone));
-        }).optional();
+        return db.sql("select id, at, who, what, steps, undone_at from deed where id = ?")
+                .param(id)
+                .query((rs, i) -> {
+                    long undone = rs.getLong("undone_at");
+                    return new Deed(
+                            rs.getLong("id"),
+                            Instant.ofEpochMilli(rs.getLong("at")),
+                            rs.getString("who"),
+                            rs.getString("what"),
+                            Json.read(rs.getString("steps"), STEPS),
+                            undone == 0 ? null : Instant.ofEpochMilli(undone));
+                })
+                .optional();
     }
 
     boolean undone(JdbcClient db, long id, Instant now) {
-        return db.sql("update deed set undone_at = ? where id = ? and undone_at is null").params(now.toEpochMilli(), id).update() == 1;
+        return db.sql("update deed set undone_at = ? where id = ? and undone_at is null")
+                        .params(now.toEpochMilli(), id)
+                        .update()
+                == 1;
     }
 }

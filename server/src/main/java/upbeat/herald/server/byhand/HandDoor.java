@@ -34,7 +34,10 @@ import upbeat.herald.server.orders.ReachedStore;
 import upbeat.herald.server.storage.Writer;
 import upbeat.herald.server.web.NotFound;
 
-/** What a coordinator does to orders by hand: tracking numbers, stages and tags, for one or for many; and taking it back while nothing was sent for it. */
+/**
+ * What a coordinator does to orders by hand: tracking numbers, stages and tags, for one or for many; and taking it back
+ * while nothing was sent for it.
+ */
 @RestController
 @RequestMapping("/ui/hand")
 @Tag(name = "ui-hand")
@@ -53,7 +56,18 @@ class HandDoor {
     private final InstantSource clock;
     private final Bell bell;
 
-    HandDoor(TakeIn takeIn, DeedStore deeds, OrderStore orders, ParcelStore parcels, ReachedStore reached, MessageStore messages, CarrierStore carriers, JdbcClient reader, Writer writer, InstantSource clock, Bell bell) {
+    HandDoor(
+            TakeIn takeIn,
+            DeedStore deeds,
+            OrderStore orders,
+            ParcelStore parcels,
+            ReachedStore reached,
+            MessageStore messages,
+            CarrierStore carriers,
+            JdbcClient reader,
+            Writer writer,
+            InstantSource clock,
+            Bell bell) {
         this.takeIn = takeIn;
         this.deeds = deeds;
         this.orders = orders;
@@ -70,28 +84,48 @@ class HandDoor {
     record OrderName(String shop, String number) {}
 
     /** @param goesOn true where this number continues the parcel {@code of} with another carrier */
-    record ParcelByHand(@Nullable String carrier, @Nullable String trackingNumber, @Nullable List<Parcel.Content> items, @Nullable Boolean goesOn, @Nullable String of) {}
+    record ParcelByHand(
+            @Nullable String carrier,
+            @Nullable String trackingNumber,
+            @Nullable List<Parcel.Content> items,
+            @Nullable Boolean goesOn,
+            @Nullable String of) {}
 
-    record Mark(@Nullable List<OrderName> orders, @Nullable String stage, @Nullable String trackingNumber) {}
+    record Mark(
+            @Nullable List<OrderName> orders,
+            @Nullable String stage,
+            @Nullable String trackingNumber) {}
 
-    record TagMany(@Nullable List<OrderName> orders, @Nullable String tag) {}
+    record TagMany(
+            @Nullable List<OrderName> orders, @Nullable String tag) {}
 
     /** @param deed to be taken back by; {@code done} how many orders; {@code refused} why others were not */
     record Done(@Nullable Long deed, String what, int done, int messages, List<String> refused) {}
 
     @PostMapping("/orders/{shop}/{number}/parcels")
-    Done add(@PathVariable String shop, @PathVariable String number, @RequestBody ParcelByHand body, Authentication who) {
+    Done add(
+            @PathVariable String shop,
+            @PathVariable String number,
+            @RequestBody ParcelByHand body,
+            Authentication who) {
         OrderRow order = find(shop, number);
         Parcel parcel = checked(order, body);
         Done done = writer.write(db -> {
             if (Boolean.TRUE.equals(body.goesOn())) {
                 ParcelRow first = ofOrder(db, order, body.of());
-                int planned = takeIn.goesOn(db, first, parcel.carrier(), parcel.trackingNumber(), clock.instant()).messages();
+                int planned = takeIn.goesOn(db, first, parcel.carrier(), parcel.trackingNumber(), clock.instant())
+                        .messages();
                 return new Done(null, number + " goes on as " + parcel.trackingNumber(), 1, planned, List.of());
             }
             TakeIn.Taken<ParcelRow> put = takeIn.parcel(db, order, parcel, SOURCE, clock.instant());
-            if (put.change() == TakeIn.Change.UNCHANGED) return new Done(null, parcel.trackingNumber() + " is on the order already", 0, 0, List.of());
-            long deed = deeds.insert(db, who.getName(), "Put " + parcel.trackingNumber() + " on " + number, List.of(step("remove", order.id(), put.row(), null)), clock.instant());
+            if (put.change() == TakeIn.Change.UNCHANGED)
+                return new Done(null, parcel.trackingNumber() + " is on the order already", 0, 0, List.of());
+            long deed = deeds.insert(
+                    db,
+                    who.getName(),
+                    "Put " + parcel.trackingNumber() + " on " + number,
+                    List.of(step("remove", order.id(), put.row(), null)),
+                    clock.instant());
             return new Done(deed, parcel.trackingNumber() + " is on " + number, 1, put.messages(), List.of());
         });
         bell.ring();
@@ -99,19 +133,36 @@ class HandDoor {
     }
 
     @PutMapping("/orders/{shop}/{number}/parcels/{carrier}/{trackingNumber}")
-    Done change(@PathVariable String shop, @PathVariable String number, @PathVariable String carrier, @PathVariable String trackingNumber, @RequestBody ParcelByHand body, Authentication who) {
+    Done change(
+            @PathVariable String shop,
+            @PathVariable String number,
+            @PathVariable String carrier,
+            @PathVariable String trackingNumber,
+            @RequestBody ParcelByHand body,
+            Authentication who) {
         OrderRow order = find(shop, number);
         Parcel to = checked(order, body);
         Done done = writer.write(db -> {
             ParcelRow before = parcel(db, order, carrier, trackingNumber);
             DeedStore.Step back = putBack(db, order, before);
-            if (to.carrier().equals(carrier) && Texts.compact(to.trackingNumber()).equals(Texts.compact(trackingNumber))) {
+            if (to.carrier().equals(carrier)
+                    && Texts.compact(to.trackingNumber()).equals(Texts.compact(trackingNumber))) {
                 parcels.renumber(db, before.id(), to.carrier(), to.trackingNumber());
                 TakeIn.Taken<ParcelRow> put = takeIn.parcel(db, order, to, SOURCE, clock.instant());
-                return new Done(null, "What is in " + to.trackingNumber() + " is changed", put.change() == TakeIn.Change.UNCHANGED ? 0 : 1, put.messages(), List.of());
+                return new Done(
+                        null,
+                        "What is in " + to.trackingNumber() + " is changed",
+                        put.change() == TakeIn.Change.UNCHANGED ? 0 : 1,
+                        put.messages(),
+                        List.of());
             }
             TakeIn.Taken<ParcelRow> put = takeIn.renumber(db, before, to, SOURCE, clock.instant());
-            long deed = deeds.insert(db, who.getName(), "Changed " + trackingNumber + " to " + to.trackingNumber() + " on " + number, List.of(step("remove", order.id(), put.row(), null), back), clock.instant());
+            long deed = deeds.insert(
+                    db,
+                    who.getName(),
+                    "Changed " + trackingNumber + " to " + to.trackingNumber() + " on " + number,
+                    List.of(step("remove", order.id(), put.row(), null), back),
+                    clock.instant());
             return new Done(deed, trackingNumber + " is now " + to.trackingNumber(), 1, put.messages(), List.of());
         });
         bell.ring();
@@ -119,23 +170,47 @@ class HandDoor {
     }
 
     @DeleteMapping("/orders/{shop}/{number}/parcels/{carrier}/{trackingNumber}")
-    Done remove(@PathVariable String shop, @PathVariable String number, @PathVariable String carrier, @PathVariable String trackingNumber, Authentication who) {
+    Done remove(
+            @PathVariable String shop,
+            @PathVariable String number,
+            @PathVariable String carrier,
+            @PathVariable String trackingNumber,
+            Authentication who) {
         OrderRow order = find(shop, number);
         Done done = writer.write(db -> {
             ParcelRow parcel = parcel(db, order, carrier, trackingNumber);
             DeedStore.Step back = putBack(db, order, parcel);
             takeIn.removeParcel(db, parcel);
-            orders.note(db, order.id(), "Tracking number " + trackingNumber + " taken off by " + who.getName(), clock.instant());
-            return new Done(deeds.insert(db, who.getName(), "Took " + trackingNumber + " off " + number, List.of(back), clock.instant()), trackingNumber + " is off " + number, 1, 0, List.of());
+            orders.note(
+                    db,
+                    order.id(),
+                    "Tracking number " + trackingNumber + " taken off by " + who.getName(),
+                    clock.instant());
+            return new Done(
+                    deeds.insert(
+                            db,
+                            who.getName(),
+                            "Took " + trackingNumber + " off " + number,
+                            List.of(back),
+                            clock.instant()),
+                    trackingNumber + " is off " + number,
+                    1,
+                    0,
+                    List.of());
         });
         bell.ring();
         return done;
     }
 
-    /** Marks a stage on every parcel of the orders, or on the one named; cancelled and refunded on the orders themselves. */
+    /**
+     * Marks a stage on every parcel of the orders, or on the one named; cancelled and refunded on the orders
+     * themselves.
+     */
     @PostMapping("/marks")
     Done mark(@RequestBody Mark body, Authentication who) {
-        Stage stage = Stage.of(body.stage()).filter(s -> s != Stage.ORDERED).orElseThrow(() -> new HeraldException("stage", "Choose a stage"));
+        Stage stage = Stage.of(body.stage())
+                .filter(s -> s != Stage.ORDERED)
+                .orElseThrow(() -> new HeraldException("stage", "Choose a stage"));
         List<OrderName> names = some(body.orders());
         Done done = writer.write(db -> {
             List<DeedStore.Step> steps = new ArrayList<>();
@@ -154,11 +229,16 @@ class HandDoor {
                     planned += ended.messages();
                     continue;
                 }
-                List<ParcelRow> its = parcels.of(db, order.id()).stream().filter(p -> body.trackingNumber() == null || Texts.compact(p.parcel().trackingNumber()).equals(Texts.compact(body.trackingNumber()))).toList();
+                List<ParcelRow> its = parcels.of(db, order.id()).stream()
+                        .filter(p -> body.trackingNumber() == null
+                                || Texts.compact(p.parcel().trackingNumber())
+                                        .equals(Texts.compact(body.trackingNumber())))
+                        .toList();
                 if (its.isEmpty()) refused.add(name.number() + ": it has no tracking number to put it on");
                 boolean any = false;
                 for (ParcelRow parcel : its) {
-                    TakeIn.Taken<ParcelRow> put = takeIn.mark(db, parcel, stage, clock.instant(), SOURCE, clock.instant());
+                    TakeIn.Taken<ParcelRow> put =
+                            takeIn.mark(db, parcel, stage, clock.instant(), SOURCE, clock.instant());
                     if (put.change() != TakeIn.Change.CHANGED) continue;
                     any = true;
                     planned += put.messages();
@@ -167,7 +247,9 @@ class HandDoor {
                 if (any) marked++;
             }
             String what = marked + (marked == 1 ? " order" : " orders") + " marked " + stage.words();
-            Long deed = steps.isEmpty() ? null : Long.valueOf(deeds.insert(db, who.getName(), what, steps, clock.instant()));
+            Long deed = steps.isEmpty()
+                    ? null
+                    : Long.valueOf(deeds.insert(db, who.getName(), what, steps, clock.instant()));
             return new Done(deed, what, marked, planned, refused);
         });
         bell.ring();
@@ -189,7 +271,14 @@ class HandDoor {
                 });
             }
             String what = steps.size() + (steps.size() == 1 ? " order" : " orders") + " tagged " + tag;
-            return new Done(steps.isEmpty() ? null : Long.valueOf(deeds.insert(db, who.getName(), what, steps, clock.instant())), what, steps.size(), 0, List.of());
+            return new Done(
+                    steps.isEmpty()
+                            ? null
+                            : Long.valueOf(deeds.insert(db, who.getName(), what, steps, clock.instant())),
+                    what,
+                    steps.size(),
+                    0,
+                    List.of());
         });
     }
 
@@ -214,15 +303,30 @@ class HandDoor {
         }
         OrderRow order = orders.get(db, step.orderId());
         if (step.kind().equals("put-back")) {
-            ParcelRow row = takeIn.parcel(db, order, new Parcel(step.carrier(), step.trackingNumber(), step.items()), SOURCE, clock.instant()).row();
+            ParcelRow row = takeIn.parcel(
+                            db,
+                            order,
+                            new Parcel(step.carrier(), step.trackingNumber(), step.items()),
+                            SOURCE,
+                            clock.instant())
+                    .row();
             int planned = 0;
-            for (String stage : step.stages()) planned += takeIn.mark(db, row, Stage.of(stage).orElseThrow(), clock.instant(), SOURCE, clock.instant()).messages();
+            for (String stage : step.stages())
+                planned += takeIn.mark(db, row, Stage.of(stage).orElseThrow(), clock.instant(), SOURCE, clock.instant())
+                        .messages();
             return planned;
         }
-        ParcelRow parcel = parcels.find(db, step.carrier(), step.trackingNumber()).orElseThrow(() -> new HeraldException("id", "The parcel " + step.trackingNumber() + " was changed since; look at the order"));
-        if (step.kind().equals("unmark")) takeIn.unmark(db, parcel, Stage.of(step.value()).orElseThrow(), SOURCE);
+        ParcelRow parcel = parcels.find(db, step.carrier(), step.trackingNumber())
+                .orElseThrow(() -> new HeraldException(
+                        "id", "The parcel " + step.trackingNumber() + " was changed since; look at the order"));
+        if (step.kind().equals("unmark"))
+            takeIn.unmark(db, parcel, Stage.of(step.value()).orElseThrow(), SOURCE);
         else {
-            if (messages.anySent(db, parcel.id(), null)) throw new HeraldException("id", "A message about parcel " + step.trackingNumber() + " went out already. It can't be taken back; take the number off instead");
+            if (messages.anySent(db, parcel.id(), null))
+                throw new HeraldException(
+                        "id",
+                        "A message about parcel " + step.trackingNumber()
+                                + " went out already. It can't be taken back; take the number off instead");
             takeIn.removeParcel(db, parcel);
         }
         return 0;
@@ -230,39 +334,70 @@ class HandDoor {
 
     private static List<OrderName> some(List<OrderName> names) {
         if (names == null || names.isEmpty()) throw new HeraldException("orders", "Choose at least one order");
-        if (names.size() > MOST) throw new HeraldException("orders", "Choose up to " + MOST + " orders at once; for more, load a sheet");
+        if (names.size() > MOST)
+            throw new HeraldException("orders", "Choose up to " + MOST + " orders at once; for more, load a sheet");
         return names.stream().filter(Objects::nonNull).distinct().toList();
     }
 
     private Parcel checked(OrderRow order, ParcelByHand body) {
-        if (Texts.compact(body.trackingNumber()).isEmpty() || body.trackingNumber().length() > 60) throw new HeraldException("trackingNumber", "A tracking number has 1 to 60 characters");
-        Carrier carrier = carriers.find(reader, String.valueOf(body.carrier())).orElseThrow(() -> new HeraldException("carrier", "Choose the carrier that brings it"));
+        if (Texts.compact(body.trackingNumber()).isEmpty()
+                || body.trackingNumber().length() > 60)
+            throw new HeraldException("trackingNumber", "A tracking number has 1 to 60 characters");
+        Carrier carrier = carriers.find(reader, String.valueOf(body.carrier()))
+                .orElseThrow(() -> new HeraldException("carrier", "Choose the carrier that brings it"));
         Map<String, Integer> contents = new LinkedHashMap<>();
         for (Parcel.Content c : body.items() == null ? List.<Parcel.Content>of() : body.items()) {
-            if (c.quantity() < 1 || order.order().items().stream().noneMatch(i -> c.sku().equals(i.sku()))) throw new HeraldException("items", "The order has no item " + c.sku());
+            if (c.quantity() < 1
+                    || order.order().items().stream().noneMatch(i -> c.sku().equals(i.sku())))
+                throw new HeraldException("items", "The order has no item " + c.sku());
             contents.merge(c.sku(), c.quantity(), Integer::sum);
         }
-        return new Parcel(carrier.key(), body.trackingNumber().strip(), contents.entrySet().stream().map(e -> new Parcel.Content(e.getKey(), e.getValue())).toList());
+        return new Parcel(
+                carrier.key(),
+                body.trackingNumber().strip(),
+                contents.entrySet().stream()
+                        .map(e -> new Parcel.Content(e.getKey(), e.getValue()))
+                        .toList());
     }
 
     private DeedStore.Step putBack(JdbcClient db, OrderRow order, ParcelRow parcel) {
-        List<String> stages = reached.of(db, order.id()).stream().filter(r -> Long.valueOf(parcel.id()).equals(r.parcelId()) && !r.visit().implied()).map(r -> r.visit().stage().code()).filter(s -> !s.equals("packed")).distinct().toList();
-        return new DeedStore.Step("put-back", order.id(), parcel.parcel().carrier(), parcel.parcel().trackingNumber(), null, parcel.parcel().items(), stages);
+        List<String> stages = reached.of(db, order.id()).stream()
+                .filter(r -> Long.valueOf(parcel.id()).equals(r.parcelId())
+                        && !r.visit().implied())
+                .map(r -> r.visit().stage().code())
+                .filter(s -> !s.equals("packed"))
+                .distinct()
+                .toList();
+        return new DeedStore.Step(
+                "put-back",
+                order.id(),
+                parcel.parcel().carrier(),
+                parcel.parcel().trackingNumber(),
+                null,
+                parcel.parcel().items(),
+                stages);
     }
 
     private static DeedStore.Step step(String kind, long order, ParcelRow parcel, String value) {
-        return new DeedStore.Step(kind, order, parcel.parcel().carrier(), parcel.parcel().trackingNumber(), value, null, null);
+        return new DeedStore.Step(
+                kind, order, parcel.parcel().carrier(), parcel.parcel().trackingNumber(), value, null, null);
     }
 
     private ParcelRow parcel(JdbcClient db, OrderRow order, String carrier, String trackingNumber) {
-        return parcels.find(db, carrier, trackingNumber).filter(p -> p.orderId() == order.id()).orElseThrow(() -> new NotFound("The order has no parcel " + trackingNumber));
+        return parcels.find(db, carrier, trackingNumber)
+                .filter(p -> p.orderId() == order.id())
+                .orElseThrow(() -> new NotFound("The order has no parcel " + trackingNumber));
     }
 
     private ParcelRow ofOrder(JdbcClient db, OrderRow order, String trackingNumber) {
-        return parcels.of(db, order.id()).stream().filter(p -> Texts.compact(p.parcel().trackingNumber()).equals(Texts.compact(trackingNumber))).findFirst().orElseThrow(() -> new HeraldException("of", "Say which parcel goes on"));
+        return parcels.of(db, order.id()).stream()
+                .filter(p -> Texts.compact(p.parcel().trackingNumber()).equals(Texts.compact(trackingNumber)))
+                .findFirst()
+                .orElseThrow(() -> new HeraldException("of", "Say which parcel goes on"));
     }
 
     private OrderRow find(String shop, String number) {
-        return orders.find(reader, shop, number).orElseThrow(() -> new NotFound("There is no order " + number + " of shop " + shop));
+        return orders.find(reader, shop, number)
+                .orElseThrow(() -> new NotFound("There is no order " + number + " of shop " + shop));
     }
 }

@@ -19,7 +19,10 @@ import upbeat.herald.server.intake.TakeScans;
 import upbeat.herald.server.storage.Json;
 import upbeat.herald.server.storage.Writer;
 
-/** Asks a carrier once about a parcel. Its answer is a list of scans as {@code POST /scans} takes them, bare or under {@code scans}; carrier and number may be left out. */
+/**
+ * Asks a carrier once about a parcel. Its answer is a list of scans as {@code POST /scans} takes them, bare or under
+ * {@code scans}; carrier and number may be left out.
+ */
 @Component
 public class AskCarrier {
     private final CarrierStore carriers;
@@ -31,7 +34,15 @@ public class AskCarrier {
     private final InstantSource clock;
     private final Bell bell;
 
-    AskCarrier(CarrierStore carriers, CarrierWatchStore watches, Fetch fetch, TakeScans take, JdbcClient reader, Writer writer, InstantSource clock, Bell bell) {
+    AskCarrier(
+            CarrierStore carriers,
+            CarrierWatchStore watches,
+            Fetch fetch,
+            TakeScans take,
+            JdbcClient reader,
+            Writer writer,
+            InstantSource clock,
+            Bell bell) {
         this.carriers = carriers;
         this.watches = watches;
         this.fetch = fetch;
@@ -55,10 +66,20 @@ public class AskCarrier {
         }
         String said;
         try {
-            String address = carrier.ask().address().replace("{trackingNumber}", URLEncoder.encode(Texts.compact(w.trackingNumber()), StandardCharsets.UTF_8).replace("+", "%20"));
+            String address = carrier.ask()
+                    .address()
+                    .replace(
+                            "{trackingNumber}",
+                            URLEncoder.encode(Texts.compact(w.trackingNumber()), StandardCharsets.UTF_8)
+                                    .replace("+", "%20"));
             TakeScans.ScansTaken taken = take.all(scans(w, fetch.get(address).body()), "asked", clock.instant());
             if (taken.accepted() > 0) bell.ring();
-            said = taken.accepted() + " new, " + taken.duplicate() + " known" + (taken.unreadCode() > 0 ? ", " + taken.unreadCode() + " unread" : "") + (taken.rejected().isEmpty() ? "" : ", " + taken.rejected().size() + " refused: " + taken.rejected().get(0).reason());
+            said = taken.accepted() + " new, " + taken.duplicate() + " known"
+                    + (taken.unreadCode() > 0 ? ", " + taken.unreadCode() + " unread" : "")
+                    + (taken.rejected().isEmpty()
+                            ? ""
+                            : ", " + taken.rejected().size() + " refused: "
+                                    + taken.rejected().get(0).reason());
         } catch (HeraldException e) {
             said = e.getMessage();
         }
@@ -78,7 +99,15 @@ public class AskCarrier {
             JsonNode list = answer.isArray() ? answer : answer.path("scans");
             if (!list.isArray()) throw new HeraldException("ask", "The carrier answers with no list of scans");
             List<TakeScans.ScanBody> scans = new ArrayList<>();
-            for (JsonNode s : list) scans.add(new TakeScans.ScanBody(w.carrier(), w.trackingNumber(), s.path("code").asString(null), s.path("text").asString(null), s.path("at").asString(null), s.path("place").asString(null), s.path("expectedOn").asString(null)));
+            for (JsonNode s : list)
+                scans.add(new TakeScans.ScanBody(
+                        w.carrier(),
+                        w.trackingNumber(),
+                        s.path("code").asString(null),
+                        s.path("text").asString(null),
+                        s.path("at").asString(null),
+                        s.path("place").asString(null),
+                        s.path("expectedOn").asString(null)));
             return scans;
         } catch (JacksonException e) {
             throw new HeraldException("ask", "The carrier answers with no JSON");

@@ -23,32 +23,71 @@ import upbeat.herald.server.web.Faults;
  * A carrier as the interface, and a file of carriers, writes it.
  *
  * @param scans how they arrive: {@code pushed}, {@code file} or {@code asked}
- * @param logo  picture as {@code data:image/png} address
+ * @param logo picture as {@code data:image/png} address
  */
-public record CarrierBody(@Nullable String key, @Nullable String name, @Nullable Boolean inUse, @Nullable String linkPattern, @Nullable String zone, @Nullable List<FormatBody> formats, @Nullable List<RuleBody> codes, @Nullable String scans,
-        @Nullable AskBody ask, @Nullable String logo) {
+public record CarrierBody(
+        @Nullable String key,
+        @Nullable String name,
+        @Nullable Boolean inUse,
+        @Nullable String linkPattern,
+        @Nullable String zone,
+        @Nullable List<FormatBody> formats,
+        @Nullable List<RuleBody> codes,
+        @Nullable String scans,
+        @Nullable AskBody ask,
+        @Nullable String logo) {
 
-    public record FormatBody(@Nullable String name, @Nullable String pattern, @Nullable String check) {}
+    public record FormatBody(
+            @Nullable String name,
+            @Nullable String pattern,
+            @Nullable String check) {}
 
     /** @param code or {@code contains}: the other is null */
-    public record RuleBody(@Nullable String code, @Nullable String contains, @Nullable String stage) {}
+    public record RuleBody(
+            @Nullable String code,
+            @Nullable String contains,
+            @Nullable String stage) {}
 
     /** @param address with {@code {trackingNumber}} in it; times ISO 8601 */
-    public record AskBody(@Nullable String address, @Nullable String interval, @Nullable Integer mostTries, @Nullable String limit) {}
+    public record AskBody(
+            @Nullable String address,
+            @Nullable String interval,
+            @Nullable Integer mostTries,
+            @Nullable String limit) {}
 
     private static final int MOST_RULES = 500;
     private static final int LONGEST_LOGO = 120_000;
 
     static CarrierBody of(Carrier c) {
-        return new CarrierBody(c.key(), c.name(), c.inUse(), c.linkPattern(), c.zone().getId(), c.formats().stream().map(f -> new FormatBody(f.name(), f.pattern(), f.check().code())).toList(),
-                c.codes().stream().map(r -> new RuleBody(r.code(), r.contains(), r.stage().code())).toList(), c.scans().name().toLowerCase(Locale.ROOT),
-                c.ask() == null ? null : new AskBody(c.ask().address(), c.ask().watch().interval().toString(), c.ask().watch().mostTries(), c.ask().watch().limit().toString()), c.logo());
+        return new CarrierBody(
+                c.key(),
+                c.name(),
+                c.inUse(),
+                c.linkPattern(),
+                c.zone().getId(),
+                c.formats().stream()
+                        .map(f ->
+                                new FormatBody(f.name(), f.pattern(), f.check().code()))
+                        .toList(),
+                c.codes().stream()
+                        .map(r -> new RuleBody(r.code(), r.contains(), r.stage().code()))
+                        .toList(),
+                c.scans().name().toLowerCase(Locale.ROOT),
+                c.ask() == null
+                        ? null
+                        : new AskBody(
+                                c.ask().address(),
+                                c.ask().watch().interval().toString(),
+                                c.ask().watch().mostTries(),
+                                c.ask().watch().limit().toString()),
+                c.logo());
     }
 
     /** The carrier. @throws Faults naming every value that can't be used */
     Carrier toCarrier(String as) {
         Faults faults = new Faults();
-        if (as == null || !as.matches("[a-z0-9][a-z0-9-]{0,39}")) faults.add("key", "A carrier's key has up to 40 lower case letters, digits and hyphens");
+        if (as == null || !as.matches("[a-z0-9][a-z0-9-]{0,39}"))
+            faults.add("key", "A carrier's key has up to 40 lower case letters, digits and hyphens");
         if (Texts.blank(name) || name.length() > 80) faults.add("name", "A name has 1 to 80 characters");
         String link = Texts.orNull(linkPattern);
         if (link != null) link(link, "linkPattern", faults);
@@ -62,13 +101,14 @@ public record CarrierBody(@Nullable String key, @Nullable String name, @Nullable
         for (FormatBody f : formats == null ? List.<FormatBody>of() : formats) {
             Optional<CheckDigit> check = CheckDigit.of(f.check() == null ? "none" : f.check());
             if (check.isEmpty()) faults.add("formats", "\"" + f.check() + "\" is no check digit rule");
-            else try {
-                NumberFormat shape = new NumberFormat(f.name(), f.pattern(), check.get());
-                shape.validate();
-                shapes.add(shape);
-            } catch (HeraldException e) {
-                faults.add("formats", e.getMessage());
-            }
+            else
+                try {
+                    NumberFormat shape = new NumberFormat(f.name(), f.pattern(), check.get());
+                    shape.validate();
+                    shapes.add(shape);
+                } catch (HeraldException e) {
+                    faults.add("formats", e.getMessage());
+                }
         }
         List<CodeRule> rules = rules(faults);
         Carrier.ScansArrive arrive = Carrier.ScansArrive.PUSHED;
@@ -80,16 +120,27 @@ public record CarrierBody(@Nullable String key, @Nullable String name, @Nullable
             }
         }
         Carrier.Asking asking = ask == null ? null : asking(faults);
-        if (arrive == Carrier.ScansArrive.ASKED && asking == null && faults.list().isEmpty()) faults.add("ask", "Give the address where it is asked");
-        if (logo != null && (!logo.startsWith("data:image/png;base64,") || logo.length() > LONGEST_LOGO)) faults.add("logo", "A logo is a PNG of up to 80 kB; load it with the button");
+        if (arrive == Carrier.ScansArrive.ASKED
+                && asking == null
+                && faults.list().isEmpty()) faults.add("ask", "Give the address where it is asked");
+        if (logo != null && (!logo.startsWith("data:image/png;base64,") || logo.length() > LONGEST_LOGO))
+            faults.add("logo", "A logo is a PNG of up to 80 kB; load it with the button");
         faults.raise();
-        return new Carrier(as, name.strip(), !Boolean.FALSE.equals(inUse), link, where, shapes, rules, arrive, asking, logo);
+        return new Carrier(
+                as, name.strip(), !Boolean.FALSE.equals(inUse), link, where, shapes, rules, arrive, asking, logo);
     }
 
     private static void link(String link, String field, Faults faults) {
-        if (link.length() > 500 || !link.matches("https?://[^\\s<>\"]+")) faults.add(field, "An address begins with https:// and has no blanks");
-        java.util.regex.Matcher unknown = java.util.regex.Pattern.compile("\\{(?!(?:trackingNumber|postcode|country|language)})([^}]*)}").matcher(link);
-        if (unknown.find()) faults.add(field, "{" + unknown.group(1) + "} is not known here; {trackingNumber}, {postcode}, {country} and {language} are");
+        if (link.length() > 500 || !link.matches("https?://[^\\s<>\"]+"))
+            faults.add(field, "An address begins with https:// and has no blanks");
+        java.util.regex.Matcher unknown = java.util.regex.Pattern.compile(
+                        "\\{(?!(?:trackingNumber|postcode|country|language)})([^}]*)}")
+                .matcher(link);
+        if (unknown.find())
+            faults.add(
+                    field,
+                    "{" + unknown.group(1)
+                            + "} is not known here; {trackingNumber}, {postcode}, {country} and {language} are");
     }
 
     private List<CodeRule> rules(Faults faults) {
@@ -101,8 +152,10 @@ public record CarrierBody(@Nullable String key, @Nullable String name, @Nullable
             String code = Texts.orNull(r.code());
             String contains = Texts.orNull(r.contains());
             Stage stage = Stage.of(r.stage()).orElse(null);
-            if (stage == null || stage.ofOrder()) faults.add("codes[" + i + "].stage", "\"" + r.stage() + "\" is no stage of a parcel");
-            else if ((code == null) == (contains == null)) faults.add("codes[" + i + "].code", "A line has a code or a text, one of them");
+            if (stage == null || stage.ofOrder())
+                faults.add("codes[" + i + "].stage", "\"" + r.stage() + "\" is no stage of a parcel");
+            else if ((code == null) == (contains == null))
+                faults.add("codes[" + i + "].code", "A line has a code or a text, one of them");
             else rules.add(new CodeRule(code, contains, stage));
         }
         return rules;
@@ -115,9 +168,15 @@ public record CarrierBody(@Nullable String key, @Nullable String name, @Nullable
             return null;
         }
         link(address, "ask.address", faults);
-        if (!address.contains("{trackingNumber}")) faults.add("ask.address", "Put {trackingNumber} where the number belongs");
+        if (!address.contains("{trackingNumber}"))
+            faults.add("ask.address", "Put {trackingNumber} where the number belongs");
         try {
-            return new Carrier.Asking(address, new Watch(Texts.blank(ask.interval()) ? Watch.USUAL.interval() : Duration.parse(ask.interval()), ask.mostTries() == null ? Watch.USUAL.mostTries() : ask.mostTries(), Texts.blank(ask.limit()) ? Watch.USUAL.limit() : Duration.parse(ask.limit())));
+            return new Carrier.Asking(
+                    address,
+                    new Watch(
+                            Texts.blank(ask.interval()) ? Watch.USUAL.interval() : Duration.parse(ask.interval()),
+                            ask.mostTries() == null ? Watch.USUAL.mostTries() : ask.mostTries(),
+                            Texts.blank(ask.limit()) ? Watch.USUAL.limit() : Duration.parse(ask.limit())));
         } catch (DateTimeParseException e) {
             faults.add("ask.interval", "\"" + e.getParsedString() + "\" is not an ISO 8601 duration such as PT30M");
         } catch (HeraldException e) {

@@ -17,14 +17,25 @@ public class CarrierOf {
         this.carriers = carriers;
     }
 
-    /** By key or name where one is given; else by the number, if it fits one carrier in use alone; else the preferred one, if the number fits none. @param name or null */
+    /**
+     * By key or name where one is given; else by the number, if it fits one carrier in use alone; else the preferred
+     * one, if the number fits none. @param name or null
+     */
     public Optional<Carrier> named(JdbcClient db, String name, String trackingNumber) {
         List<Carrier> all = carriers.all(db);
-        if (!Texts.blank(name)) return all.stream().filter(c -> c.key().equalsIgnoreCase(name.strip()) || c.name().equalsIgnoreCase(name.strip())).findFirst();
+        if (!Texts.blank(name))
+            return all.stream()
+                    .filter(c ->
+                            c.key().equalsIgnoreCase(name.strip()) || c.name().equalsIgnoreCase(name.strip()))
+                    .findFirst();
         List<Carrier> fit = fitting(all, trackingNumber, true);
         if (fit.isEmpty()) fit = fitting(all, trackingNumber, false); // its shape, with a digit wrong
         if (fit.size() == 1) return Optional.of(fit.get(0));
-        return fit.isEmpty() ? carriers.preferred(db).flatMap(k -> all.stream().filter(c -> c.key().equals(k)).findFirst()) : Optional.empty();
+        return fit.isEmpty()
+                ? carriers.preferred(db)
+                        .flatMap(
+                                k -> all.stream().filter(c -> c.key().equals(k)).findFirst())
+                : Optional.empty();
     }
 
     /** The one carrier in use whose number this is, by shape and check digit. */
@@ -34,6 +45,10 @@ public class CarrierOf {
     }
 
     private static List<Carrier> fitting(List<Carrier> all, String trackingNumber, boolean valid) {
-        return Recognise.of(trackingNumber, all.stream().filter(Carrier::inUse).toList()).stream().filter(c -> c.valid() == valid && c.carrier() != null).map(Recognise.Candidate::carrier).distinct().toList();
+        return Recognise.of(trackingNumber, all.stream().filter(Carrier::inUse).toList()).stream()
+                .filter(c -> c.valid() == valid && c.carrier() != null)
+                .map(Recognise.Candidate::carrier)
+                .distinct()
+                .toList();
     }
 }

@@ -10,7 +10,10 @@ import upbeat.herald.core.carrier.Carrier;
 import upbeat.herald.server.storage.Json;
 import upbeat.herald.server.storage.SettingStore;
 
-/** The directory of carriers. A body that was read is remembered by its text: code tables are long and asked for with every scan. */
+/**
+ * The directory of carriers. A body that was read is remembered by its text: code tables are long and asked for with
+ * every scan.
+ */
 @Repository
 public class CarrierStore {
     private static final String DEFAULT = "carrier.default";
@@ -22,11 +25,17 @@ public class CarrierStore {
     }
 
     public Optional<Carrier> find(JdbcClient db, String key) {
-        return db.sql("select body from carrier where key = ?").param(key).query(String.class).optional().map(this::read);
+        return db.sql("select body from carrier where key = ?")
+                .param(key)
+                .query(String.class)
+                .optional()
+                .map(this::read);
     }
 
     public List<Carrier> all(JdbcClient db) {
-        return db.sql("select body from carrier order by key").query(String.class).list().stream().map(this::read).toList();
+        return db.sql("select body from carrier order by key").query(String.class).list().stream()
+                .map(this::read)
+                .toList();
     }
 
     public List<Carrier> inUse(JdbcClient db) {
@@ -34,7 +43,9 @@ public class CarrierStore {
     }
 
     public void put(JdbcClient db, Carrier carrier) {
-        db.sql("insert into carrier (key, body) values (?, ?) on conflict (key) do update set body = excluded.body").params(carrier.key(), Json.of(carrier)).update();
+        db.sql("insert into carrier (key, body) values (?, ?) on conflict (key) do update set body = excluded.body")
+                .params(carrier.key(), Json.of(carrier))
+                .update();
     }
 
     public void remove(JdbcClient db, String key) {

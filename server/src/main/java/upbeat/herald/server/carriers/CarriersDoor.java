@@ -53,7 +53,14 @@ class CarriersDoor {
     private final InstantSource clock;
     private final Bell bell;
 
-    CarriersDoor(CarrierStore carriers, TakeReports reports, Logos logos, JdbcClient reader, Writer writer, InstantSource clock, Bell bell) {
+    CarriersDoor(
+            CarrierStore carriers,
+            TakeReports reports,
+            Logos logos,
+            JdbcClient reader,
+            Writer writer,
+            InstantSource clock,
+            Bell bell) {
         this.carriers = carriers;
         this.reports = reports;
         this.logos = logos;
@@ -73,10 +80,23 @@ class CarriersDoor {
     record Directory(List<CarrierLine> carriers, List<CheckView> checks, List<ListView> lists) {}
 
     /** A code that nothing reads. @param count scans with it; {@code parcels} they are of */
-    record UnreadCode(String carrier, String carrierName, @Nullable String code, @Nullable String text, int count, int parcels, Instant latest, String example, @Nullable String place) {}
+    record UnreadCode(
+            String carrier,
+            String carrierName,
+            @Nullable String code,
+            @Nullable String text,
+            int count,
+            int parcels,
+            Instant latest,
+            String example,
+            @Nullable String place) {}
 
     /** @param send false where nothing is to go out for what the code brings */
-    record Meaning(@Nullable String code, @Nullable String contains, @Nullable String stage, @Nullable Boolean send) {}
+    record Meaning(
+            @Nullable String code,
+            @Nullable String contains,
+            @Nullable String stage,
+            @Nullable Boolean send) {}
 
     record Means(int read, int messages, List<String> moved) {}
 
@@ -86,18 +106,34 @@ class CarriersDoor {
 
     @GetMapping
     Directory all() {
-        Map<String, Integer> parcels = reader.sql(PARCELS).query((rs, i) -> Map.entry(rs.getString(1), rs.getInt(2))).list().stream().collect(Collectors.toMap(Map.Entry::getKey, Map.Entry::getValue));
+        Map<String, Integer> parcels =
+                reader.sql(PARCELS).query((rs, i) -> Map.entry(rs.getString(1), rs.getInt(2))).list().stream()
+                        .collect(Collectors.toMap(Map.Entry::getKey, Map.Entry::getValue));
         String preferred = carriers.preferred(reader).orElse("");
-        return new Directory(carriers.all(reader).stream().map(c -> new CarrierLine(CarrierBody.of(c), c.key().equals(preferred), parcels.getOrDefault(c.key(), 0))).toList(),
-                Arrays.stream(CheckDigit.values()).map(c -> new CheckView(c.code(), c.words())).toList(),
-                StandardCodes.ALL.stream().map(l -> new ListView(l.name(), l.rules().stream().map(r -> new CarrierBody.RuleBody(r.code(), null, r.stage().code())).toList())).toList());
+        return new Directory(
+                carriers.all(reader).stream()
+                        .map(c -> new CarrierLine(
+                                CarrierBody.of(c), c.key().equals(preferred), parcels.getOrDefault(c.key(), 0)))
+                        .toList(),
+                Arrays.stream(CheckDigit.values())
+                        .map(c -> new CheckView(c.code(), c.words()))
+                        .toList(),
+                StandardCodes.ALL.stream()
+                        .map(l -> new ListView(
+                                l.name(),
+                                l.rules().stream()
+                                        .map(r -> new CarrierBody.RuleBody(
+                                                r.code(), null, r.stage().code()))
+                                        .toList()))
+                        .toList());
     }
 
     @PostMapping
     @ResponseStatus(HttpStatus.CREATED)
     CarrierBody add(@RequestBody CarrierBody body) {
         Carrier carrier = body.toCarrier(body.key());
-        if (carriers.find(reader, carrier.key()).isPresent()) throw new HeraldException("key", "There is a carrier " + carrier.key() + " already");
+        if (carriers.find(reader, carrier.key()).isPresent())
+            throw new HeraldException("key", "There is a carrier " + carrier.key() + " already");
         keep(carrier);
         return CarrierBody.of(carrier);
     }
@@ -115,7 +151,11 @@ class CarriersDoor {
     void remove(@PathVariable String key) {
         find(key);
         writer.write(db -> {
-            if (db.sql("select count(*) from parcel where carrier = ?").param(key).query(Long.class).single() > 0) throw new HeraldException("key", "Parcels went with this carrier. Take it out of use instead");
+            if (db.sql("select count(*) from parcel where carrier = ?")
+                            .param(key)
+                            .query(Long.class)
+                            .single()
+                    > 0) throw new HeraldException("key", "Parcels went with this carrier. Take it out of use instead");
             carriers.remove(db, key);
             return null;
         });
@@ -140,10 +180,15 @@ class CarriersDoor {
 
     @GetMapping(path = "/export.{format}")
     ResponseEntity<String> export(@PathVariable String format) {
-        List<CarrierBody> bodies = carriers.all(reader).stream().map(CarrierBody::of).toList();
+        List<CarrierBody> bodies =
+                carriers.all(reader).stream().map(CarrierBody::of).toList();
         boolean csv = format.equals("csv");
         if (!csv && !format.equals("json")) throw new NotFound("Carriers are given as csv or json");
-        return ResponseEntity.ok().contentType(new MediaType(csv ? MediaType.valueOf("text/csv") : MediaType.APPLICATION_JSON, java.nio.charset.StandardCharsets.UTF_8)).header("Content-Disposition", "attachment; filename=\"carriers." + format + "\"")
+        return ResponseEntity.ok()
+                .contentType(new MediaType(
+                        csv ? MediaType.valueOf("text/csv") : MediaType.APPLICATION_JSON,
+                        java.nio.charset.StandardCharsets.UTF_8))
+                .header("Content-Disposition", "attachment; filename=\"carriers." + format + "\"")
                 .body(csv ? CarrierFile.csv(bodies) : CarrierFile.json(bodies));
     }
 
@@ -169,16 +214,28 @@ class CarriersDoor {
 
     @GetMapping("/unread")
     List<UnreadCode> unread() {
-        Map<String, String> names = carriers.all(reader).stream().collect(Collectors.toMap(Carrier::key, Carrier::name));
-        return reader.sql(UNREAD).query((rs, i) -> new UnreadCode(rs.getString("carrier"), names.getOrDefault(rs.getString("carrier"), rs.getString("carrier")), rs.getString("code"), rs.getString("text"), rs.getInt("n"), rs.getInt("parcels"),
-                Instant.ofEpochMilli(rs.getLong("latest")), rs.getString("example"), rs.getString("place"))).list();
+        Map<String, String> names =
+                carriers.all(reader).stream().collect(Collectors.toMap(Carrier::key, Carrier::name));
+        return reader.sql(UNREAD)
+                .query((rs, i) -> new UnreadCode(
+                        rs.getString("carrier"),
+                        names.getOrDefault(rs.getString("carrier"), rs.getString("carrier")),
+                        rs.getString("code"),
+                        rs.getString("text"),
+                        rs.getInt("n"),
+                        rs.getInt("parcels"),
+                        Instant.ofEpochMilli(rs.getLong("latest")),
+                        rs.getString("example"),
+                        rs.getString("place")))
+                .list();
     }
 
     /** What would move, and how many messages would go out, if a code had this meaning. */
     @PostMapping("/{key}/meaning/look")
     Means look(@PathVariable String key, @RequestBody Meaning meaning) {
         Carrier carrier = meant(find(key), meaning);
-        return means(writer.rehearse(db -> reports.reread(db, carrier, clock.instant(), Boolean.FALSE.equals(meaning.send()))));
+        return means(writer.rehearse(
+                db -> reports.reread(db, carrier, clock.instant(), Boolean.FALSE.equals(meaning.send()))));
     }
 
     /** Gives a code its meaning from now on, and reads with it what came before. */
@@ -198,8 +255,11 @@ class CarriersDoor {
     }
 
     private static Carrier meant(Carrier carrier, Meaning meaning) {
-        Stage stage = Stage.of(meaning.stage()).filter(s -> !s.ofOrder()).orElseThrow(() -> new HeraldException("stage", "Choose a stage of a parcel"));
-        if ((meaning.code() == null) == (meaning.contains() == null)) throw new HeraldException("code", "Say which code, or which words of the text, mean it");
+        Stage stage = Stage.of(meaning.stage())
+                .filter(s -> !s.ofOrder())
+                .orElseThrow(() -> new HeraldException("stage", "Choose a stage of a parcel"));
+        if ((meaning.code() == null) == (meaning.contains() == null))
+            throw new HeraldException("code", "Say which code, or which words of the text, mean it");
         List<CodeRule> rules = new ArrayList<>(carrier.codes());
         rules.add(new CodeRule(meaning.code(), meaning.contains(), stage));
         return carrier.withCodes(rules);

@@ -11,6 +11,8 @@ class Logos {
     private static final int HEIGHT = 48;
 
     String small(byte[] file) {
-        return "data:image/png;base64," + Base64.getEncoder().encodeToString(Pictures.png(file, WIDTH, HEIGHT).bytes());
+        return "data:image/png;base64,"
+                + Base64.getEncoder()
+                        .encodeToString(Pictures.png(file, WIDTH, HEIGHT).bytes());
     }
 }

@@ -32,13 +32,28 @@ class RecogniseApi {
     record Recognised(List<Candidate> candidates) {}
 
     /** @param carrier key, null where no carrier in use claims the number; {@code reason} why the number is wrong */
-    record Candidate(@Nullable String carrier, @Nullable String carrierName, String format, boolean valid, @Nullable String reason, @Nullable String trackingLink) {}
+    record Candidate(
+            @Nullable String carrier,
+            @Nullable String carrierName,
+            String format,
+            boolean valid,
+            @Nullable String reason,
+            @Nullable String trackingLink) {}
 
     @PostMapping("/recognise")
     @Operation(summary = "Which carriers a tracking number fits, and why it is wrong where it is")
     Recognised recognise(@RequestBody Number body) {
-        if (Texts.compact(body.trackingNumber()).isEmpty() || body.trackingNumber().length() > 60) throw new HeraldException("trackingNumber", "A tracking number has 1 to 60 characters");
-        return new Recognised(Recognise.of(body.trackingNumber(), carriers.inUse(reader)).stream().map(c -> new Candidate(c.carrier() == null ? null : c.carrier().key(), c.carrier() == null ? null : c.carrier().name(), c.format(), c.valid(), c.reason(),
-                TrackingLink.of(c.carrier(), body.trackingNumber(), null, null, null))).toList());
+        if (Texts.compact(body.trackingNumber()).isEmpty()
+                || body.trackingNumber().length() > 60)
+            throw new HeraldException("trackingNumber", "A tracking number has 1 to 60 characters");
+        return new Recognised(Recognise.of(body.trackingNumber(), carriers.inUse(reader)).stream()
+                .map(c -> new Candidate(
+                        c.carrier() == null ? null : c.carrier().key(),
+                        c.carrier() == null ? null : c.carrier().name(),
+                        c.format(),
+                        c.valid(),
+                        c.reason(),
+                        TrackingLink.of(c.carrier(), body.trackingNumber(), null, null, null)))
+                .toList());
     }
 }

@@ -34,8 +34,8 @@ import upbeat.herald.server.testbench.BenchClock;
 import upbeat.herald.server.time.RandomIds;
 
 /**
- * Thirty days of the demo's past, lived through the product's own code with the clock moved from event to event: 500 orders, and what goes wrong
- * among them. The seed is fixed, so that every machine has the same past.
+ * Thirty days of the demo's past, lived through the product's own code with the clock moved from event to event: 500
+ * orders, and what goes wrong among them. The seed is fixed, so that every machine has the same past.
  */
 @Configuration
 @ConditionalOnProperty("herald.seed")
@@ -59,7 +59,10 @@ class DemoHistory {
 
     @Bean
     GatewayList pastGateways() {
-        return new GatewayList(List.of(new HistoryGateway(Channel.EMAIL), new HistoryGateway(Channel.SMS), new HistoryGateway(Channel.WHATSAPP)));
+        return new GatewayList(List.of(
+                new HistoryGateway(Channel.EMAIL),
+                new HistoryGateway(Channel.SMS),
+                new HistoryGateway(Channel.WHATSAPP)));
     }
 
     @Bean
@@ -68,8 +71,20 @@ class DemoHistory {
     }
 
     @Bean
-    Life life(TakeIn takeIn, TakeReports reports, OrderStore orders, MessageStore messages, AnswerBook answers, ReceiptBook receipts, Dispatcher dispatcher, GatewayList gateways, Writer writer, JdbcClient reader, BenchClock clock) {
-        return new Life(takeIn, reports, orders, messages, answers, receipts, dispatcher, gateways, writer, reader, clock);
+    Life life(
+            TakeIn takeIn,
+            TakeReports reports,
+            OrderStore orders,
+            MessageStore messages,
+            AnswerBook answers,
+            ReceiptBook receipts,
+            Dispatcher dispatcher,
+            GatewayList gateways,
+            Writer writer,
+            JdbcClient reader,
+            BenchClock clock) {
+        return new Life(
+                takeIn, reports, orders, messages, answers, receipts, dispatcher, gateways, writer, reader, clock);
     }
 
     /** Lays out the events, then lives them in order. */
@@ -89,7 +104,18 @@ class DemoHistory {
         private final List<Event> events = new ArrayList<>();
         private JdbcClient writing;
 
-        Life(TakeIn takeIn, TakeReports reports, OrderStore orders, MessageStore messages, AnswerBook answers, ReceiptBook receipts, Dispatcher dispatcher, GatewayList gateways, Writer writer, JdbcClient reader, BenchClock clock) {
+        Life(
+                TakeIn takeIn,
+                TakeReports reports,
+                OrderStore orders,
+                MessageStore messages,
+                AnswerBook answers,
+                ReceiptBook receipts,
+                Dispatcher dispatcher,
+                GatewayList gateways,
+                Writer writer,
+                JdbcClient reader,
+                BenchClock clock) {
             this.takeIn = takeIn;
             this.reports = reports;
             this.orders = orders;
@@ -135,27 +161,50 @@ class DemoHistory {
             at(placed, i, () -> takeIn.order(db(), order, "api", clock.instant()));
             if (order.payment() == Payment.CASH_ON_DELIVERY) {
                 int says = random.nextInt(10);
-                if (says < 8) at(placed.plusSeconds(60L * (22 + random.nextInt(600))), i, () -> answer(number, says == 7 ? "cancel" : "confirm"));
+                if (says < 8)
+                    at(
+                            placed.plusSeconds(60L * (22 + random.nextInt(600))),
+                            i,
+                            () -> answer(number, says == 7 ? "cancel" : "confirm"));
                 if (says == 7) {
-                    at(placed.plusSeconds(3600L * 14), i, () -> takeIn.end(db(), find(number), Stage.CANCELLED, clock.instant()));
+                    at(
+                            placed.plusSeconds(3600L * 14),
+                            i,
+                            () -> takeIn.end(db(), find(number), Stage.CANCELLED, clock.instant()));
                     return;
                 }
             } else if (random.nextInt(40) == 0) {
-                at(placed.plusSeconds(3600L * 5), i, () -> takeIn.end(db(), find(number), random.nextBoolean() ? Stage.CANCELLED : Stage.REFUNDED, clock.instant()));
+                at(
+                        placed.plusSeconds(3600L * 5),
+                        i,
+                        () -> takeIn.end(
+                                db(),
+                                find(number),
+                                random.nextBoolean() ? Stage.CANCELLED : Stage.REFUNDED,
+                                clock.instant()));
                 return;
             }
             boolean two = order.items().size() > 1 && random.nextInt(3) == 0;
             Instant packed = working(placed.plusSeconds(3600L * (3 + random.nextInt(22))));
-            List<Parcel.Content> all = order.items().stream().map(x -> new Parcel.Content(x.sku(), x.quantity())).toList();
+            List<Parcel.Content> all = order.items().stream()
+                    .map(x -> new Parcel.Content(x.sku(), x.quantity()))
+                    .toList();
             travel(i, number, packed, two ? all.subList(0, 1) : all);
-            if (two) travel(i, number, packed.plusSeconds(3600L * (20 + random.nextInt(30))), all.subList(1, all.size()));
+            if (two)
+                travel(i, number, packed.plusSeconds(3600L * (20 + random.nextInt(30))), all.subList(1, all.size()));
         }
 
         private void travel(int i, String number, Instant packed, List<Parcel.Content> items) {
             int pick = random.nextInt(20);
-            Carrier carrier = pick < 9 ? DemoCarriers.POST : pick < 14 ? DemoCarriers.HOPGATE : pick < 19 ? DemoCarriers.SANDKETTLE : DemoCarriers.FREIGHT;
+            Carrier carrier = pick < 9
+                    ? DemoCarriers.POST
+                    : pick < 14 ? DemoCarriers.HOPGATE : pick < 19 ? DemoCarriers.SANDKETTLE : DemoCarriers.FREIGHT;
             String tracking = DemoCarriers.number(carrier, random);
-            at(packed, i, () -> takeIn.parcel(db(), find(number), new Parcel(carrier.key(), tracking, items), "api", clock.instant()));
+            at(
+                    packed,
+                    i,
+                    () -> takeIn.parcel(
+                            db(), find(number), new Parcel(carrier.key(), tracking, items), "api", clock.instant()));
             Instant gone = packed.plusSeconds(3600L * (2 + random.nextInt(5)));
             scan(i, carrier, tracking, Stage.DISPATCHED, gone, "Harbourton", 4);
             int fate = random.nextInt(40);
@@ -163,8 +212,23 @@ class DemoHistory {
             Instant moving = gone.plusSeconds(3600L * (8 + random.nextInt(30)));
             scan(i, carrier, tracking, Stage.IN_TRANSIT, moving, "Main depot", fate == 1 ? 60 * 40 : 6);
             if (fate == 2) scan(i, carrier, tracking, Stage.DELAYED, moving.plusSeconds(3600L * 20), "Main depot", 5);
-            if (fate == 3) at(moving.plusSeconds(3600L * 9), i, () -> reports.scans(db(), List.of(new NewScan(carrier, tracking, "Q7", "Held for sorting", clock.instant(), day(clock.instant()), "Main depot")), clock.instant()));
-            Instant out = working(moving.plusSeconds(3600L * (20 + random.nextInt(70)))).plusSeconds(random.nextInt(5400));
+            if (fate == 3)
+                at(
+                        moving.plusSeconds(3600L * 9),
+                        i,
+                        () -> reports.scans(
+                                db(),
+                                List.of(new NewScan(
+                                        carrier,
+                                        tracking,
+                                        "Q7",
+                                        "Held for sorting",
+                                        clock.instant(),
+                                        day(clock.instant()),
+                                        "Main depot")),
+                                clock.instant()));
+            Instant out = working(moving.plusSeconds(3600L * (20 + random.nextInt(70))))
+                    .plusSeconds(random.nextInt(5400));
             scan(i, carrier, tracking, Stage.OUT_FOR_DELIVERY, out, "Delivery base", 3);
             if (fate == 4 || fate == 5) {
                 scan(i, carrier, tracking, Stage.ATTEMPTED, out.plusSeconds(3600L * 5), "At the door", 10);
@@ -176,29 +240,60 @@ class DemoHistory {
                 scan(i, carrier, tracking, Stage.OUT_FOR_DELIVERY, out, "Delivery base", 3);
             }
             if (fate == 6 && carrier != DemoCarriers.SANDKETTLE && carrier != DemoCarriers.FREIGHT) {
-                scan(i, carrier, tracking, Stage.READY_FOR_COLLECTION, out.plusSeconds(3600L * 6), "Collection point", 8);
+                scan(
+                        i,
+                        carrier,
+                        tracking,
+                        Stage.READY_FOR_COLLECTION,
+                        out.plusSeconds(3600L * 6),
+                        "Collection point",
+                        8);
                 return;
             }
-            scan(i, carrier, tracking, Stage.DELIVERED, out.plusSeconds(60L * (90 + random.nextInt(420))), "At the door", 5);
+            scan(
+                    i,
+                    carrier,
+                    tracking,
+                    Stage.DELIVERED,
+                    out.plusSeconds(60L * (90 + random.nextInt(420))),
+                    "At the door",
+                    5);
         }
 
         /** @param minutesLate how long after the event it is told of */
-        private void scan(int i, Carrier carrier, String tracking, Stage stage, Instant happened, String place, int minutesLate) {
+        private void scan(
+                int i, Carrier carrier, String tracking, Stage stage, Instant happened, String place, int minutesLate) {
             String[] says = DemoCarriers.says(carrier, stage);
-            at(happened.plusSeconds(60L * minutesLate), i, () -> reports.scans(db(), List.of(new NewScan(carrier, tracking, says[0], says[1], happened, day(happened), place)), clock.instant()));
+            at(
+                    happened.plusSeconds(60L * minutesLate),
+                    i,
+                    () -> reports.scans(
+                            db(),
+                            List.of(new NewScan(carrier, tracking, says[0], says[1], happened, day(happened), place)),
+                            clock.instant()));
         }
 
         private void answer(String number, String button) {
-            messages.of(reader, find(number).id()).stream().filter(m -> m.question() != null && m.sentAt() != null && m.status().code().matches("accepted|delivered")).findFirst()
-                    .ifPresent(m -> answers.take(m, button, m.channel() == Channel.WHATSAPP ? m.channel().code() : "page"));
+            messages.of(reader, find(number).id()).stream()
+                    .filter(m -> m.question() != null
+                            && m.sentAt() != null
+                            && m.status().code().matches("accepted|delivered"))
+                    .findFirst()
+                    .ifPresent(m -> answers.take(
+                            m,
+                            button,
+                            m.channel() == Channel.WHATSAPP ? m.channel().code() : "page"));
         }
 
         private void at(Instant when, int order, Runnable work) {
-            events.add(new Event(Instant.ofEpochSecond(when.getEpochSecond()), order, () -> writer.write(db -> {
-                writing = db;
-                work.run();
-                return null;
-            })));
+            events.add(new Event(
+                    Instant.ofEpochSecond(when.getEpochSecond()),
+                    order,
+                    () -> writer.write(db -> {
+                        writing = db;
+                        work.run();
+                        return null;
+                    })));
         }
 
         private JdbcClient db() {
@@ -212,8 +307,14 @@ class DemoHistory {
         /** The same moment where people work at it, else the next morning. */
         private Instant working(Instant wanted) {
             var local = wanted.atZone(HARBOUR);
-            if (!local.toLocalTime().isBefore(LocalTime.of(8, 0)) && local.toLocalTime().isBefore(LocalTime.of(17, 0))) return wanted;
-            return local.toLocalDate().plusDays(local.toLocalTime().isBefore(LocalTime.of(8, 0)) ? 0 : 1).atTime(8, 0).atZone(HARBOUR).plusMinutes(random.nextInt(150)).toInstant();
+            if (!local.toLocalTime().isBefore(LocalTime.of(8, 0))
+                    && local.toLocalTime().isBefore(LocalTime.of(17, 0))) return wanted;
+            return local.toLocalDate()
+                    .plusDays(local.toLocalTime().isBefore(LocalTime.of(8, 0)) ? 0 : 1)
+                    .atTime(8, 0)
+                    .atZone(HARBOUR)
+                    .plusMinutes(random.nextInt(150))
+                    .toInstant();
         }
 
         private static String day(Instant at) {

@@ -1,18 +1,18 @@
 package upbeat.herald.server.demo;
 
 import java.time.InstantSource;
-import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
 import org.springframework.beans.factory.InitializingBean;
+import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.plan.Notice;
 import upbeat.herald.core.wording.Brand;
+import upbeat.herald.core.wording.Starters;
+import upbeat.herald.server.brand.BrandStore;
 import upbeat.herald.server.carriers.CarrierStore;
 import upbeat.herald.server.dispatch.ChatTemplates;
 import upbeat.herald.server.people.AccountStore;
 import upbeat.herald.server.people.ApiKeys;
-import upbeat.herald.core.wording.Starters;
-import upbeat.herald.server.brand.BrandStore;
 import upbeat.herald.server.plan.NoticeStore;
 import upbeat.herald.server.storage.SettingStore;
 import upbeat.herald.server.storage.Writer;
@@ -26,7 +26,14 @@ public class DemoWorld implements InitializingBean {
     public static final String API_KEY = "demo-key-for-local-use-only";
     public static final String ACCOUNT = "coordinator";
     public static final String PASSWORD = "for-local-use-only";
-    private static final Brand BRAND = new Brand(SHOP_NAME, "hello@quillfeather.example", "Quillfeath", "+46 31 390 06 01", "1 Slipway, 000 00 Harbourton", "#2d2142", "https://quillfeather.example/help");
+    private static final Brand BRAND = new Brand(
+            SHOP_NAME,
+            "hello@quillfeather.example",
+            "Quillfeath",
+            "+46 31 390 06 01",
+            "1 Slipway, 000 00 Harbourton",
+            "#2d2142",
+            "https://quillfeather.example/help");
 
     private final AccountStore accounts;
     private final ApiKeys keys;
@@ -40,7 +47,19 @@ public class DemoWorld implements InitializingBean {
     private final InstantSource clock;
     private final DemoShop shop;
 
-    DemoWorld(AccountStore accounts, ApiKeys keys, BrandStore brands, CarrierStore carriers, NoticeStore notices, ChatTemplates templates, SettingStore settings, PasswordEncoder passwords, Writer writer, InstantSource clock, FirstPlan plan, DemoShop shop) {
+    DemoWorld(
+            AccountStore accounts,
+            ApiKeys keys,
+            BrandStore brands,
+            CarrierStore carriers,
+            NoticeStore notices,
+            ChatTemplates templates,
+            SettingStore settings,
+            PasswordEncoder passwords,
+            Writer writer,
+            InstantSource clock,
+            FirstPlan plan,
+            DemoShop shop) {
         this.accounts = accounts;
         this.keys = keys;
         this.brands = brands;
@@ -72,7 +91,9 @@ public class DemoWorld implements InitializingBean {
                 templates.bring(db, n, BRAND.language(), clock.instant());
             });
             // The network approved them when the shop began.
-            templates.with(db, ChatTemplates.Status.BROUGHT).forEach(t -> templates.judged(db, t.name(), ChatTemplates.Status.APPROVED, null, clock.instant()));
+            templates
+                    .with(db, ChatTemplates.Status.BROUGHT)
+                    .forEach(t -> templates.judged(db, t.name(), ChatTemplates.Status.APPROVED, null, clock.instant()));
             settings.put(db, "demo.set", clock.instant().toString());
             return null;
         });

@@ -37,12 +37,19 @@ final class HistoryGateway implements Gateway {
     @Override
     public HandOver handOver(Outgoing m) {
         if (channel == Channel.EMAIL) {
-            return m.to().startsWith("bounce") ? new HandOver.Refused("The mail server answered: 550 5.1.1 no such mailbox") : new HandOver.Accepted(null);
+            return m.to().startsWith("bounce")
+                    ? new HandOver.Refused("The mail server answered: 550 5.1.1 no such mailbox")
+                    : new HandOver.Accepted(null);
         }
-        if (channel == Channel.WHATSAPP && m.to().endsWith("99")) return new HandOver.Refused("The chat network answered: This number is not on the network");
+        if (channel == Channel.WHATSAPP && m.to().endsWith("99"))
+            return new HandOver.Refused("The chat network answered: This number is not on the network");
         boolean lost = channel == Channel.SMS && m.to().endsWith("98");
         String ref = "past-" + m.id();
-        due.add(new ReceiptBook.Receipt(channel, ref, lost ? ReceiptBook.Kind.FAILED : ReceiptBook.Kind.DELIVERED, lost ? "The SMS centre reports UNDELIV, error 027" : "past"));
+        due.add(new ReceiptBook.Receipt(
+                channel,
+                ref,
+                lost ? ReceiptBook.Kind.FAILED : ReceiptBook.Kind.DELIVERED,
+                lost ? "The SMS centre reports UNDELIV, error 027" : "past"));
         return new HandOver.Accepted(ref);
     }
 

@@ -3,7 +3,10 @@ package upbeat.herald.server.dispatch;
 import java.time.Duration;
 import java.util.random.RandomGenerator;
 
-/** How long to wait before the next try: a minute, doubled each time up to four hours, less up to a fifth of it by chance, so that many do not come back at once. */
+/**
+ * How long to wait before the next try: a minute, doubled each time up to four hours, less up to a fifth of it by
+ * chance, so that many do not come back at once.
+ */
 final class Backoff {
     static final int MOST_TRIES = 8;
 
@@ -11,7 +14,8 @@ final class Backoff {
 
     /** @param attempt tries so far, 1 or more */
     static Duration after(int attempt, RandomGenerator random) {
-        long seconds = Math.min(60L << Math.min(attempt - 1, 10), Duration.ofHours(4).toSeconds());
+        long seconds =
+                Math.min(60L << Math.min(attempt - 1, 10), Duration.ofHours(4).toSeconds());
         return Duration.ofSeconds(seconds - random.nextLong(seconds / 5 + 1));
     }
 }

@@ -15,8 +15,8 @@ import upbeat.herald.server.dispatch.ChatTemplates.Status;
 import upbeat.herald.server.storage.Writer;
 
 /**
- * Brings chat wordings to the network and follows what becomes of them: the network tells by its webhook, and is asked besides, now and then on
- * the machine's clock and whenever a message waits for an answer.
+ * Brings chat wordings to the network and follows what becomes of them: the network tells by its webhook, and is asked
+ * besides, now and then on the machine's clock and whenever a message waits for an answer.
  */
 @Component
 public class ChatApprovals implements SmartLifecycle {
@@ -34,7 +34,14 @@ public class ChatApprovals implements SmartLifecycle {
     private final boolean autoStart;
     private volatile Thread loop;
 
-    ChatApprovals(Accounts accounts, ChatTemplates templates, JdbcClient reader, Writer writer, InstantSource clock, Bell bell, @Value("${herald.seed:false}") boolean seeding) {
+    ChatApprovals(
+            Accounts accounts,
+            ChatTemplates templates,
+            JdbcClient reader,
+            Writer writer,
+            InstantSource clock,
+            Bell bell,
+            @Value("${herald.seed:false}") boolean seeding) {
         this.accounts = accounts;
         this.templates = templates;
         this.reader = reader;
@@ -56,7 +63,8 @@ public class ChatApprovals implements SmartLifecycle {
     Judgement judgement(ChatLine line, String name, Outgoing m) throws IOException, InterruptedException {
         Optional<Kept> kept = templates.find(reader, name);
         if (kept.isEmpty()) {
-            ChatTemplates.Submission submission = ChatTemplates.Submission.of(m.language(), m.content().template());
+            ChatTemplates.Submission submission =
+                    ChatTemplates.Submission.of(m.language(), m.content().template());
             writer.write(db -> {
                 templates.bring(db, name, m.noticeId(), null, null, submission, clock.instant());
                 return null;
@@ -64,14 +72,22 @@ public class ChatApprovals implements SmartLifecycle {
             kept = templates.find(reader, name);
         }
         Kept k = kept.orElseThrow();
-        return k.status() == Status.APPROVED || k.status() == Status.REFUSED ? new Judgement(k.status(), k.reason()) : asked(line, k);
+        return k.status() == Status.APPROVED || k.status() == Status.REFUSED
+                ? new Judgement(k.status(), k.reason())
+                : asked(line, k);
     }
 
     private Judgement asked(ChatLine line, Kept k) throws IOException, InterruptedException {
-        ChatLine.Answer answer = k.status() == Status.BROUGHT ? line.submit(k.name(), k.submission()) : line.judgement(k.name());
-        if (answer.status() == 404 && k.status() == Status.PENDING) answer = line.submit(k.name(), k.submission()); // the network forgot it
+        ChatLine.Answer answer =
+                k.status() == Status.BROUGHT ? line.submit(k.name(), k.submission()) : line.judgement(k.name());
+        if (answer.status() == 404 && k.status() == Status.PENDING)
+            answer = line.submit(k.name(), k.submission()); // the network forgot it
         if (!answer.good() && !answer.objects()) return new Judgement(k.status(), null);
-        Judgement said = !answer.good() ? new Judgement(Status.REFUSED, answer.said()) : new Judgement(Status.of(answer.body().path("status").asString("")), answer.body().path("reason").asString(null));
+        Judgement said = !answer.good()
+                ? new Judgement(Status.REFUSED, answer.said())
+                : new Judgement(
+                        Status.of(answer.body().path("status").asString("")),
+                        answer.body().path("reason").asString(null));
         told(k.name(), said.status().code(), said.reason());
         return said;
     }

@@ -10,7 +10,10 @@ import java.util.Optional;
 import upbeat.herald.core.plan.Channel;
 import upbeat.herald.server.Settings;
 
-/** The chat network over HTTP. A message goes as the name of an approved template with parameters and reply buttons; its id is the Idempotency-Key. */
+/**
+ * The chat network over HTTP. A message goes as the name of an approved template with parameters and reply buttons; its
+ * id is the Idempotency-Key.
+ */
 final class ChatGateway implements Gateway {
     private final ChatLine line;
     private final ChatApprovals approvals;
@@ -41,21 +44,45 @@ final class ChatGateway implements Gateway {
         try {
             ChatApprovals.Judgement judged = approvals.judgement(line, name, m);
             switch (judged.status()) {
-                case APPROVED -> { }
-                case REFUSED -> { return new HandOver.Refused("The chat network refused the wording: " + judged.reason()); }
-                default -> { return new HandOver.Later("The chat network is still looking at the wording"); }
+                case APPROVED -> {}
+                case REFUSED -> {
+                    return new HandOver.Refused("The chat network refused the wording: " + judged.reason());
+                }
+                default -> {
+                    return new HandOver.Later("The chat network is still looking at the wording");
+                }
             }
-            List<Map<String, String>> buttons = m.question() == null ? List.of() : m.question().buttons().stream().map(b -> Map.of("id", b.id(), "label", b.label())).toList();
-            Map<String, Object> message = new HashMap<>(Map.of("to", digits(m.to()), "template", Map.of("name", name, "language", m.language(), "parameters", m.content().parameters()), "buttons", buttons));
-            if (m.brand().chatNumber() != null) message.put("from", digits(m.brand().chatNumber()));
+            List<Map<String, String>> buttons = m.question() == null
+                    ? List.of()
+                    : m.question().buttons().stream()
+                            .map(b -> Map.of("id", b.id(), "label", b.label()))
+                            .toList();
+            Map<String, Object> message = new HashMap<>(Map.of(
+                    "to",
+                    digits(m.to()),
+                    "template",
+                    Map.of(
+                            "name",
+                            name,
+                            "language",
+                            m.language(),
+                            "parameters",
+                            m.content().parameters()),
+                    "buttons",
+                    buttons));
+            if (m.brand().chatNumber() != null)
+                message.put("from", digits(m.brand().chatNumber()));
             ChatLine.Answer answer = line.call("POST", "/v1/messages", m.id(), message);
             if (answer.code().equals("unknown_template")) {
                 approvals.forgotten(name);
-                return new HandOver.Later("The chat network does not know the wording any more; it was brought there again");
+                return new HandOver.Later(
+                        "The chat network does not know the wording any more; it was brought there again");
             }
             if (!answer.good()) return bad(answer);
             String ref = answer.body().path("id").asString("");
-            return ref.isEmpty() ? new HandOver.Unsure("Something answered in place of the chat network") : new HandOver.Accepted(ref);
+            return ref.isEmpty()
+                    ? new HandOver.Unsure("Something answered in place of the chat network")
+                    : new HandOver.Accepted(ref);
         } catch (ConnectException | HttpConnectTimeoutException e) {
             return new HandOver.Away("The chat network can't be reached");
         } catch (IOException e) {
@@ -72,8 +99,11 @@ final class ChatGateway implements Gateway {
     }
 
     private static HandOver bad(ChatLine.Answer answer) {
-        if (answer.status() == 401 || answer.status() == 403) return new HandOver.Away("The chat network refuses the log-in");
-        return answer.status() == 429 || answer.status() >= 500 ? new HandOver.Later("The chat network answered: " + answer.said()) : new HandOver.Refused("The chat network answered: " + answer.said());
+        if (answer.status() == 401 || answer.status() == 403)
+            return new HandOver.Away("The chat network refuses the log-in");
+        return answer.status() == 429 || answer.status() >= 500
+                ? new HandOver.Later("The chat network answered: " + answer.said())
+                : new HandOver.Refused("The chat network answered: " + answer.said());
     }
 
     @Override
@@ -86,7 +116,12 @@ final class ChatGateway implements Gateway {
     public Optional<String> away() {
         try {
             int status = line.call("GET", "/v1/health", null, null).status();
-            return status == 200 ? Optional.empty() : Optional.of(status == 401 ? "The chat network refuses the log-in" : "The chat network answers with status " + status);
+            return status == 200
+                    ? Optional.empty()
+                    : Optional.of(
+                            status == 401
+                                    ? "The chat network refuses the log-in"
+                                    : "The chat network answers with status " + status);
         } catch (IOException e) {
             return Optional.of("The chat network can't be reached");
         } catch (InterruptedException e) {

@@ -15,7 +15,10 @@ import upbeat.herald.server.Settings;
 final class ChatLine {
     private static final JsonMapper JSON = JsonMapper.shared();
     private final Settings.Chat account;
-    private final HttpClient client = HttpClient.newBuilder().version(HttpClient.Version.HTTP_1_1).connectTimeout(Duration.ofSeconds(3)).build();
+    private final HttpClient client = HttpClient.newBuilder()
+            .version(HttpClient.Version.HTTP_1_1)
+            .connectTimeout(Duration.ofSeconds(3))
+            .build();
 
     ChatLine(Settings.Chat account) {
         this.account = account;
@@ -44,9 +47,16 @@ final class ChatLine {
 
     /** @param key the Idempotency-Key, or null; {@code body} or null for none */
     Answer call(String method, String path, String key, Object body) throws IOException, InterruptedException {
-        HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(account.url() + path)).timeout(Duration.ofSeconds(15)).header("Content-Type", "application/json").header("Authorization", "Bearer " + account.token());
+        HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(account.url() + path))
+                .timeout(Duration.ofSeconds(15))
+                .header("Content-Type", "application/json")
+                .header("Authorization", "Bearer " + account.token());
         if (key != null) request.header("Idempotency-Key", key);
-        request.method(method, body == null ? HttpRequest.BodyPublishers.noBody() : HttpRequest.BodyPublishers.ofString(JSON.writeValueAsString(body)));
+        request.method(
+                method,
+                body == null
+                        ? HttpRequest.BodyPublishers.noBody()
+                        : HttpRequest.BodyPublishers.ofString(JSON.writeValueAsString(body)));
         HttpResponse<String> response = client.send(request.build(), HttpResponse.BodyHandlers.ofString());
         try {
             return new Answer(response.statusCode(), JSON.readTree(response.body()));

@@ -22,8 +22,9 @@ import upbeat.herald.core.plan.Reason;
 import upbeat.herald.server.storage.Writer;
 
 /**
- * Hands due messages to their gateways: due, claimed, rendered, handed over, recorded. Each channel has a loop of its own, so that a gateway that is
- * away keeps nobody else waiting; its messages wait until it answers again, which is asked of it on the machine's clock and not on the product's.
+ * Hands due messages to their gateways: due, claimed, rendered, handed over, recorded. Each channel has a loop of its
+ * own, so that a gateway that is away keeps nobody else waiting; its messages wait until it answers again, which is
+ * asked of it on the machine's clock and not on the product's.
  */
 @Component
 public class Dispatcher implements SmartLifecycle {
@@ -46,7 +47,17 @@ public class Dispatcher implements SmartLifecycle {
     private final boolean autoStart;
     private volatile boolean running;
 
-    Dispatcher(GatewayList gateways, MessageStore messages, Prepare prepare, ReceiptBook receipts, NextChannel next, JdbcClient reader, Writer writer, InstantSource clock, Bell bell, @Value("${herald.seed:false}") boolean seeding) {
+    Dispatcher(
+            GatewayList gateways,
+            MessageStore messages,
+            Prepare prepare,
+            ReceiptBook receipts,
+            NextChannel next,
+            JdbcClient reader,
+            Writer writer,
+            InstantSource clock,
+            Bell bell,
+            @Value("${herald.seed:false}") boolean seeding) {
         this.gateways = gateways;
         this.messages = messages;
         this.prepare = prepare;
@@ -101,17 +112,29 @@ public class Dispatcher implements SmartLifecycle {
     }
 
     /**
-     * Messages left in hand by a process that died: sent again where the gateway knows their id, else marked unsure for a person to settle. Nothing
-     * that this process holds in its own hands is touched.
+     * Messages left in hand by a process that died: sent again where the gateway knows their id, else marked unsure for
+     * a person to settle. Nothing that this process holds in its own hands is touched.
      */
     public void sweep() {
         Set<Channel> knowing = new java.util.HashSet<>();
-        gateways.gateways().stream().filter(Gateway::knowsIds).map(Gateway::channel).forEach(knowing::add);
+        gateways.gateways().stream()
+                .filter(Gateway::knowsIds)
+                .map(Gateway::channel)
+                .forEach(knowing::add);
         writer.writeAside(db -> {
             for (MessageRow m : messages.sending(db)) {
                 if (inHand.contains(m.seq())) continue;
-                if (knowing.contains(m.channel())) messages.waiting(db, m.seq(), "The program stopped while this was handed over; it goes out again under the same id", null);
-                else messages.unsure(db, m.seq(), "The program stopped while this was handed over. Look whether it arrived, then say so here");
+                if (knowing.contains(m.channel()))
+                    messages.waiting(
+                            db,
+                            m.seq(),
+                            "The program stopped while this was handed over; it goes out again under the same id",
+                            null);
+                else
+                    messages.unsure(
+                            db,
+                            m.seq(),
+                            "The program stopped while this was handed over. Look whether it arrived, then say so here");
             }
             return null;
         });
@@ -146,7 +169,13 @@ public class Dispatcher implements SmartLifecycle {
                     used = gateway;
                 }
                 boolean more = gateway != null && round(gateway, lanes);
-                if (gateway == null && !messages.due(reader, channel, clock.instant(), 1).isEmpty()) writer.writeAside(db -> messages.allWaiting(db, channel, "No gateway for " + channel.words() + " is set up. Go to Setup, Gateways", clock.instant()));
+                if (gateway == null
+                        && !messages.due(reader, channel, clock.instant(), 1).isEmpty())
+                    writer.writeAside(db -> messages.allWaiting(
+                            db,
+                            channel,
+                            "No gateway for " + channel.words() + " is set up. Go to Setup, Gateways",
+                            clock.instant()));
                 if (!more) seen = bell.await(seen, gateway == null ? 10_000 : TICK_MILLIS);
             } catch (InterruptedException e) {
                 break;
@@ -179,7 +208,9 @@ public class Dispatcher implements SmartLifecycle {
             writer.writeAside(db -> messages.allWaiting(db, gateway.channel(), away.get(), clock.instant()));
             return false;
         }
-        List<Future<?>> work = due.stream().<Future<?>>map(seq -> lanes.submit(() -> one(gateway, seq))).toList();
+        List<Future<?>> work = due.stream()
+                .<Future<?>>map(seq -> lanes.submit(() -> one(gateway, seq)))
+                .toList();
         for (Future<?> w : work) {
             try {
                 w.get();
@@ -190,7 +221,9 @@ public class Dispatcher implements SmartLifecycle {
         return true;
     }
 
-    /** Handles everything due on this thread until nothing is left; for filling a history, where time is moved by hand. */
+    /**
+     * Handles everything due on this thread until nothing is left; for filling a history, where time is moved by hand.
+     */
     public void drain() {
         boolean more = true;
         while (more) {
@@ -209,7 +242,9 @@ public class Dispatcher implements SmartLifecycle {
         MessageRow m = messages.find(reader, seq).orElseThrow();
         Prepare.Outcome outcome = prepare.message(reader, m, now);
         if (outcome instanceof Prepare.Outcome.Held held) {
-            writer.writeAside(db -> held.reason().code() == Reason.Code.ANSWERED ? messages.cancelled(db, seq, held.reason()) : messages.withheld(db, seq, held.reason()));
+            writer.writeAside(db -> held.reason().code() == Reason.Code.ANSWERED
+                    ? messages.cancelled(db, seq, held.reason())
+                    : messages.withheld(db, seq, held.reason()));
         } else if (outcome instanceof Prepare.Outcome.NotYet notYet) {
             writer.writeAside(db -> {
                 messages.dueAt(db, seq, notYet.due());
@@ -219,7 +254,17 @@ public class Dispatcher implements SmartLifecycle {
             inHand.add(seq);
             try {
                 if (!writer.writeAside(db -> messages.claim(db, m, ready, now))) return;
-                record(m, gateway.handOver(new Outgoing(m.id(), m.noticeId(), ready.to(), ready.language(), ready.brand(), ready.content(), ready.question(), now)));
+                record(
+                        m,
+                        gateway.handOver(new Outgoing(
+                                m.id(),
+                                m.noticeId(),
+                                ready.to(),
+                                ready.language(),
+                                ready.brand(),
+                                ready.content(),
+                                ready.question(),
+                                now)));
             } finally {
                 inHand.remove(seq);
             }
@@ -243,7 +288,8 @@ public class Dispatcher implements SmartLifecycle {
             } else if (end instanceof HandOver.Away away) {
                 messages.waiting(db, m.seq(), away.reason(), null);
             } else if (end instanceof HandOver.Unsure unsure) {
-                if (gateways.of(m.channel()).map(Gateway::knowsIds).orElse(false)) messages.waiting(db, m.seq(), unsure.reason(), now.plus(Backoff.after(m.attempt() + 1, random)));
+                if (gateways.of(m.channel()).map(Gateway::knowsIds).orElse(false))
+                    messages.waiting(db, m.seq(), unsure.reason(), now.plus(Backoff.after(m.attempt() + 1, random)));
                 else messages.unsure(db, m.seq(), unsure.reason() + ". Look whether it arrived, then say so here");
             }
             return null;

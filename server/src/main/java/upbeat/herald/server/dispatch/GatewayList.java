@@ -8,7 +8,10 @@ import java.util.Map;
 import java.util.Optional;
 import upbeat.herald.core.plan.Channel;
 
-/** The gateways there are now, at most one for each channel. Another account in Setup puts another gateway in a channel's place. */
+/**
+ * The gateways there are now, at most one for each channel. Another account in Setup puts another gateway in a
+ * channel's place.
+ */
 public final class GatewayList implements AutoCloseable {
     private volatile Map<Channel, Gateway> now = Map.of();
 

@@ -23,7 +23,10 @@ class Gateways {
 
     @Bean(destroyMethod = "close")
     GatewayList configured() {
-        return new GatewayList(Arrays.stream(Channel.values()).map(this::of).filter(Objects::nonNull).toList());
+        return new GatewayList(Arrays.stream(Channel.values())
+                .map(this::of)
+                .filter(Objects::nonNull)
+                .toList());
     }
 
     /** The gateway of the account in use, or null where there is none. */
@@ -39,7 +42,7 @@ class Gateways {
     Gateway of(Channel channel, Accounts.Account account, Accounts.Secrets secrets) {
         return switch (channel) {
             case EMAIL -> new MailGateway(accounts.mail(account, secrets));
-            case SMS -> new SmsGateway(accounts.sms(account, secrets), r -> { });
+            case SMS -> new SmsGateway(accounts.sms(account, secrets), r -> {});
             case WHATSAPP -> new ChatGateway(accounts.chat(account, secrets), approvals);
         };
     }

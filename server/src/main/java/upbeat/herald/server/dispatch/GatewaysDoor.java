@@ -22,7 +22,10 @@ import upbeat.herald.core.journey.Countries;
 import upbeat.herald.core.plan.Channel;
 import upbeat.herald.server.web.Faults;
 
-/** Setup, Gateways: the accounts through which messages leave. An account is tried before it is kept, and what the other side says is shown. */
+/**
+ * Setup, Gateways: the accounts through which messages leave. An account is tried before it is kept, and what the other
+ * side says is shown.
+ */
 @RestController
 @RequestMapping("/ui/gateways")
 @Tag(name = "ui-gateways")
@@ -42,8 +45,18 @@ class GatewaysDoor {
         this.bell = bell;
     }
 
-    /** @param source {@code setup}, {@code file} (or the environment), or {@code none}; {@code secret} true where one is kept */
-    record GatewayView(String channel, String source, Accounts.@Nullable Account account, boolean secret, @Nullable Instant testedAt, boolean good, @Nullable String said) {}
+    /**
+     * @param source {@code setup}, {@code file} (or the environment), or {@code none}; {@code secret} true where one is
+     *     kept
+     */
+    record GatewayView(
+            String channel,
+            String source,
+            Accounts.@Nullable Account account,
+            boolean secret,
+            @Nullable Instant testedAt,
+            boolean good,
+            @Nullable String said) {}
 
     record GatewayBody(Accounts.Account account, Accounts.@Nullable Secrets secrets) {}
 
@@ -65,7 +78,8 @@ class GatewaysDoor {
         Accounts.Account account = checked(c, body.account());
         Accounts.Secrets secrets = secrets(c, body);
         Accounts.Connection tested = tried(c, account, secrets);
-        if (!tested.good()) throw new HeraldException("account", "Not kept, because the connection does not work: " + tested.said());
+        if (!tested.good())
+            throw new HeraldException("account", "Not kept, because the connection does not work: " + tested.said());
         accounts.put(c, account, secrets, tested);
         list.replace(c, gateways.of(c));
         bell.ring();
@@ -87,7 +101,14 @@ class GatewaysDoor {
         Optional<Accounts.Account> used = accounts.inUse(channel);
         Accounts.Secrets secrets = accounts.secretsInUse(channel);
         boolean secret = !Texts.blank(secrets.password()) || !Texts.blank(secrets.token());
-        return new GatewayView(channel.code(), kept.isPresent() ? "setup" : used.isPresent() ? "file" : "none", used.orElse(null), secret, kept.map(Accounts.Kept::testedAt).orElse(null), kept.map(Accounts.Kept::good).orElse(false), kept.map(Accounts.Kept::said).orElse(null));
+        return new GatewayView(
+                channel.code(),
+                kept.isPresent() ? "setup" : used.isPresent() ? "file" : "none",
+                used.orElse(null),
+                secret,
+                kept.map(Accounts.Kept::testedAt).orElse(null),
+                kept.map(Accounts.Kept::good).orElse(false),
+                kept.map(Accounts.Kept::said).orElse(null));
     }
 
     private Accounts.Connection tried(Channel channel, Accounts.Account account, Accounts.Secrets secrets) {
@@ -111,16 +132,28 @@ class GatewaysDoor {
         Faults faults = new Faults();
         if (a == null) faults.add("account", "The account is missing");
         else if (channel == Channel.WHATSAPP) {
-            if (a.url() == null || !a.url().matches("https?://[^\\s<>\"]{1,200}")) faults.add("account.url", "An address begins with https://");
+            if (a.url() == null || !a.url().matches("https?://[^\\s<>\"]{1,200}"))
+                faults.add("account.url", "An address begins with https://");
         } else {
-            if (a.host() == null || !a.host().matches("[A-Za-z0-9.:_-]{1,200}")) faults.add("account.host", "Give the server's name, such as mail.example.com");
-            if (a.port() != null && (a.port() < 1 || a.port() > 65_535)) faults.add("account.port", "A port is 1 to 65535");
-            if (a.tls() != null && !a.tls().matches("none|starttls|tls")) faults.add("account.tls", "Encryption is none, starttls or tls");
-            if (a.price() != null && !a.price().matches("\\d{1,4}(\\.\\d{1,4})?")) faults.add("account.price", "A price is written as 0.15");
-            if (a.prices() != null) a.prices().forEach((country, price) -> {
-                if (!Countries.CODES.contains(country) || price == null || !price.matches("\\d{1,4}(\\.\\d{1,4})?")) faults.add("account.prices", "A price by country is written as DE 0.09; \"" + country + " " + price + "\" is not");
-            });
-            if (a.currency() != null && java.util.Currency.getAvailableCurrencies().stream().noneMatch(c -> c.getCurrencyCode().equals(a.currency()))) faults.add("account.currency", "A currency has three letters, such as EUR");
+            if (a.host() == null || !a.host().matches("[A-Za-z0-9.:_-]{1,200}"))
+                faults.add("account.host", "Give the server's name, such as mail.example.com");
+            if (a.port() != null && (a.port() < 1 || a.port() > 65_535))
+                faults.add("account.port", "A port is 1 to 65535");
+            if (a.tls() != null && !a.tls().matches("none|starttls|tls"))
+                faults.add("account.tls", "Encryption is none, starttls or tls");
+            if (a.price() != null && !a.price().matches("\\d{1,4}(\\.\\d{1,4})?"))
+                faults.add("account.price", "A price is written as 0.15");
+            if (a.prices() != null)
+                a.prices().forEach((country, price) -> {
+                    if (!Countries.CODES.contains(country) || price == null || !price.matches("\\d{1,4}(\\.\\d{1,4})?"))
+                        faults.add(
+                                "account.prices",
+                                "A price by country is written as DE 0.09; \"" + country + " " + price + "\" is not");
+                });
+            if (a.currency() != null
+                    && java.util.Currency.getAvailableCurrencies().stream()
+                            .noneMatch(c -> c.getCurrencyCode().equals(a.currency())))
+                faults.add("account.currency", "A currency has three letters, such as EUR");
         }
         faults.raise();
         return a;

@@ -33,10 +33,13 @@ final class MailGateway implements Gateway, AutoCloseable {
         p.setProperty("mail." + protocol + ".timeout", MILLIS_READ);
         p.setProperty("mail." + protocol + ".writetimeout", MILLIS_READ);
         p.setProperty("mail." + protocol + ".localhost", "herald");
-        p.setProperty("mail." + protocol + ".auth", Boolean.toString(!settings.user().isEmpty()));
+        p.setProperty(
+                "mail." + protocol + ".auth", Boolean.toString(!settings.user().isEmpty()));
         p.setProperty("mail." + protocol + ".quitwait", "false");
-        p.setProperty("mail.smtp.starttls.required", Boolean.toString(settings.tls().equals("starttls")));
-        p.setProperty("mail.smtp.starttls.enable", Boolean.toString(settings.tls().equals("starttls")));
+        p.setProperty(
+                "mail.smtp.starttls.required", Boolean.toString(settings.tls().equals("starttls")));
+        p.setProperty(
+                "mail.smtp.starttls.enable", Boolean.toString(settings.tls().equals("starttls")));
         p.setProperty("mail." + protocol + ".ssl.checkserveridentity", "true");
         session = Session.getInstance(p);
     }
@@ -82,7 +85,8 @@ final class MailGateway implements Gateway, AutoCloseable {
             Optional<HandOver> answered = answered(e);
             if (answered.isPresent() && line.isConnected()) idle.add(line);
             else close(line);
-            return answered.orElseGet(() -> new HandOver.Unsure("The line to the mail server broke while the mail was on it"));
+            return answered.orElseGet(
+                    () -> new HandOver.Unsure("The line to the mail server broke while the mail was on it"));
         }
     }
 
@@ -90,11 +94,14 @@ final class MailGateway implements Gateway, AutoCloseable {
     public Accounts.Connection connect() {
         try {
             Transport line = line();
-            String said = line instanceof org.eclipse.angus.mail.smtp.SMTPTransport smtp ? smtp.getLastServerResponse() : null;
+            String said = line instanceof org.eclipse.angus.mail.smtp.SMTPTransport smtp
+                    ? smtp.getLastServerResponse()
+                    : null;
             idle.add(line);
             return new Accounts.Connection(true, said == null ? "The mail server lets us in" : said.strip());
         } catch (MessagingException e) {
-            return new Accounts.Connection(false, reason(e) + ": " + String.valueOf(e.getMessage()).strip());
+            return new Accounts.Connection(
+                    false, reason(e) + ": " + String.valueOf(e.getMessage()).strip());
         }
     }
 
@@ -115,19 +122,33 @@ final class MailGateway implements Gateway, AutoCloseable {
             close(line);
         }
         Transport line = session.getTransport();
-        line.connect(settings.host(), settings.port(), settings.user().isEmpty() ? null : settings.user(), settings.password().isEmpty() ? null : settings.password());
+        line.connect(
+                settings.host(),
+                settings.port(),
+                settings.user().isEmpty() ? null : settings.user(),
+                settings.password().isEmpty() ? null : settings.password());
         return line;
     }
 
     private static String reason(MessagingException e) {
-        return e instanceof jakarta.mail.AuthenticationFailedException ? "The mail server refuses the log-in" : "The mail server can't be reached";
+        return e instanceof jakarta.mail.AuthenticationFailedException
+                ? "The mail server refuses the log-in"
+                : "The mail server can't be reached";
     }
 
-    /** What the server said, by its reply code (RFC 5321, 4.2.1): 4 is later, 5 is never. Empty where it said nothing. */
+    /**
+     * What the server said, by its reply code (RFC 5321, 4.2.1): 4 is later, 5 is never. Empty where it said nothing.
+     */
     private static Optional<HandOver> answered(MessagingException e) {
         for (Exception x = e; x instanceof MessagingException m; x = m.getNextException()) {
-            int code = m instanceof SMTPSendFailedException s ? s.getReturnCode() : m instanceof SMTPAddressFailedException a ? a.getReturnCode() : m instanceof SMTPSenderFailedException f ? f.getReturnCode() : 0;
-            if (code >= 400 && !(m instanceof SMTPSendFailedException && m.getNextException() instanceof SMTPAddressFailedException)) {
+            int code = m instanceof SMTPSendFailedException s
+                    ? s.getReturnCode()
+                    : m instanceof SMTPAddressFailedException a
+                            ? a.getReturnCode()
+                            : m instanceof SMTPSenderFailedException f ? f.getReturnCode() : 0;
+            if (code >= 400
+                    && !(m instanceof SMTPSendFailedException
+                            && m.getNextException() instanceof SMTPAddressFailedException)) {
                 String said = "The mail server answered: " + m.getMessage().strip();
                 return Optional.of(code >= 500 ? new HandOver.Refused(said) : new HandOver.Later(said));
             }

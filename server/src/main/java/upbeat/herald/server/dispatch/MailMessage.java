@@ -13,12 +13,15 @@ import java.net.IDN;
 import java.nio.charset.StandardCharsets;
 import java.util.Date;
 
-/** Makes the mail: text and HTML side by side (RFC 2046, 5.1.4: plainest first), marked as made by a machine (RFC 3834). */
+/**
+ * Makes the mail: text and HTML side by side (RFC 2046, 5.1.4: plainest first), marked as made by a machine (RFC 3834).
+ */
 final class MailMessage {
     private MailMessage() {}
 
     static MimeMessage of(Session session, Outgoing m, InternetAddress to) throws MessagingException {
-        String host = m.brand().senderAddress().substring(m.brand().senderAddress().indexOf('@') + 1);
+        String host =
+                m.brand().senderAddress().substring(m.brand().senderAddress().indexOf('@') + 1);
         MimeMessage mail = new MimeMessage(session) {
             @Override
             protected void updateMessageID() throws MessagingException {
@@ -26,7 +29,8 @@ final class MailMessage {
             }
         };
         try {
-            mail.setFrom(new InternetAddress(m.brand().senderAddress(), m.brand().senderName(), "UTF-8"));
+            mail.setFrom(
+                    new InternetAddress(m.brand().senderAddress(), m.brand().senderName(), "UTF-8"));
         } catch (UnsupportedEncodingException e) {
             throw new IllegalStateException("UTF-8 is part of every Java platform", e);
         }
@@ -48,7 +52,8 @@ final class MailMessage {
     static InternetAddress address(String address) throws AddressException {
         int at = address.lastIndexOf('@');
         String host = address.substring(at + 1);
-        InternetAddress ascii = new InternetAddress(address.substring(0, at + 1) + (StandardCharsets.US_ASCII.newEncoder().canEncode(host) ? host : IDN.toASCII(host)));
+        InternetAddress ascii = new InternetAddress(address.substring(0, at + 1)
+                + (StandardCharsets.US_ASCII.newEncoder().canEncode(host) ? host : IDN.toASCII(host)));
         ascii.validate();
         return ascii;
     }

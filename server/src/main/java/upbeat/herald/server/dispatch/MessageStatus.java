@@ -6,6 +6,7 @@ import java.util.Set;
 
 /**
  * The life of a message and its legal changes.
+ *
  * <pre>
  * planned   decided, not due yet            -> waiting, sending, withheld, cancelled
  * waiting   due, but its gateway is away    -> sending, withheld, cancelled
@@ -16,7 +17,16 @@ import java.util.Set;
  * </pre>
  */
 public enum MessageStatus {
-    PLANNED, WAITING, SENDING, ACCEPTED, DELIVERED, READ, FAILED, UNSURE, WITHHELD, CANCELLED;
+    PLANNED,
+    WAITING,
+    SENDING,
+    ACCEPTED,
+    DELIVERED,
+    READ,
+    FAILED,
+    UNSURE,
+    WITHHELD,
+    CANCELLED;
 
     public String code() {
         return name().toLowerCase(Locale.ROOT);

@@ -23,7 +23,10 @@ import upbeat.herald.core.wording.Rendered;
 import upbeat.herald.server.storage.Json;
 import upbeat.herald.server.storage.Rows;
 
-/** Messages. Every change of a status names the states it may come from and reads how many rows it changed: 1 is mine, 0 is someone else's. */
+/**
+ * Messages. Every change of a status names the states it may come from and reads how many rows it changed: 1 is mine, 0
+ * is someone else's.
+ */
 @Repository
 public class MessageStore {
     private static final TypeReference<List<Channel>> CHANNELS = new TypeReference<>() {};
@@ -37,45 +40,100 @@ public class MessageStore {
     private static final String CLAIM = """
             update message set status = 'sending', claimed_at = ?, attempt = attempt + 1, address = ?, language = ?, subject = ?, text = ?, html = ?, question = ?, segments = ?, cost = ?, cost_currency = ?,
             reason_code = null, reason = null, next_try_at = null where seq = ? and status in (""" + from(MessageStatus.SENDING) + ")";
-    private static final String ACCEPTED = "update message set status = 'accepted', sent_at = ?, gateway_ref = ?, reason_code = null, reason = null where seq = ? and status in (" + from(MessageStatus.ACCEPTED) + ")";
-    private static final String SAID = "select order_id, notice_id, parcel, occasion from message where order_id in (select value from json_each(?))";
+    private static final String ACCEPTED =
+            "update message set status = 'accepted', sent_at = ?, gateway_ref = ?, reason_code = null, reason = null where seq = ? and status in ("
+                    + from(MessageStatus.ACCEPTED) + ")";
+    private static final String SAID =
+            "select order_id, notice_id, parcel, occasion from message where order_id in (select value from json_each(?))";
 
     /** A message to be kept for the first time. @param status planned, or withheld with a reason */
-    public record New(String id, String noticeId, long orderId, String parcel, Long parcelId, String occasion, Stage stage, Channel channel, String to, String language, MessageStatus status, Reason reason, List<Channel> standBy, Instant plannedAt, Instant dueAt) {}
+    public record New(
+            String id,
+            String noticeId,
+            long orderId,
+            String parcel,
+            Long parcelId,
+            String occasion,
+            Stage stage,
+            Channel channel,
+            String to,
+            String language,
+            MessageStatus status,
+            Reason reason,
+            List<Channel> standBy,
+            Instant plannedAt,
+            Instant dueAt) {}
 
     /** Keeps messages; those planned before are left alone. @return how many are new */
     public int insert(JdbcClient db, List<New> messages) {
-        return Rows.write(db, INSERT, messages.stream().map(MessageStore::values).toList());
+        return Rows.write(
+                db, INSERT, messages.stream().map(MessageStore::values).toList());
     }
 
     private static Object[] values(New m) {
-        return new Object[] {m.id(), m.noticeId(), m.orderId(), m.parcel() == null ? "" : m.parcel(), m.parcelId(), m.occasion(), m.stage().code(), m.channel().code(), m.to(), m.language(), m.status().code(),
-            m.reason() == null ? null : m.reason().code().name(), m.reason() == null ? null : m.reason().text(), m.standBy().isEmpty() ? "[]" : Json.of(m.standBy()), m.plannedAt().toEpochMilli(), m.dueAt().toEpochMilli()};
+        return new Object[] {
+            m.id(),
+            m.noticeId(),
+            m.orderId(),
+            m.parcel() == null ? "" : m.parcel(),
+            m.parcelId(),
+            m.occasion(),
+            m.stage().code(),
+            m.channel().code(),
+            m.to(),
+            m.language(),
+            m.status().code(),
+            m.reason() == null ? null : m.reason().code().name(),
+            m.reason() == null ? null : m.reason().text(),
+            m.standBy().isEmpty() ? "[]" : Json.of(m.standBy()),
+            m.plannedAt().toEpochMilli(),
+            m.dueAt().toEpochMilli()
+        };
     }
 
     public List<Long> due(JdbcClient db, Channel channel, Instant now, int most) {
-        return db.sql(DUE).params(channel.code(), now.toEpochMilli(), now.toEpochMilli(), most).query(Long.class).list();
+        return db.sql(DUE)
+                .params(channel.code(), now.toEpochMilli(), now.toEpochMilli(), most)
+                .query(Long.class)
+                .list();
     }
 
     /** The next moment after {@code after} at which something is to be done, or empty. */
     public Optional<Instant> nextDue(JdbcClient db, Instant after) {
-        return db.sql("select max(due_at, coalesce(next_try_at, 0)) as next from message where status in ('planned', 'waiting') and next > ? order by next limit 1").param(after.toEpochMilli()).query(Long.class).optional().map(Instant::ofEpochMilli);
+        return db.sql(
+                        "select max(due_at, coalesce(next_try_at, 0)) as next from message where status in ('planned', 'waiting') and next > ? order by next limit 1")
+                .param(after.toEpochMilli())
+                .query(Long.class)
+                .optional()
+                .map(Instant::ofEpochMilli);
     }
 
     public Optional<MessageRow> find(JdbcClient db, long seq) {
-        return db.sql(SELECT + "where seq = ?").param(seq).query(MessageStore::row).optional();
+        return db.sql(SELECT + "where seq = ?")
+                .param(seq)
+                .query(MessageStore::row)
+                .optional();
     }
 
     public Optional<MessageRow> find(JdbcClient db, String id) {
-        return db.sql(SELECT + "where id = ?").param(id).query(MessageStore::row).optional();
+        return db.sql(SELECT + "where id = ?")
+                .param(id)
+                .query(MessageStore::row)
+                .optional();
     }
 
     public Optional<MessageRow> byRef(JdbcClient db, Channel channel, String ref) {
-        return db.sql(SELECT + "where channel = ? and gateway_ref = ?").params(channel.code(), ref).query(MessageStore::row).optional();
+        return db.sql(SELECT + "where channel = ? and gateway_ref = ?")
+                .params(channel.code(), ref)
+                .query(MessageStore::row)
+                .optional();
     }
 
     public List<MessageRow> of(JdbcClient db, long orderId) {
-        return db.sql(SELECT + "where order_id = ? order by planned_at, seq").param(orderId).query(MessageStore::row).list();
+        return db.sql(SELECT + "where order_id = ? order by planned_at, seq")
+                .param(orderId)
+                .query(MessageStore::row)
+                .list();
     }
 
     /** Keys of everything planned or said before to these orders, see {@link History}. */
@@ -83,7 +141,8 @@ public class MessageStore {
         Map<Long, Set<String>> said = new HashMap<>();
         db.sql(SAID).param(Json.of(orders)).query((ResultSet rs) -> {
             String parcel = rs.getString(3);
-            said.computeIfAbsent(rs.getLong(1), id -> new HashSet<>()).add(History.key(rs.getString(2), parcel.isEmpty() ? null : parcel, rs.getString(4)));
+            said.computeIfAbsent(rs.getLong(1), id -> new HashSet<>())
+                    .add(History.key(rs.getString(2), parcel.isEmpty() ? null : parcel, rs.getString(4)));
         });
         return said;
     }
@@ -91,7 +150,21 @@ public class MessageStore {
     /** Takes a message for handing over, with its text as it leaves. */
     boolean claim(JdbcClient db, MessageRow m, Prepare.Outcome.Ready ready, Instant now) {
         Rendered r = ready.content();
-        return db.sql(CLAIM).params(now.toEpochMilli(), ready.to(), ready.language(), r.subject(), r.text(), r.html(), ready.question() == null ? null : Json.of(ready.question()), r.sms() == null ? null : r.sms().segments(), ready.cost(), ready.currency(), m.seq()).update() == 1;
+        return db.sql(CLAIM)
+                        .params(
+                                now.toEpochMilli(),
+                                ready.to(),
+                                ready.language(),
+                                r.subject(),
+                                r.text(),
+                                r.html(),
+                                ready.question() == null ? null : Json.of(ready.question()),
+                                r.sms() == null ? null : r.sms().segments(),
+                                ready.cost(),
+                                ready.currency(),
+                                m.seq())
+                        .update()
+                == 1;
     }
 
     public boolean accepted(JdbcClient db, long seq, String ref, Instant now) {
@@ -103,7 +176,12 @@ public class MessageStore {
     }
 
     public boolean read(JdbcClient db, long seq, Instant at) {
-        return to(db, seq, MessageStatus.READ, "read_at = " + at.toEpochMilli() + ", delivered_at = coalesce(delivered_at, " + at.toEpochMilli() + ")", null);
+        return to(
+                db,
+                seq,
+                MessageStatus.READ,
+                "read_at = " + at.toEpochMilli() + ", delivered_at = coalesce(delivered_at, " + at.toEpochMilli() + ")",
+                null);
     }
 
     public boolean failed(JdbcClient db, long seq, String reason) {
@@ -124,40 +202,62 @@ public class MessageStore {
 
     /** Puts a message back in line. @param nextTry not before, or null for as soon as its gateway is there */
     public boolean waiting(JdbcClient db, long seq, String reason, Instant nextTry) {
-        return to(db, seq, MessageStatus.WAITING, "next_try_at = " + (nextTry == null ? "null" : nextTry.toEpochMilli()), new Told("GATEWAY_AWAY", reason));
+        return to(
+                db,
+                seq,
+                MessageStatus.WAITING,
+                "next_try_at = " + (nextTry == null ? "null" : nextTry.toEpochMilli()),
+                new Told("GATEWAY_AWAY", reason));
     }
 
     /** Says of everything due on a channel that it waits. */
     public int allWaiting(JdbcClient db, Channel channel, String reason, Instant now) {
-        return db.sql("update message set status = 'waiting', reason_code = 'GATEWAY_AWAY', reason = ? where channel = ? and status = 'planned' and due_at <= ?").params(reason, channel.code(), now.toEpochMilli()).update();
+        return db.sql(
+                        "update message set status = 'waiting', reason_code = 'GATEWAY_AWAY', reason = ? where channel = ? and status = 'planned' and due_at <= ?")
+                .params(reason, channel.code(), now.toEpochMilli())
+                .update();
     }
 
     public void dueAt(JdbcClient db, long seq, Instant due) {
-        db.sql("update message set due_at = ? where seq = ? and status in ('planned', 'waiting')").params(due.toEpochMilli(), seq).update();
+        db.sql("update message set due_at = ? where seq = ? and status in ('planned', 'waiting')")
+                .params(due.toEpochMilli(), seq)
+                .update();
     }
 
     /** Whether anything went out, or is going out, of a parcel's stage; null stage: of the parcel at all. */
     public boolean anySent(JdbcClient db, long parcelId, Stage stage) {
-        return db.sql("select count(*) from message where parcel_id = :parcel and (:stage is null or stage = :stage) and (sent_at is not null or status in ('sending', 'unsure'))")
-                .param("parcel", parcelId).param("stage", stage == null ? null : stage.code()).query(Long.class).single() > 0;
+        return db.sql(
+                                "select count(*) from message where parcel_id = :parcel and (:stage is null or stage = :stage) and (sent_at is not null or status in ('sending', 'unsure'))")
+                        .param("parcel", parcelId)
+                        .param("stage", stage == null ? null : stage.code())
+                        .query(Long.class)
+                        .single()
+                > 0;
     }
 
     /** Forgets messages of a parcel that did not go out, so that they can be decided anew. */
     public void forget(JdbcClient db, long parcelId, Stage stage) {
-        db.sql("delete from message where parcel_id = :parcel and (:stage is null or stage = :stage) and sent_at is null and status not in ('sending', 'unsure')")
-                .param("parcel", parcelId).param("stage", stage == null ? null : stage.code()).update();
+        db.sql(
+                        "delete from message where parcel_id = :parcel and (:stage is null or stage = :stage) and sent_at is null and status not in ('sending', 'unsure')")
+                .param("parcel", parcelId)
+                .param("stage", stage == null ? null : stage.code())
+                .update();
     }
 
     /** Messages that were being handed over when nobody was there to see the end. */
     public List<MessageRow> sending(JdbcClient db) {
-        return db.sql(SELECT + "where status = 'sending'").query(MessageStore::row).list();
+        return db.sql(SELECT + "where status = 'sending'")
+                .query(MessageStore::row)
+                .list();
     }
 
     private record Told(String code, String text) {}
 
     private static boolean to(JdbcClient db, long seq, MessageStatus status, String more, Told told) {
-        String set = "status = '" + status.code() + "'" + (more == null ? "" : ", " + more) + (told == null ? "" : ", reason_code = :code, reason = :text");
-        var statement = db.sql("update message set " + set + " where seq = :seq and status in (" + from(status) + ")").param("seq", seq);
+        String set = "status = '" + status.code() + "'" + (more == null ? "" : ", " + more)
+                + (told == null ? "" : ", reason_code = :code, reason = :text");
+        var statement = db.sql("update message set " + set + " where seq = :seq and status in (" + from(status) + ")")
+                .param("seq", seq);
         if (told != null) statement = statement.param("code", told.code()).param("text", told.text());
         return statement.update() == 1;
     }
@@ -169,11 +269,36 @@ public class MessageStore {
     static MessageRow row(ResultSet rs, int i) throws SQLException {
         String parcel = rs.getString("parcel");
         String cost = rs.getString("cost");
-        return new MessageRow(rs.getLong("seq"), rs.getString("id"), rs.getString("notice_id"), rs.getLong("order_id"), parcel.isEmpty() ? null : parcel, number(rs, "parcel_id"), rs.getString("occasion"),
-                Stage.of(rs.getString("stage")).orElseThrow(), Channel.of(rs.getString("channel")).orElseThrow(), rs.getString("address"), rs.getString("language"), MessageStatus.of(rs.getString("status")), rs.getString("reason_code"), rs.getString("reason"),
-                Json.read(rs.getString("stand_by"), CHANNELS), time(rs, "planned_at"), time(rs, "due_at"), rs.getInt("attempt"), time(rs, "sent_at"), time(rs, "delivered_at"), time(rs, "read_at"), rs.getString("gateway_ref"),
-                rs.getString("subject"), rs.getString("text"), rs.getString("html"), Json.read(rs.getString("question"), Question.class), number(rs, "segments") == null ? null : rs.getInt("segments"),
-                cost == null ? null : new java.math.BigDecimal(cost), rs.getString("cost_currency"));
+        return new MessageRow(
+                rs.getLong("seq"),
+                rs.getString("id"),
+                rs.getString("notice_id"),
+                rs.getLong("order_id"),
+                parcel.isEmpty() ? null : parcel,
+                number(rs, "parcel_id"),
+                rs.getString("occasion"),
+                Stage.of(rs.getString("stage")).orElseThrow(),
+                Channel.of(rs.getString("channel")).orElseThrow(),
+                rs.getString("address"),
+                rs.getString("language"),
+                MessageStatus.of(rs.getString("status")),
+                rs.getString("reason_code"),
+                rs.getString("reason"),
+                Json.read(rs.getString("stand_by"), CHANNELS),
+                time(rs, "planned_at"),
+                time(rs, "due_at"),
+                rs.getInt("attempt"),
+                time(rs, "sent_at"),
+                time(rs, "delivered_at"),
+                time(rs, "read_at"),
+                rs.getString("gateway_ref"),
+                rs.getString("subject"),
+                rs.getString("text"),
+                rs.getString("html"),
+                Json.read(rs.getString("question"), Question.class),
+                number(rs, "segments") == null ? null : rs.getInt("segments"),
+                cost == null ? null : new java.math.BigDecimal(cost),
+                rs.getString("cost_currency"));
     }
 
     private static Long number(ResultSet rs, String column) throws SQLException {

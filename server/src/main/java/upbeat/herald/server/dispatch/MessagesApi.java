@@ -37,18 +37,42 @@ class MessagesApi {
 
     @GetMapping
     @Operation(summary = "Messages in the order they were planned")
-    MessageList list(@RequestParam(required = false) @Nullable String shop, @RequestParam(required = false) @Nullable String order, @RequestParam(required = false) @Nullable String status,
-            @RequestParam(required = false) @Nullable OffsetDateTime since, @RequestParam(defaultValue = "100") int limit, @RequestParam(required = false) @Nullable String after) {
+    MessageList list(
+            @RequestParam(required = false) @Nullable String shop,
+            @RequestParam(required = false) @Nullable String order,
+            @RequestParam(required = false) @Nullable String status,
+            @RequestParam(required = false) @Nullable OffsetDateTime since,
+            @RequestParam(defaultValue = "100") int limit,
+            @RequestParam(required = false) @Nullable String after) {
         Faults faults = new Faults();
         if (limit < 1 || limit > MOST) faults.add("limit", "limit is 1 to " + MOST);
-        if (status != null && Arrays.stream(MessageStatus.values()).noneMatch(s -> s.code().equals(status))) faults.add("status", "There is no status " + status + ". There are " + String.join(", ", Arrays.stream(MessageStatus.values()).map(MessageStatus::code).toList()));
+        if (status != null
+                && Arrays.stream(MessageStatus.values()).noneMatch(s -> s.code().equals(status)))
+            faults.add(
+                    "status",
+                    "There is no status " + status + ". There are "
+                            + String.join(
+                                    ", ",
+                                    Arrays.stream(MessageStatus.values())
+                                            .map(MessageStatus::code)
+                                            .toList()));
         if (after != null && !after.matches("\\d{1,18}")) faults.add("after", "after is what next said");
         faults.raise();
-        List<Listed> found = reader.sql(LIST).param("after", after == null ? 0 : Long.parseLong(after)).param("shop", shop).param("order", order).param("status", status)
-                .param("since", since == null ? null : since.toInstant().toEpochMilli()).param("limit", limit + 1)
-                .query((rs, i) -> new Listed(rs.getLong("seq"), MessageView.of(MessageStore.row(rs, i), rs.getString("shop"), rs.getString("number")))).list();
+        List<Listed> found = reader.sql(LIST)
+                .param("after", after == null ? 0 : Long.parseLong(after))
+                .param("shop", shop)
+                .param("order", order)
+                .param("status", status)
+                .param("since", since == null ? null : since.toInstant().toEpochMilli())
+                .param("limit", limit + 1)
+                .query((rs, i) -> new Listed(
+                        rs.getLong("seq"),
+                        MessageView.of(MessageStore.row(rs, i), rs.getString("shop"), rs.getString("number"))))
+                .list();
         boolean more = found.size() > limit;
         List<Listed> page = more ? found.subList(0, limit) : found;
-        return new MessageList(page.stream().map(Listed::view).toList(), more ? Long.toString(page.get(page.size() - 1).seq()) : null);
+        return new MessageList(
+                page.stream().map(Listed::view).toList(),
+                more ? Long.toString(page.get(page.size() - 1).seq()) : null);
     }
 }

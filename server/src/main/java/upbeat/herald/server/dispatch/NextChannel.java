@@ -22,7 +22,13 @@ class NextChannel {
     private final PlanMessages plan;
     private final InstantSource clock;
 
-    NextChannel(NoticeStore notices, OrderStore orders, ParcelStore parcels, CaseBook cases, PlanMessages plan, InstantSource clock) {
+    NextChannel(
+            NoticeStore notices,
+            OrderStore orders,
+            ParcelStore parcels,
+            CaseBook cases,
+            PlanMessages plan,
+            InstantSource clock) {
         this.notices = notices;
         this.orders = orders;
         this.parcels = parcels;
@@ -36,7 +42,13 @@ class NextChannel {
         OrderRow order = orders.get(db, failed.orderId());
         ParcelRow parcel = failed.parcelId() == null ? null : parcels.get(db, failed.parcelId());
         notices.find(db, failed.noticeId())
-                .flatMap(n -> Decide.next(n, cases.of(db, order, parcel), failed.parcel(), failed.occasion(), failed.standBy(), clock.instant()))
+                .flatMap(n -> Decide.next(
+                        n,
+                        cases.of(db, order, parcel),
+                        failed.parcel(),
+                        failed.occasion(),
+                        failed.standBy(),
+                        clock.instant()))
                 .ifPresent(m -> plan.plan(db, order, parcel, m, clock.instant()));
     }
 }

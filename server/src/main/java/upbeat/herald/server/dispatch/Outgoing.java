@@ -7,7 +7,15 @@ import upbeat.herald.core.wording.Rendered;
 /**
  * A message on its way to a gateway.
  *
- * @param id       stable: the same message has the same id at every try
+ * @param id stable: the same message has the same id at every try
  * @param question the reply buttons of a chat message, or null
  */
-public record Outgoing(String id, String noticeId, String to, String language, Brand brand, Rendered content, Question question, java.time.Instant date) {}
+public record Outgoing(
+        String id,
+        String noticeId,
+        String to,
+        String language,
+        Brand brand,
+        Rendered content,
+        Question question,
+        java.time.Instant date) {}

@@ -27,9 +27,18 @@ class SmsApi {
     /** @param country ISO 3166-1 alpha-2 of the number it goes to, where its price is asked */
     record Measure(@Nullable String text, @Nullable String country) {}
 
-    record Measured(String encoding, int segments, int units, int unitsLeft, List<Replace> replacements, MessageView.Money cost) {}
+    record Measured(
+            String encoding,
+            int segments,
+            int units,
+            int unitsLeft,
+            List<Replace> replacements,
+            MessageView.Money cost) {}
 
-    /** @param at index of the character in the text, in UTF-16 units; {@code use} what says the same in the short encoding, or null */
+    /**
+     * @param at index of the character in the text, in UTF-16 units; {@code use} what says the same in the short
+     *     encoding, or null
+     */
     record Replace(int at, String found, @Nullable String use) {}
 
     @PostMapping("/measure")
@@ -37,12 +46,21 @@ class SmsApi {
     Measured measure(@RequestBody Measure body) {
         Faults faults = new Faults();
         if (body.text() == null) faults.add("text", "Send the text to be measured");
-        else if (body.text().length() > LONGEST) faults.add("text", "A text to be measured has up to " + LONGEST + " characters");
-        if (body.country() != null && !body.country().matches("[A-Z]{2}")) faults.add("country", "A country is ISO 3166-1, two capital letters");
+        else if (body.text().length() > LONGEST)
+            faults.add("text", "A text to be measured has up to " + LONGEST + " characters");
+        if (body.country() != null && !body.country().matches("[A-Z]{2}"))
+            faults.add("country", "A country is ISO 3166-1, two capital letters");
         faults.raise();
         SmsLength length = SmsLength.of(body.text());
         BigDecimal cost = price.of(length.segments(), body.country());
-        return new Measured(length.encoding().code(), length.segments(), length.units(), length.unitsLeft(), length.replacements().stream().map(r -> new Replace(r.at(), r.found(), r.use())).toList(),
+        return new Measured(
+                length.encoding().code(),
+                length.segments(),
+                length.units(),
+                length.unitsLeft(),
+                length.replacements().stream()
+                        .map(r -> new Replace(r.at(), r.found(), r.use()))
+                        .toList(),
                 new MessageView.Money(cost.toPlainString(), price.currency()));
     }
 }

@@ -6,11 +6,11 @@ import java.util.Optional;
 import java.util.function.Consumer;
 import org.jsmpp.InvalidResponseException;
 import org.jsmpp.PDUException;
+import org.jsmpp.bean.AlertNotification;
 import org.jsmpp.bean.BindType;
 import org.jsmpp.bean.DataCodings;
 import org.jsmpp.bean.DataSm;
 import org.jsmpp.bean.DeliverSm;
-import org.jsmpp.bean.AlertNotification;
 import org.jsmpp.bean.ESMClass;
 import org.jsmpp.bean.NumberingPlanIndicator;
 import org.jsmpp.bean.OptionalParameter;
@@ -31,11 +31,15 @@ import upbeat.herald.core.wording.Gsm7;
 import upbeat.herald.core.wording.SmsLength;
 import upbeat.herald.server.Settings;
 
-/** SMS over SMPP 3.4, bound as transceiver: submit_sm out, delivery receipts in as deliver_sm. A text of several segments travels whole in message_payload. */
+/**
+ * SMS over SMPP 3.4, bound as transceiver: submit_sm out, delivery receipts in as deliver_sm. A text of several
+ * segments travels whole in message_payload.
+ */
 final class SmsGateway implements Gateway, AutoCloseable {
     private static final int THROTTLED = 0x58; // ESME_RTHROTTLED
     private static final int QUEUE_FULL = 0x14; // ESME_RMSGQFUL
-    private static final int SYSTEM_ERROR = 0x08; // ESME_RSYSERR: also what the library answers where keeping a receipt failed, so that it comes again
+    private static final int SYSTEM_ERROR =
+            0x08; // ESME_RSYSERR: also what the library answers where keeping a receipt failed, so that it comes again
     private static final int SHORT_MESSAGE_LIMIT = 254;
 
     private final Settings.Sms settings;
@@ -76,15 +80,35 @@ final class SmsGateway implements Gateway, AutoCloseable {
         String from = m.brand().smsSender();
         boolean number = from.matches("\\+?\\d+");
         try {
-            String id = line.submitShortMessage("", number ? TypeOfNumber.INTERNATIONAL : TypeOfNumber.ALPHANUMERIC, number ? NumberingPlanIndicator.ISDN : NumberingPlanIndicator.UNKNOWN, from.replace("+", ""),
-                    TypeOfNumber.INTERNATIONAL, NumberingPlanIndicator.ISDN, m.to().replaceAll("\\D", ""), new ESMClass(), (byte) 0, (byte) 1, null, null,
-                    new RegisteredDelivery(SMSCDeliveryReceipt.SUCCESS_FAILURE), (byte) 0, gsm ? DataCodings.ZERO : DataCodings.newInstance((byte) 8), (byte) 0, whole ? text : new byte[0],
-                    whole ? new OptionalParameter[0] : new OptionalParameter[] {new OptionalParameter.Message_payload(text)}).getMessageId();
+            String id = line.submitShortMessage(
+                            "",
+                            number ? TypeOfNumber.INTERNATIONAL : TypeOfNumber.ALPHANUMERIC,
+                            number ? NumberingPlanIndicator.ISDN : NumberingPlanIndicator.UNKNOWN,
+                            from.replace("+", ""),
+                            TypeOfNumber.INTERNATIONAL,
+                            NumberingPlanIndicator.ISDN,
+                            m.to().replaceAll("\\D", ""),
+                            new ESMClass(),
+                            (byte) 0,
+                            (byte) 1,
+                            null,
+                            null,
+                            new RegisteredDelivery(SMSCDeliveryReceipt.SUCCESS_FAILURE),
+                            (byte) 0,
+                            gsm ? DataCodings.ZERO : DataCodings.newInstance((byte) 8),
+                            (byte) 0,
+                            whole ? text : new byte[0],
+                            whole
+                                    ? new OptionalParameter[0]
+                                    : new OptionalParameter[] {new OptionalParameter.Message_payload(text)})
+                    .getMessageId();
             return new HandOver.Accepted(id);
         } catch (NegativeResponseException e) {
             int status = e.getCommandStatus();
             String said = "The SMS centre answered with status 0x" + Integer.toHexString(status);
-            return status == THROTTLED || status == QUEUE_FULL || status == SYSTEM_ERROR ? new HandOver.Later(said) : new HandOver.Refused(said);
+            return status == THROTTLED || status == QUEUE_FULL || status == SYSTEM_ERROR
+                    ? new HandOver.Later(said)
+                    : new HandOver.Refused(said);
         } catch (PDUException e) {
             return new HandOver.Refused("The SMS can't be made: " + e.getMessage());
         } catch (ResponseTimeoutException | InvalidResponseException | IOException e) {
@@ -98,7 +122,12 @@ final class SmsGateway implements Gateway, AutoCloseable {
             line();
             return new Accounts.Connection(true, "The SMS centre lets " + settings.systemId() + " in");
         } catch (IOException e) {
-            return new Accounts.Connection(false, reason(e) + (e.getCause() instanceof NegativeResponseException n ? ": status 0x" + Integer.toHexString(n.getCommandStatus()) : ": " + e.getMessage()));
+            return new Accounts.Connection(
+                    false,
+                    reason(e)
+                            + (e.getCause() instanceof NegativeResponseException n
+                                    ? ": status 0x" + Integer.toHexString(n.getCommandStatus())
+                                    : ": " + e.getMessage()));
         }
     }
 
@@ -113,7 +142,8 @@ final class SmsGateway implements Gateway, AutoCloseable {
     }
 
     private static String reason(IOException e) {
-        for (Throwable t = e; t != null; t = t.getCause()) if (t instanceof NegativeResponseException) return "The SMS centre refuses the log-in";
+        for (Throwable t = e; t != null; t = t.getCause())
+            if (t instanceof NegativeResponseException) return "The SMS centre refuses the log-in";
         return "The SMS centre can't be reached";
     }
 
@@ -124,7 +154,18 @@ final class SmsGateway implements Gateway, AutoCloseable {
         fresh.setTransactionTimer(10_000);
         fresh.setEnquireLinkTimer(30_000);
         fresh.setMessageReceiverListener(new Receipts());
-        fresh.connectAndBind(settings.host(), settings.port(), new BindParameter(BindType.BIND_TRX, settings.systemId(), settings.password(), "", TypeOfNumber.UNKNOWN, NumberingPlanIndicator.UNKNOWN, null), 5000);
+        fresh.connectAndBind(
+                settings.host(),
+                settings.port(),
+                new BindParameter(
+                        BindType.BIND_TRX,
+                        settings.systemId(),
+                        settings.password(),
+                        "",
+                        TypeOfNumber.UNKNOWN,
+                        NumberingPlanIndicator.UNKNOWN,
+                        null),
+                5000);
         session = fresh;
         return fresh;
     }
@@ -140,13 +181,20 @@ final class SmsGateway implements Gateway, AutoCloseable {
             if (!sm.isSmscDeliveryReceipt()) return;
             try {
                 var receipt = sm.getShortMessageAsDeliveryReceipt();
-                OptionalParameter.Receipted_message_id named = sm.getOptionalParameter(OptionalParameter.Receipted_message_id.class);
+                OptionalParameter.Receipted_message_id named =
+                        sm.getOptionalParameter(OptionalParameter.Receipted_message_id.class);
                 String id = named == null ? receipt.getId() : named.getValueAsString();
                 String stat = String.valueOf(receipt.getFinalStatus());
                 switch (stat) {
-                    case "DELIVRD" -> receipts.accept(new ReceiptBook.Receipt(Channel.SMS, id, ReceiptBook.Kind.DELIVERED, stat));
-                    case "UNDELIV", "EXPIRED", "REJECTD", "DELETED" -> receipts.accept(new ReceiptBook.Receipt(Channel.SMS, id, ReceiptBook.Kind.FAILED, "The SMS centre reports " + stat + ", error " + receipt.getError()));
-                    default -> { } // on its way still
+                    case "DELIVRD" ->
+                        receipts.accept(new ReceiptBook.Receipt(Channel.SMS, id, ReceiptBook.Kind.DELIVERED, stat));
+                    case "UNDELIV", "EXPIRED", "REJECTD", "DELETED" ->
+                        receipts.accept(new ReceiptBook.Receipt(
+                                Channel.SMS,
+                                id,
+                                ReceiptBook.Kind.FAILED,
+                                "The SMS centre reports " + stat + ", error " + receipt.getError()));
+                    default -> {} // on its way still
                 }
             } catch (InvalidDeliveryReceiptException e) {
                 throw new ProcessRequestException("not a receipt", SYSTEM_ERROR);
@@ -154,7 +202,7 @@ final class SmsGateway implements Gateway, AutoCloseable {
         }
 
         @Override
-        public void onAcceptAlertNotification(AlertNotification alert) { }
+        public void onAcceptAlertNotification(AlertNotification alert) {}
 
         @Override
         public DataSmResult onAcceptDataSm(DataSm data, Session source) throws ProcessRequestException {

@@ -23,7 +23,10 @@ import upbeat.herald.server.carriers.CarrierWatchStore;
 import upbeat.herald.server.dispatch.Bell;
 import upbeat.herald.server.storage.Writer;
 
-/** Begins runs of feeds when they are due, makes their tries, and asks carriers about parcels; every end is recorded with what brought it. */
+/**
+ * Begins runs of feeds when they are due, makes their tries, and asks carriers about parcels; every end is recorded
+ * with what brought it.
+ */
 @Component
 class FeedRunner implements SmartLifecycle {
     private static final Logger LOG = LoggerFactory.getLogger(FeedRunner.class);
@@ -42,7 +45,15 @@ class FeedRunner implements SmartLifecycle {
     private Thread loop;
     private ExecutorService lanes;
 
-    FeedRunner(FeedStore feeds, TryFeed tryFeed, AskCarrier ask, JdbcClient reader, Writer writer, InstantSource clock, Bell bell, @Value("${herald.seed:false}") boolean seeding) {
+    FeedRunner(
+            FeedStore feeds,
+            TryFeed tryFeed,
+            AskCarrier ask,
+            JdbcClient reader,
+            Writer writer,
+            InstantSource clock,
+            Bell bell,
+            @Value("${herald.seed:false}") boolean seeding) {
         this.feeds = feeds;
         this.tryFeed = tryFeed;
         this.ask = ask;
@@ -89,15 +100,18 @@ class FeedRunner implements SmartLifecycle {
         while (running) {
             try {
                 Instant now = clock.instant();
-                for (FeedStore.Feed feed : feeds.toBegin(reader, now)) writer.write(db -> feeds.begin(db, feed.id(), now));
+                for (FeedStore.Feed feed : feeds.toBegin(reader, now))
+                    writer.write(db -> feeds.begin(db, feed.id(), now));
                 for (FeedStore.Run run : feeds.due(reader, now)) lane("run-" + run.id(), () -> once(run));
-                for (CarrierWatchStore.WatchRow w : ask.due(LANES * 4)) lane("parcel-" + w.parcelId() + "-" + w.carrier(), () -> ask.once(w));
+                for (CarrierWatchStore.WatchRow w : ask.due(LANES * 4))
+                    lane("parcel-" + w.parcelId() + "-" + w.carrier(), () -> ask.once(w));
                 seen = bell.await(seen, TICK_MILLIS);
             } catch (InterruptedException e) {
                 return;
             } catch (RuntimeException e) {
                 if (running) LOG.error("Asking feeds stumbled and goes on: {}", e.toString());
-                java.util.concurrent.locks.LockSupport.parkNanos(Duration.ofMillis(TICK_MILLIS).toNanos());
+                java.util.concurrent.locks.LockSupport.parkNanos(
+                        Duration.ofMillis(TICK_MILLIS).toNanos());
             }
         }
     }
@@ -127,12 +141,18 @@ class FeedRunner implements SmartLifecycle {
         TryFeed.Outcome came = outcome;
         Instant now = clock.instant();
         int tries = run.tries() + 1;
-        Watch.Next next = came.arrived() ? new Watch.Next(null, Watch.End.ARRIVED) : feed.watch().after(run.beganAt(), tries, now);
+        Watch.Next next = came.arrived()
+                ? new Watch.Next(null, Watch.End.ARRIVED)
+                : feed.watch().after(run.beganAt(), tries, now);
         writer.write(db -> {
             if (came.arrived() && came.hash() != null) feeds.hash(db, feed.id(), came.hash());
-            if (!feeds.tried(db, run.id(), tries, next.at(), next.end(), came.summary(), now) || next.end() == null) return null;
-            // A feed at an interval that found nothing as long as it may is switched off, so that nothing is asked for ever.
-            boolean goesOn = feed.live() && (feed.schedule().equals("daily") || feed.schedule().equals("interval") && next.end() == Watch.End.ARRIVED);
+            if (!feeds.tried(db, run.id(), tries, next.at(), next.end(), came.summary(), now) || next.end() == null)
+                return null;
+            // A feed at an interval that found nothing as long as it may is switched off, so that nothing is asked for
+            // ever.
+            boolean goesOn = feed.live()
+                    && (feed.schedule().equals("daily")
+                            || feed.schedule().equals("interval") && next.end() == Watch.End.ARRIVED);
             feeds.next(db, feed.id(), goesOn, goesOn ? begins(feed, now) : null);
             return null;
         });
@@ -141,7 +161,10 @@ class FeedRunner implements SmartLifecycle {
     /** When a feed's next run begins. */
     static Instant begins(FeedStore.Feed feed, Instant now) {
         if (feed.schedule().equals("interval")) return now.plus(feed.watch().interval());
-        ZonedDateTime today = now.atZone(ZoneId.of(feed.zone())).toLocalDate().atTime(LocalTime.parse(feed.atTime())).atZone(ZoneId.of(feed.zone()));
+        ZonedDateTime today = now.atZone(ZoneId.of(feed.zone()))
+                .toLocalDate()
+                .atTime(LocalTime.parse(feed.atTime()))
+                .atZone(ZoneId.of(feed.zone()));
         return (today.toInstant().isAfter(now) ? today : today.plusDays(1)).toInstant();
     }
 }

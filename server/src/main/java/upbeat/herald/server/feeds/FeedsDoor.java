@@ -41,6 +41,7 @@ class FeedsDoor {
     private static final Set<String> HOLDS = Set.of("orders", "tracking", "stages", "iftsta", "epcis");
     /** Of parcels that are known, whichever shop they are from; a carrier may be said instead. */
     private static final Set<String> SCANS = Set.of("iftsta", "epcis");
+
     private static final int RUNS = 20;
     private final FeedStore feeds;
     private final Fetch fetch;
@@ -50,7 +51,14 @@ class FeedsDoor {
     private final InstantSource clock;
     private final Bell bell;
 
-    FeedsDoor(FeedStore feeds, Fetch fetch, CarrierStore carriers, JdbcClient reader, Writer writer, InstantSource clock, Bell bell) {
+    FeedsDoor(
+            FeedStore feeds,
+            Fetch fetch,
+            CarrierStore carriers,
+            JdbcClient reader,
+            Writer writer,
+            InstantSource clock,
+            Bell bell) {
         this.feeds = feeds;
         this.fetch = fetch;
         this.carriers = carriers;
@@ -61,14 +69,40 @@ class FeedsDoor {
     }
 
     /** @param interval,limit ISO 8601; {@code live} true where it is asked by its schedule */
-    record FeedBody(@Nullable String name, @Nullable String kind, @Nullable String shop, @Nullable String holds, @Nullable String carrier, @Nullable String place, @Nullable String schedule, @Nullable String atTime, @Nullable String zone,
-            @Nullable String interval, @Nullable Integer mostTries, @Nullable String limit, @Nullable Boolean live) {}
+    record FeedBody(
+            @Nullable String name,
+            @Nullable String kind,
+            @Nullable String shop,
+            @Nullable String holds,
+            @Nullable String carrier,
+            @Nullable String place,
+            @Nullable String schedule,
+            @Nullable String atTime,
+            @Nullable String zone,
+            @Nullable String interval,
+            @Nullable Integer mostTries,
+            @Nullable String limit,
+            @Nullable Boolean live) {}
 
     /** @param endedBy word of what ended it, {@code endedWords} the same for a person; null while it goes on */
-    record RunView(Instant beganAt, int tries, @Nullable Instant nextAt, @Nullable Instant endedAt, @Nullable String endedBy, @Nullable String endedWords, @Nullable String summary) {}
+    record RunView(
+            Instant beganAt,
+            int tries,
+            @Nullable Instant nextAt,
+            @Nullable Instant endedAt,
+            @Nullable String endedBy,
+            @Nullable String endedWords,
+            @Nullable String summary) {}
 
     /** @param where the folder, or the address; {@code worstEnd} when a run that finds nothing ends, and by what */
-    record FeedView(long id, FeedBody feed, String where, @Nullable Instant nextAt, Duration worst, String worstEnd, List<RunView> runs) {}
+    record FeedView(
+            long id,
+            FeedBody feed,
+            String where,
+            @Nullable Instant nextAt,
+            Duration worst,
+            String worstEnd,
+            List<RunView> runs) {}
 
     @GetMapping
     List<FeedView> all() {
@@ -114,7 +148,8 @@ class FeedsDoor {
     @PostMapping("/{id}/ask")
     FeedView ask(@PathVariable long id) {
         find(id);
-        if (writer.write(db -> feeds.begin(db, id, clock.instant())).isEmpty()) throw new HeraldException("id", "This feed is being asked already");
+        if (writer.write(db -> feeds.begin(db, id, clock.instant())).isEmpty())
+            throw new HeraldException("id", "This feed is being asked already");
         bell.ring();
         return one(id);
     }
@@ -142,12 +177,18 @@ class FeedsDoor {
         if (!folder && !"address".equals(b.kind())) faults.add("kind", "A feed is a folder or an address");
         boolean scans = b.holds() != null && SCANS.contains(b.holds());
         if (!scans) OrderDocument.checkShop(b.shop(), "shop", faults);
-        if (b.holds() == null || !HOLDS.contains(b.holds())) faults.add("holds", "A feed holds orders, tracking, stages, iftsta or epcis");
+        if (b.holds() == null || !HOLDS.contains(b.holds()))
+            faults.add("holds", "A feed holds orders, tracking, stages, iftsta or epcis");
         String carrier = Texts.orNull(b.carrier());
-        if (carrier != null && carriers.find(reader, carrier).isEmpty()) faults.add("carrier", "There is no carrier " + carrier);
-        if (folder && (b.place() == null || !b.place().matches("[a-z0-9][a-z0-9_-]{0,40}"))) faults.add("place", "A folder's name has lower case letters, digits, hyphens; it stands in the inbox of the data folder");
+        if (carrier != null && carriers.find(reader, carrier).isEmpty())
+            faults.add("carrier", "There is no carrier " + carrier);
+        if (folder && (b.place() == null || !b.place().matches("[a-z0-9][a-z0-9_-]{0,40}")))
+            faults.add(
+                    "place",
+                    "A folder's name has lower case letters, digits, hyphens; it stands in the inbox of the data folder");
         String schedule = b.schedule() == null ? "off" : b.schedule();
-        if (!Set.of("off", "interval", "daily").contains(schedule)) faults.add("schedule", "A feed is asked off, interval or daily");
+        if (!Set.of("off", "interval", "daily").contains(schedule))
+            faults.add("schedule", "A feed is asked off, interval or daily");
         String zone = Texts.blank(b.zone()) ? "UTC" : b.zone();
         String at = Texts.orNull(b.atTime());
         if (schedule.equals("daily")) {
@@ -162,7 +203,10 @@ class FeedsDoor {
         }
         Watch watch = null;
         try {
-            watch = new Watch(Texts.blank(b.interval()) ? Duration.ofMinutes(5) : Duration.parse(b.interval()), b.mostTries() == null ? 12 : b.mostTries(), Texts.blank(b.limit()) ? Duration.ofHours(1) : Duration.parse(b.limit()));
+            watch = new Watch(
+                    Texts.blank(b.interval()) ? Duration.ofMinutes(5) : Duration.parse(b.interval()),
+                    b.mostTries() == null ? 12 : b.mostTries(),
+                    Texts.blank(b.limit()) ? Duration.ofHours(1) : Duration.parse(b.limit()));
         } catch (DateTimeParseException e) {
             faults.add("interval", "\"" + e.getParsedString() + "\" is not an ISO 8601 duration such as PT5M");
         } catch (HeraldException e) {
@@ -177,15 +221,76 @@ class FeedsDoor {
         }
         faults.raise();
         boolean live = Boolean.TRUE.equals(b.live()) && !schedule.equals("off");
-        FeedStore.Feed feed = new FeedStore.Feed(id, b.name().strip(), b.kind(), scans ? "" : b.shop(), b.holds(), scans ? carrier : null, b.place().strip(), schedule, at, zone, watch, live, null, null);
-        Instant next = !live ? null : schedule.equals("interval") ? clock.instant() : FeedRunner.begins(feed, clock.instant());
-        return new FeedStore.Feed(id, feed.name(), feed.kind(), feed.shop(), feed.holds(), feed.carrier(), feed.place(), schedule, at, zone, watch, live, next, null);
+        FeedStore.Feed feed = new FeedStore.Feed(
+                id,
+                b.name().strip(),
+                b.kind(),
+                scans ? "" : b.shop(),
+                b.holds(),
+                scans ? carrier : null,
+                b.place().strip(),
+                schedule,
+                at,
+                zone,
+                watch,
+                live,
+                null,
+                null);
+        Instant next =
+                !live ? null : schedule.equals("interval") ? clock.instant() : FeedRunner.begins(feed, clock.instant());
+        return new FeedStore.Feed(
+                id,
+                feed.name(),
+                feed.kind(),
+                feed.shop(),
+                feed.holds(),
+                feed.carrier(),
+                feed.place(),
+                schedule,
+                at,
+                zone,
+                watch,
+                live,
+                next,
+                null);
     }
 
     private FeedView view(FeedStore.Feed f) {
         Watch.Next worst = f.watch().worst(Instant.EPOCH);
-        return new FeedView(f.id(), new FeedBody(f.name(), f.kind(), f.shop(), f.holds(), f.carrier(), f.place(), f.schedule(), f.atTime(), f.zone(), f.watch().interval().toString(), f.watch().mostTries(), f.watch().limit().toString(), f.live()),
-                f.kind().equals("folder") ? "inbox/" + f.place() + ", in the data folder" : f.place(), f.nextAt(), Duration.between(Instant.EPOCH, worst.at()), worst.end().words(),
-                feeds.latest(reader, f.id(), RUNS).stream().map(r -> new RunView(r.beganAt(), r.tries(), r.nextAt(), r.endedAt(), r.endedBy(), r.endedBy() == null ? null : Watch.End.valueOf(r.endedBy().toUpperCase(java.util.Locale.ROOT).replace('-', '_')).words(), r.summary())).toList());
+        return new FeedView(
+                f.id(),
+                new FeedBody(
+                        f.name(),
+                        f.kind(),
+                        f.shop(),
+                        f.holds(),
+                        f.carrier(),
+                        f.place(),
+                        f.schedule(),
+                        f.atTime(),
+                        f.zone(),
+                        f.watch().interval().toString(),
+                        f.watch().mostTries(),
+                        f.watch().limit().toString(),
+                        f.live()),
+                f.kind().equals("folder") ? "inbox/" + f.place() + ", in the data folder" : f.place(),
+                f.nextAt(),
+                Duration.between(Instant.EPOCH, worst.at()),
+                worst.end().words(),
+                feeds.latest(reader, f.id(), RUNS).stream()
+                        .map(r -> new RunView(
+                                r.beganAt(),
+                                r.tries(),
+                                r.nextAt(),
+                                r.endedAt(),
+                                r.endedBy(),
+                                r.endedBy() == null
+                                        ? null
+                                        : Watch.End.valueOf(r.endedBy()
+                                                        .toUpperCase(java.util.Locale.ROOT)
+                                                        .replace('-', '_'))
+                                                .words(),
+                                r.summary()))
+                        .toList());
     }
 }

@@ -26,8 +26,9 @@ import upbeat.herald.core.HeraldException;
 import upbeat.herald.server.Settings;
 
 /**
- * Fetches from an address that a person entered. Only http and https; only addresses of the open network, at every step of a redirect, unless the
- * operator allowed the host and port by name; a limited size, and a limited time for the whole of it.
+ * Fetches from an address that a person entered. Only http and https; only addresses of the open network, at every step
+ * of a redirect, unless the operator allowed the host and port by name; a limited size, and a limited time for the
+ * whole of it.
  */
 @Component
 public class Fetch {
@@ -35,10 +36,15 @@ public class Fetch {
     private static final Duration WHOLE = Duration.ofSeconds(30);
     private static final int MOST_REDIRECTS = 3;
     private final Set<String> allowed;
-    private final HttpClient client = HttpClient.newBuilder().version(HttpClient.Version.HTTP_1_1).connectTimeout(Duration.ofSeconds(5)).followRedirects(HttpClient.Redirect.NEVER).build();
+    private final HttpClient client = HttpClient.newBuilder()
+            .version(HttpClient.Version.HTTP_1_1)
+            .connectTimeout(Duration.ofSeconds(5))
+            .followRedirects(HttpClient.Redirect.NEVER)
+            .build();
 
     Fetch(Settings settings) {
-        allowed = Set.copyOf(List.of(settings.feeds().allowed().toLowerCase(Locale.ROOT).split("\\s*,\\s*")));
+        allowed = Set.copyOf(
+                List.of(settings.feeds().allowed().toLowerCase(Locale.ROOT).split("\\s*,\\s*")));
     }
 
     /** @param type the answer's content type, empty where it says none */
@@ -55,7 +61,9 @@ public class Fetch {
         for (int i = 0; i <= MOST_REDIRECTS; i++) {
             HttpResponse<byte[]> answer = call(uri, deadline, whole);
             int status = answer.statusCode();
-            if (status >= 300 && status < 400 && answer.headers().firstValue("Location").isPresent()) {
+            if (status >= 300
+                    && status < 400
+                    && answer.headers().firstValue("Location").isPresent()) {
                 URI next;
                 try {
                     next = uri.resolve(answer.headers().firstValue("Location").get());
@@ -65,27 +73,38 @@ public class Fetch {
                 try {
                     uri = check(next.toString());
                 } catch (HeraldException e) {
-                    throw new HeraldException("address", "The address redirects to " + next.getHost() + ": " + e.getMessage());
+                    throw new HeraldException(
+                            "address", "The address redirects to " + next.getHost() + ": " + e.getMessage());
                 }
                 continue;
             }
             if (status != 200) throw new HeraldException("address", "The address answers with status " + status);
             String type = answer.headers().firstValue("Content-Type").orElse("");
-            String start = new String(answer.body(), 0, Math.min(200, answer.body().length), StandardCharsets.UTF_8).stripLeading().toLowerCase(Locale.ROOT);
-            if (type.startsWith("text/html") || start.startsWith("<!doctype html") || start.startsWith("<html")) throw new HeraldException("address", "The address answers with a web page, not with data. It may ask for a log-in");
+            String start = new String(answer.body(), 0, Math.min(200, answer.body().length), StandardCharsets.UTF_8)
+                    .stripLeading()
+                    .toLowerCase(Locale.ROOT);
+            if (type.startsWith("text/html") || start.startsWith("<!doctype html") || start.startsWith("<html"))
+                throw new HeraldException(
+                        "address", "The address answers with a web page, not with data. It may ask for a log-in");
             return new Fetched(answer.body(), type);
         }
         throw new HeraldException("address", "The address redirects more than " + MOST_REDIRECTS + " times");
     }
 
     private HttpResponse<byte[]> call(URI uri, long deadline, Duration whole) {
-        HttpRequest request = HttpRequest.newBuilder(uri).timeout(whole).header("Accept", "application/json, text/csv, */*;q=0.5").header("User-Agent", "upbeat-herald").GET().build();
+        HttpRequest request = HttpRequest.newBuilder(uri)
+                .timeout(whole)
+                .header("Accept", "application/json, text/csv, */*;q=0.5")
+                .header("User-Agent", "upbeat-herald")
+                .GET()
+                .build();
         CompletableFuture<HttpResponse<byte[]>> answer = client.sendAsync(request, info -> new Limited());
         try {
             return answer.get(Math.max(1, deadline - System.nanoTime()), TimeUnit.NANOSECONDS);
         } catch (TimeoutException e) {
             answer.cancel(true);
-            throw new HeraldException("address", "The address did not answer in full within " + whole.toSeconds() + " seconds");
+            throw new HeraldException(
+                    "address", "The address did not answer in full within " + whole.toSeconds() + " seconds");
         } catch (InterruptedException e) {
             answer.cancel(true);
             Thread.currentThread().interrupt();
@@ -93,7 +112,9 @@ public class Fetch {
         } catch (ExecutionException e) {
             for (Throwable t = e; t != null; t = t.getCause()) {
                 if (t instanceof HeraldException known) throw known;
-                if (t instanceof java.net.http.HttpTimeoutException) throw new HeraldException("address", "The address did not answer in full within " + whole.toSeconds() + " seconds");
+                if (t instanceof java.net.http.HttpTimeoutException)
+                    throw new HeraldException(
+                            "address", "The address did not answer in full within " + whole.toSeconds() + " seconds");
                 if (t instanceof ConnectException) throw new HeraldException("address", "The address can't be reached");
             }
             throw new HeraldException("address", "The line broke while the answer was on it");
@@ -108,13 +129,19 @@ public class Fetch {
         } catch (IllegalArgumentException e) {
             throw new HeraldException("address", "\"" + address + "\" is no web address");
         }
-        if (uri.getHost() == null || !("http".equalsIgnoreCase(uri.getScheme()) || "https".equalsIgnoreCase(uri.getScheme()))) throw new HeraldException("address", "An address begins with https:// or http://");
+        if (uri.getHost() == null
+                || !("http".equalsIgnoreCase(uri.getScheme()) || "https".equalsIgnoreCase(uri.getScheme())))
+            throw new HeraldException("address", "An address begins with https:// or http://");
         if (uri.getUserInfo() != null) throw new HeraldException("address", "An address holds no password");
         int port = uri.getPort() >= 0 ? uri.getPort() : "https".equalsIgnoreCase(uri.getScheme()) ? 443 : 80;
         if (allowed.contains((uri.getHost() + ":" + port).toLowerCase(Locale.ROOT))) return uri;
         try {
             for (InetAddress ip : InetAddress.getAllByName(uri.getHost())) {
-                if (inner(ip)) throw new HeraldException("address", "it is inside this network, and those are not asked. The operator can allow it: herald.feeds.allowed=" + uri.getHost() + ":" + port);
+                if (inner(ip))
+                    throw new HeraldException(
+                            "address",
+                            "it is inside this network, and those are not asked. The operator can allow it: herald.feeds.allowed="
+                                    + uri.getHost() + ":" + port);
             }
         } catch (UnknownHostException e) {
             throw new HeraldException("address", "There is no host " + uri.getHost());
@@ -127,7 +154,14 @@ public class Fetch {
         byte[] b = ip.getAddress();
         boolean shared = b.length == 4 && (b[0] & 0xFF) == 100 && (b[1] & 0xC0) == 64;
         boolean unique = ip instanceof Inet6Address && (b[0] & 0xFE) == 0xFC;
-        return ip.isLoopbackAddress() || ip.isAnyLocalAddress() || ip.isLinkLocalAddress() || ip.isSiteLocalAddress() || ip.isMulticastAddress() || shared || unique || b.length == 4 && b[0] == 0;
+        return ip.isLoopbackAddress()
+                || ip.isAnyLocalAddress()
+                || ip.isLinkLocalAddress()
+                || ip.isSiteLocalAddress()
+                || ip.isMulticastAddress()
+                || shared
+                || unique
+                || b.length == 4 && b[0] == 0;
     }
 
     /** Collects a body up to the limit. */
@@ -157,7 +191,8 @@ public class Fetch {
             for (ByteBuffer b : part) size += b.remaining();
             if (size > MOST_BYTES) {
                 subscription.cancel();
-                result.completeExceptionally(new IOException(new HeraldException("address", "The answer is larger than " + (MOST_BYTES >> 20) + " MB")));
+                result.completeExceptionally(new IOException(
+                        new HeraldException("address", "The answer is larger than " + (MOST_BYTES >> 20) + " MB")));
             } else all.onNext(part);
         }
 

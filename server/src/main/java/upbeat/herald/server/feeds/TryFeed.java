@@ -31,6 +31,7 @@ class TryFeed {
     private static final long LARGEST_FILE = 20 << 20;
     /** A file that was written to within this time may not be whole yet. */
     private static final int SETTLED_SECONDS = 2;
+
     private final Fetch fetch;
     private final LoadFile load;
     private final TakeScans scans;
@@ -39,7 +40,14 @@ class TryFeed {
     private final OutsideClock outside;
     private final Bell bell;
 
-    TryFeed(Fetch fetch, LoadFile load, TakeScans scans, Settings settings, InstantSource clock, OutsideClock outside, Bell bell) {
+    TryFeed(
+            Fetch fetch,
+            LoadFile load,
+            TakeScans scans,
+            Settings settings,
+            InstantSource clock,
+            OutsideClock outside,
+            Bell bell) {
         this.fetch = fetch;
         this.load = load;
         this.scans = scans;
@@ -76,14 +84,18 @@ class TryFeed {
             Files.createDirectories(folder);
             List<Path> files;
             try (Stream<Path> list = Files.list(folder)) {
-                files = list.filter(Files::isRegularFile).filter(f -> !f.getFileName().toString().startsWith(".")).sorted().toList();
+                files = list.filter(Files::isRegularFile)
+                        .filter(f -> !f.getFileName().toString().startsWith("."))
+                        .sorted()
+                        .toList();
             }
             for (Path file : files) {
                 Instant settled = outside.instant().minusSeconds(SETTLED_SECONDS);
                 if (Files.getLastModifiedTime(file).toInstant().isAfter(settled)) continue;
                 String name = file.getFileName().toString();
                 try {
-                    if (Files.size(file) > LARGEST_FILE) throw new HeraldException("file", "The file is larger than 20 MB");
+                    if (Files.size(file) > LARGEST_FILE)
+                        throw new HeraldException("file", "The file is larger than 20 MB");
                     said.add(name + ": " + take(feed, name, Files.readAllBytes(file)));
                     move(file, folder.resolve("done"));
                 } catch (HeraldException e) {
@@ -102,9 +114,17 @@ class TryFeed {
     private String take(FeedStore.Feed feed, String name, byte[] body) {
         String source = feed.kind();
         if (feed.holds().equals("iftsta") || feed.holds().equals("epcis")) {
-            TakeScans.ScansTaken taken = scans.document(feed.holds().equals("iftsta") ? Iftsta.read(body) : Epcis.read(body), feed.carrier(), feed.holds(), body, source, clock.instant());
+            TakeScans.ScansTaken taken = scans.document(
+                    feed.holds().equals("iftsta") ? Iftsta.read(body) : Epcis.read(body),
+                    feed.carrier(),
+                    feed.holds(),
+                    body,
+                    source,
+                    clock.instant());
             bell.ring();
-            return taken.accepted() + " scans taken, " + taken.duplicate() + " known, " + taken.unknownParcel() + " of unknown parcels, " + taken.unreadCode() + " with unread codes, " + taken.rejected().size() + " refused";
+            return taken.accepted() + " scans taken, " + taken.duplicate() + " known, " + taken.unknownParcel()
+                    + " of unknown parcels, " + taken.unreadCode() + " with unread codes, "
+                    + taken.rejected().size() + " refused";
         }
         return load.load(feed.shop(), feed.holds(), name, source, body).summary();
     }

@@ -30,7 +30,10 @@ import upbeat.herald.server.orders.ParcelRow;
 import upbeat.herald.server.orders.ParcelStore;
 import upbeat.herald.server.web.CallLimit;
 
-/** Where a short link leads: to the carrier's page with the number in it; where that takes none, to a page with the number to be copied. */
+/**
+ * Where a short link leads: to the carrier's page with the number in it; where that takes none, to a page with the
+ * number to be copied.
+ */
 @RestController
 @Hidden
 class FollowPage {
@@ -42,7 +45,13 @@ class FollowPage {
     private final JdbcClient reader;
     private final CallLimit callers = new CallLimit(120, Duration.ofMinutes(1));
 
-    FollowPage(ParcelStore parcels, OrderStore orders, CarrierStore carriers, BrandStore brands, LinkSecret secret, JdbcClient reader) {
+    FollowPage(
+            ParcelStore parcels,
+            OrderStore orders,
+            CarrierStore carriers,
+            BrandStore brands,
+            LinkSecret secret,
+            JdbcClient reader) {
         this.parcels = parcels;
         this.orders = orders;
         this.carriers = carriers;
@@ -53,10 +62,21 @@ class FollowPage {
 
     @GetMapping("/t/{token}")
     ResponseEntity<String> follow(@PathVariable String token, HttpServletRequest request) {
-        if (!callers.allows(request.getRemoteAddr())) return CustomerPage.of(brands.get(reader), 429, "One moment, please", "<p>Too many calls came from here. Please try again in a minute.</p>");
+        if (!callers.allows(request.getRemoteAddr()))
+            return CustomerPage.of(
+                    brands.get(reader),
+                    429,
+                    "One moment, please",
+                    "<p>Too many calls came from here. Please try again in a minute.</p>");
         OptionalLong id = ShortLink.read(secret.bytes(), token);
         Optional<ParcelRow> parcel = id.isEmpty() ? Optional.empty() : parcels.find(reader, id.getAsLong());
-        if (parcel.isEmpty()) return CustomerPage.of(brands.get(reader), 404, "This link leads nowhere", "<p>It may have been cut short on its way. Please open it from the message once more" + CustomerPage.contact(brands.get(reader)) + ".</p>");
+        if (parcel.isEmpty())
+            return CustomerPage.of(
+                    brands.get(reader),
+                    404,
+                    "This link leads nowhere",
+                    "<p>It may have been cut short on its way. Please open it from the message once more"
+                            + CustomerPage.contact(brands.get(reader)) + ".</p>");
         return shown(parcel.get());
     }
 
@@ -66,10 +86,31 @@ class FollowPage {
         Carrier carrier = carriers.find(reader, parcel.carrier()).orElse(null);
         Order.ShipTo to = order.order().shipTo();
         String language = CustomerLanguage.of(order.order());
-        String link = TrackingLink.of(carrier, parcel.trackingNumber(), to == null ? null : to.postcode(), to == null ? null : to.country(), language == null ? null : java.util.Locale.forLanguageTag(language).getLanguage());
-        if (link != null && carrier.linkTakesNumber()) return ResponseEntity.status(HttpStatus.FOUND).location(URI.create(link)).cacheControl(CacheControl.noStore()).build();
+        String link = TrackingLink.of(
+                carrier,
+                parcel.trackingNumber(),
+                to == null ? null : to.postcode(),
+                to == null ? null : to.country(),
+                language == null
+                        ? null
+                        : java.util.Locale.forLanguageTag(language).getLanguage());
+        if (link != null && carrier.linkTakesNumber())
+            return ResponseEntity.status(HttpStatus.FOUND)
+                    .location(URI.create(link))
+                    .cacheControl(CacheControl.noStore())
+                    .build();
         Brand brand = brands.get(reader, order.order().shop());
-        String number = "<p>The number of your parcel with " + CustomerPage.escape(carrier == null ? parcel.carrier() : carrier.name()) + ":</p><p class=\"number\">" + CustomerPage.escape(parcel.trackingNumber()) + "</p>";
-        return CustomerPage.of(brand, 200, "Order " + order.order().number(), number + (link == null ? "" : "<p>Copy it, and paste it there:</p><p><a class=\"main\" href=\"" + CustomerPage.escape(link) + "\">Open the carrier’s page</a></p>"));
+        String number = "<p>The number of your parcel with "
+                + CustomerPage.escape(carrier == null ? parcel.carrier() : carrier.name()) + ":</p><p class=\"number\">"
+                + CustomerPage.escape(parcel.trackingNumber()) + "</p>";
+        return CustomerPage.of(
+                brand,
+                200,
+                "Order " + order.order().number(),
+                number
+                        + (link == null
+                                ? ""
+                                : "<p>Copy it, and paste it there:</p><p><a class=\"main\" href=\""
+                                        + CustomerPage.escape(link) + "\">Open the carrier’s page</a></p>"));
     }
 }

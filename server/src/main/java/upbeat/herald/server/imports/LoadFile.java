@@ -5,7 +5,9 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.HeraldException;
 
-/** Loads a file that came by itself, without anybody looking first; its run is in the same history as those of uploads. */
+/**
+ * Loads a file that came by itself, without anybody looking first; its run is in the same history as those of uploads.
+ */
 @Component
 public class LoadFile {
     private final Importer importer;
@@ -24,7 +26,10 @@ public class LoadFile {
     /** @throws HeraldException where the file as a whole can't be used */
     public Loaded load(String shop, String kind, String fileName, String source, byte[] file) {
         RunStore.Run run = importer.open(shop, kind, fileName, source, file);
-        if (!Importer.enough(run)) throw new HeraldException("file", "No column holds the order numbers. Load the file by hand once and say which; it is remembered by its heading");
+        if (!Importer.enough(run))
+            throw new HeraldException(
+                    "file",
+                    "No column holds the order numbers. Load the file by hand once and say which; it is remembered by its heading");
         try {
             importer.load(run.id()).get();
         } catch (InterruptedException e) {
@@ -35,6 +40,10 @@ public class LoadFile {
         }
         RunStore.Run done = runs.find(reader, run.id()).orElseThrow();
         if (done.state().equals("failed")) throw new HeraldException("file", done.reason());
-        return new Loaded(done.id(), done.refused(), done.created() + " new, " + done.changed() + " changed, " + done.unchanged() + " unchanged, " + done.refused() + " refused; " + done.messages() + " messages planned");
+        return new Loaded(
+                done.id(),
+                done.refused(),
+                done.created() + " new, " + done.changed() + " changed, " + done.unchanged() + " unchanged, "
+                        + done.refused() + " refused; " + done.messages() + " messages planned");
     }
 }

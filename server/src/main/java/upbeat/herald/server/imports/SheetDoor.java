@@ -46,6 +46,7 @@ class SheetDoor {
     private static final int LATEST = 20;
     /** A small sheet is answered with its result; a large one is asked about again. */
     private static final int PATIENCE_MILLIS = 2_500;
+
     private final Importer importer;
     private final RunStore runs;
     private final Writer writer;
@@ -60,22 +61,73 @@ class SheetDoor {
 
     record ColumnView(String code, String words) {}
 
-    /** @param applied false while this is only what would be done; {@code handled} of {@code total} rows so far; {@code rows} the refused ones first, up to 1,000; {@code sample} the first lines as they stand */
-    record SheetResult(String id, String fileName, String shop, String kind, String state, boolean applied, String readAs, List<String> headings, Map<String, String> columns, List<String> leftOut, List<ColumnView> all, @Nullable String onlyColumn, @Nullable String onlyValue,
-            List<List<String>> sample, int total, int handled, int created, int changed, int unchanged, int refused, int leftOutRows, int messages, @Nullable String reason, List<TakeSheet.RowOutcome> rows) {}
+    /**
+     * @param applied false while this is only what would be done; {@code handled} of {@code total} rows so far;
+     *     {@code rows} the refused ones first, up to 1,000; {@code sample} the first lines as they stand
+     */
+    record SheetResult(
+            String id,
+            String fileName,
+            String shop,
+            String kind,
+            String state,
+            boolean applied,
+            String readAs,
+            List<String> headings,
+            Map<String, String> columns,
+            List<String> leftOut,
+            List<ColumnView> all,
+            @Nullable String onlyColumn,
+            @Nullable String onlyValue,
+            List<List<String>> sample,
+            int total,
+            int handled,
+            int created,
+            int changed,
+            int unchanged,
+            int refused,
+            int leftOutRows,
+            int messages,
+            @Nullable String reason,
+            List<TakeSheet.RowOutcome> rows) {}
 
-    record RunLine(String id, String fileName, String shop, String kind, String source, String state, int total, int created, int changed, int refused, int messages, Instant createdAt) {}
+    record RunLine(
+            String id,
+            String fileName,
+            String shop,
+            String kind,
+            String source,
+            String state,
+            int total,
+            int created,
+            int changed,
+            int refused,
+            int messages,
+            Instant createdAt) {}
 
     /** @param columns column code to heading; {@code onlyColumn} heading of the rows that are taken */
-    record Match(@Nullable String kind, @Nullable Map<String, String> columns, @Nullable String onlyColumn, @Nullable String onlyValue) {}
+    record Match(
+            @Nullable String kind,
+            @Nullable Map<String, String> columns,
+            @Nullable String onlyColumn,
+            @Nullable String onlyValue) {}
 
     @PostMapping(consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
-    SheetResult check(@RequestParam("file") MultipartFile file, @RequestParam("shop") String shop, @RequestParam(name = "kind", defaultValue = "orders") String kind) throws IOException {
+    SheetResult check(
+            @RequestParam("file") MultipartFile file,
+            @RequestParam("shop") String shop,
+            @RequestParam(name = "kind", defaultValue = "orders") String kind)
+            throws IOException {
         Faults faults = new Faults();
         OrderDocument.checkShop(shop, "shop", faults);
         if (!KINDS.contains(kind)) faults.add("kind", "A sheet holds orders, tracking or stages");
         faults.raise();
-        RunStore.Run run = importer.open(shop, kind, file.getOriginalFilename() == null ? "sheet" : file.getOriginalFilename(), "upload", file.getBytes());
+        RunStore.Run run = importer.open(
+                shop,
+                kind,
+                file.getOriginalFilename() == null ? "sheet" : file.getOriginalFilename(),
+                "upload",
+                file.getBytes());
         if (Importer.enough(run)) await(importer.check(run.id()));
         return result(run.id());
     }
@@ -84,22 +136,30 @@ class SheetDoor {
     @PutMapping("/{id}")
     SheetResult match(@PathVariable String id, @RequestBody Match body) {
         RunStore.Run run = find(id);
-        if (run.state().equals("done") || run.state().equals("doing")) throw new HeraldException("id", "This file was loaded already. Load it anew to change its columns");
+        if (run.state().equals("done") || run.state().equals("doing"))
+            throw new HeraldException("id", "This file was loaded already. Load it anew to change its columns");
         String kind = body.kind() == null ? run.kind() : body.kind();
         if (!KINDS.contains(kind)) throw new HeraldException("kind", "A sheet holds orders, tracking or stages");
         Map<String, String> columns = body.columns() == null ? run.columns() : body.columns();
         Table table = Importer.table(runs.content(reader, id));
         Map<SheetColumn, Integer> match = table.match(columns, true);
         String only = Texts.orNull(body.onlyColumn());
-        if (only != null && !table.headings().contains(only)) throw new HeraldException("onlyColumn", "The file has no heading \"" + only + "\"");
+        if (only != null && !table.headings().contains(only))
+            throw new HeraldException("onlyColumn", "The file has no heading \"" + only + "\"");
         writer.write(db -> {
             Map<String, String> kept = new LinkedHashMap<>();
             match.forEach((c, at) -> kept.put(c.code(), table.headings().get(at)));
-            runs.match(db, id, kept, kind, only, only == null ? null : body.onlyValue() == null ? "" : body.onlyValue());
+            runs.match(
+                    db, id, kept, kind, only, only == null ? null : body.onlyValue() == null ? "" : body.onlyValue());
             for (int i = 0; i < table.headings().size(); i++) {
                 Integer at = i;
-                String code = match.entrySet().stream().filter(e -> e.getValue().equals(at)).map(e -> e.getKey().code()).findFirst().orElse("");
-                if (!table.headings().get(i).isBlank()) runs.remember(db, SheetColumn.plain(table.headings().get(i)), code);
+                String code = match.entrySet().stream()
+                        .filter(e -> e.getValue().equals(at))
+                        .map(e -> e.getKey().code())
+                        .findFirst()
+                        .orElse("");
+                if (!table.headings().get(i).isBlank())
+                    runs.remember(db, SheetColumn.plain(table.headings().get(i)), code);
             }
             return null;
         });
@@ -129,7 +189,21 @@ class SheetDoor {
 
     @GetMapping
     List<RunLine> latest() {
-        return runs.latest(reader, LATEST).stream().map(r -> new RunLine(r.id(), r.fileName(), r.shop(), r.kind(), r.source(), r.state(), r.total(), r.created(), r.changed(), r.refused(), r.messages(), r.createdAt())).toList();
+        return runs.latest(reader, LATEST).stream()
+                .map(r -> new RunLine(
+                        r.id(),
+                        r.fileName(),
+                        r.shop(),
+                        r.kind(),
+                        r.source(),
+                        r.state(),
+                        r.total(),
+                        r.created(),
+                        r.changed(),
+                        r.refused(),
+                        r.messages(),
+                        r.createdAt()))
+                .toList();
     }
 
     /** The refused rows as they came, with the reason behind each, to be mended and loaded again. */
@@ -137,7 +211,8 @@ class SheetDoor {
     ResponseEntity<String> refused(@PathVariable String id) {
         find(id);
         byte[] content = runs.content(reader, id);
-        List<String> headings = new ArrayList<>(content == null ? List.of() : Importer.table(content).headings());
+        List<String> headings = new ArrayList<>(
+                content == null ? List.of() : Importer.table(content).headings());
         headings.add("why it was refused");
         StringBuilder out = new StringBuilder("\ufeff").append(SafeCell.csv(headings));
         for (RunStore.RefusedRow row : runs.refused(reader, id)) {
@@ -146,7 +221,10 @@ class SheetDoor {
             cells.add(row.reason());
             out.append(SafeCell.csv(cells));
         }
-        return ResponseEntity.ok().contentType(new MediaType("text", "csv", StandardCharsets.UTF_8)).header("Content-Disposition", "attachment; filename=\"refused.csv\"").body(out.toString());
+        return ResponseEntity.ok()
+                .contentType(new MediaType("text", "csv", StandardCharsets.UTF_8))
+                .header("Content-Disposition", "attachment; filename=\"refused.csv\"")
+                .body(out.toString());
     }
 
     private static void await(Future<?> work) {
@@ -162,15 +240,43 @@ class SheetDoor {
     }
 
     private RunStore.Run find(String id) {
-        return runs.find(reader, id).orElseThrow(() -> new NotFound("There is no upload " + id + ". Load the file again"));
+        return runs.find(reader, id)
+                .orElseThrow(() -> new NotFound("There is no upload " + id + ". Load the file again"));
     }
 
     private SheetResult result(String id) {
         RunStore.Run r = find(id);
         byte[] content = runs.content(reader, id);
         Table table = content == null ? new Table(r.readAs(), List.of(), List.of()) : Importer.table(content);
-        List<String> leftOut = table.headings().stream().filter(h -> !r.columns().containsValue(h)).toList();
-        return new SheetResult(r.id(), r.fileName(), r.shop(), r.kind(), r.state(), r.state().equals("done"), r.readAs(), table.headings(), r.columns(), leftOut, java.util.Arrays.stream(SheetColumn.values()).map(c -> new ColumnView(c.code(), c.words())).toList(), r.onlyColumn(), r.onlyValue(),
-                table.lines().stream().limit(3).map(Table.Line::cells).toList(), r.total(), r.handled(), r.created(), r.changed(), r.unchanged(), r.refused(), r.leftOut(), r.messages(), r.reason(), runs.rows(reader, id, SHOWN));
+        List<String> leftOut = table.headings().stream()
+                .filter(h -> !r.columns().containsValue(h))
+                .toList();
+        return new SheetResult(
+                r.id(),
+                r.fileName(),
+                r.shop(),
+                r.kind(),
+                r.state(),
+                r.state().equals("done"),
+                r.readAs(),
+                table.headings(),
+                r.columns(),
+                leftOut,
+                java.util.Arrays.stream(SheetColumn.values())
+                        .map(c -> new ColumnView(c.code(), c.words()))
+                        .toList(),
+                r.onlyColumn(),
+                r.onlyValue(),
+                table.lines().stream().limit(3).map(Table.Line::cells).toList(),
+                r.total(),
+                r.handled(),
+                r.created(),
+                r.changed(),
+                r.unchanged(),
+                r.refused(),
+                r.leftOut(),
+                r.messages(),
+                r.reason(),
+                runs.rows(reader, id, SHOWN));
     }
 }

@@ -42,7 +42,22 @@ import upbeat.herald.server.orders.ParcelStore;
 class TakeSheet {
     private static final String SOURCE = "spreadsheet";
     /** Words for stages that sheets use besides the stages' own (common practice, no source). */
-    private static final Map<String, Stage> OTHER_WORDS = Map.of("shipped", Stage.DISPATCHED, "sent", Stage.DISPATCHED, "fulfilled", Stage.DISPATCHED, "label printed", Stage.PACKED, "new", Stage.ORDERED, "open", Stage.ORDERED, "canceled", Stage.CANCELLED);
+    private static final Map<String, Stage> OTHER_WORDS = Map.of(
+            "shipped",
+            Stage.DISPATCHED,
+            "sent",
+            Stage.DISPATCHED,
+            "fulfilled",
+            Stage.DISPATCHED,
+            "label printed",
+            Stage.PACKED,
+            "new",
+            Stage.ORDERED,
+            "open",
+            Stage.ORDERED,
+            "canceled",
+            Stage.CANCELLED);
+
     private final TakeIn takeIn;
     private final OrderStore orders;
     private final ParcelStore parcels;
@@ -60,8 +75,18 @@ class TakeSheet {
     /** @param only rows whose cell at {@code onlyAt} is this are taken, others left out; null for all */
     record Job(String shop, String kind, String only, int onlyAt) {}
 
-    /** @param verdict {@code new}, {@code changed}, {@code unchanged}, {@code left out} or {@code refused}; {@code what} is done, in words; {@code reason} of a refusal */
-    record RowOutcome(long line, @Nullable String order, @Nullable String name, String verdict, List<String> what, @Nullable String reason, int messages) {}
+    /**
+     * @param verdict {@code new}, {@code changed}, {@code unchanged}, {@code left out} or {@code refused}; {@code what}
+     *     is done, in words; {@code reason} of a refusal
+     */
+    record RowOutcome(
+            long line,
+            @Nullable String order,
+            @Nullable String name,
+            String verdict,
+            List<String> what,
+            @Nullable String reason,
+            int messages) {}
 
     /** @param groups rows of one order together */
     List<RowOutcome> all(JdbcClient db, Job job, List<List<SheetRow>> groups, Instant now) {
@@ -70,8 +95,21 @@ class TakeSheet {
         for (List<SheetRow> group : groups) {
             List<SheetRow> wanted = new ArrayList<>();
             for (SheetRow row : group) {
-                boolean out = job.only() != null && (job.onlyAt() >= row.cells().size() || !job.only().strip().equalsIgnoreCase(row.cells().get(job.onlyAt()).strip()));
-                if (out) outcomes.add(new RowOutcome(row.line(), row.get(SheetColumn.ORDER), row.get(SheetColumn.NAME), "left out", List.of(), null, 0));
+                boolean out = job.only() != null
+                        && (job.onlyAt() >= row.cells().size()
+                                || !job.only()
+                                        .strip()
+                                        .equalsIgnoreCase(
+                                                row.cells().get(job.onlyAt()).strip()));
+                if (out)
+                    outcomes.add(new RowOutcome(
+                            row.line(),
+                            row.get(SheetColumn.ORDER),
+                            row.get(SheetColumn.NAME),
+                            "left out",
+                            List.of(),
+                            null,
+                            0));
                 else wanted.add(row);
             }
             order(db, job, wanted, known, now, outcomes);
@@ -80,7 +118,8 @@ class TakeSheet {
     }
 
     /** One order's rows. Everything that can be refused is looked at before anything is written. */
-    private void order(JdbcClient db, Job job, List<SheetRow> rows, List<Carrier> known, Instant now, List<RowOutcome> outcomes) {
+    private void order(
+            JdbcClient db, Job job, List<SheetRow> rows, List<Carrier> known, Instant now, List<RowOutcome> outcomes) {
         List<SheetRow> good = new ArrayList<>();
         boolean itemLost = false;
         for (SheetRow row : rows) {
@@ -93,11 +132,17 @@ class TakeSheet {
                 itemLost = true;
             }
         }
-        if (itemLost && rows.size() > 1 && good.stream().anyMatch(r -> r.get(SheetColumn.SKU) != null || r.get(SheetColumn.ITEM) != null)) {
-            good.forEach(r -> outcomes.add(refused(r, "Another line of this order is refused; without it the order would lack an item")));
+        if (itemLost
+                && rows.size() > 1
+                && good.stream().anyMatch(r -> r.get(SheetColumn.SKU) != null || r.get(SheetColumn.ITEM) != null)) {
+            good.forEach(r -> outcomes.add(
+                    refused(r, "Another line of this order is refused; without it the order would lack an item")));
             return;
         }
-        List<Order.Item> items = good.stream().map(TakeSheet::item).filter(java.util.Objects::nonNull).toList();
+        List<Order.Item> items = good.stream()
+                .map(TakeSheet::item)
+                .filter(java.util.Objects::nonNull)
+                .toList();
         for (int i = 0; i < good.size(); i++) {
             SheetRow row = good.get(i);
             try {
@@ -109,29 +154,53 @@ class TakeSheet {
     }
 
     private static RowOutcome refused(SheetRow row, String reason) {
-        return new RowOutcome(row.line(), row.get(SheetColumn.ORDER), row.get(SheetColumn.NAME), "refused", List.of(), reason, 0);
+        return new RowOutcome(
+                row.line(), row.get(SheetColumn.ORDER), row.get(SheetColumn.NAME), "refused", List.of(), reason, 0);
     }
 
-    private RowOutcome one(JdbcClient db, Job job, SheetRow row, List<Order.Item> items, List<Carrier> known, Instant now) {
+    private RowOutcome one(
+            JdbcClient db, Job job, SheetRow row, List<Order.Item> items, List<Carrier> known, Instant now) {
         String number = row.get(SheetColumn.ORDER);
         Optional<OrderRow> before = number == null ? Optional.empty() : orders.find(db, job.shop(), number);
-        if (number == null && job.kind().equals("stages") && row.get(SheetColumn.TRACKING) != null) before = byParcel(db, row);
+        if (number == null && job.kind().equals("stages") && row.get(SheetColumn.TRACKING) != null)
+            before = byParcel(db, row);
         else if (number == null) throw new HeraldException("order", "The order number is missing");
-        else if (number.length() > 80) throw new HeraldException("order", "The order number is longer than 80 characters");
-        if (before.isEmpty() && !job.kind().equals("orders")) throw new HeraldException("order", "There is no order " + number + " of shop " + job.shop() + ". Load the orders first");
-        Order order = job.kind().equals("orders") ? order(job.shop(), row, items, before.map(OrderRow::order).orElse(null), now) : before.get().order();
+        else if (number.length() > 80)
+            throw new HeraldException("order", "The order number is longer than 80 characters");
+        if (before.isEmpty() && !job.kind().equals("orders"))
+            throw new HeraldException(
+                    "order", "There is no order " + number + " of shop " + job.shop() + ". Load the orders first");
+        Order order = job.kind().equals("orders")
+                ? order(job.shop(), row, items, before.map(OrderRow::order).orElse(null), now)
+                : before.get().order();
         Parcel parcel = job.kind().equals("stages") ? null : parcel(db, row, known, before);
         Stage stage = stage(row);
-        if (job.kind().equals("tracking") && parcel == null) throw new HeraldException("trackingNumber", "The tracking number is missing");
+        if (job.kind().equals("tracking") && parcel == null)
+            throw new HeraldException("trackingNumber", "The tracking number is missing");
         if (job.kind().equals("stages") && stage == null) throw new HeraldException("status", "The status is missing");
         boolean ofParcel = stage != null && !stage.ofOrder();
         List<ParcelRow> has = before.map(o -> parcels.of(db, o.id())).orElse(List.of());
         ParcelRow onto = null;
         if (ofParcel && parcel == null) {
-            List<ParcelRow> meant = row.get(SheetColumn.TRACKING) == null ? has : has.stream().filter(p -> Texts.compact(p.parcel().trackingNumber()).equals(Texts.compact(row.get(SheetColumn.TRACKING))) || parcels.legs(db, p.id()).stream().anyMatch(l -> Texts.compact(l.trackingNumber()).equals(Texts.compact(row.get(SheetColumn.TRACKING))))).toList();
-            if (has.isEmpty()) throw new HeraldException("trackingNumber", "The status is " + stage.words() + ", but there is no tracking number to put it on");
-            if (meant.isEmpty()) throw new HeraldException("trackingNumber", "The order has no parcel " + row.get(SheetColumn.TRACKING));
-            if (meant.size() > 1) throw new HeraldException("trackingNumber", "The order has " + meant.size() + " parcels. Give the tracking number of the one that is " + stage.words());
+            List<ParcelRow> meant = row.get(SheetColumn.TRACKING) == null
+                    ? has
+                    : has.stream()
+                            .filter(p -> Texts.compact(p.parcel().trackingNumber())
+                                            .equals(Texts.compact(row.get(SheetColumn.TRACKING)))
+                                    || parcels.legs(db, p.id()).stream().anyMatch(l -> Texts.compact(l.trackingNumber())
+                                            .equals(Texts.compact(row.get(SheetColumn.TRACKING)))))
+                            .toList();
+            if (has.isEmpty())
+                throw new HeraldException(
+                        "trackingNumber",
+                        "The status is " + stage.words() + ", but there is no tracking number to put it on");
+            if (meant.isEmpty())
+                throw new HeraldException("trackingNumber", "The order has no parcel " + row.get(SheetColumn.TRACKING));
+            if (meant.size() > 1)
+                throw new HeraldException(
+                        "trackingNumber",
+                        "The order has " + meant.size() + " parcels. Give the tracking number of the one that is "
+                                + stage.words());
             onto = meant.get(0);
         }
         List<String> what = new ArrayList<>();
@@ -153,46 +222,111 @@ class TakeSheet {
             if (marked.change() == TakeIn.Change.CHANGED) what.add("marked " + stage.words());
             messages += marked.messages();
         } else if (stage == Stage.CANCELLED || stage == Stage.REFUNDED) {
-            TakeIn.Taken<OrderRow> ended = takeIn.end(db, orders.get(db, taken.row().id()), stage, now);
+            TakeIn.Taken<OrderRow> ended =
+                    takeIn.end(db, orders.get(db, taken.row().id()), stage, now);
             if (ended.change() == TakeIn.Change.CHANGED) what.add(stage.words());
             messages += ended.messages();
         }
         String verdict = taken.change() == TakeIn.Change.NEW ? "new" : what.isEmpty() ? "unchanged" : "changed";
-        return new RowOutcome(row.line(), order.number(), order.customer() == null ? null : order.customer().name(), verdict, what, null, messages);
+        return new RowOutcome(
+                row.line(),
+                order.number(),
+                order.customer() == null ? null : order.customer().name(),
+                verdict,
+                what,
+                null,
+                messages);
     }
 
     private Optional<OrderRow> byParcel(JdbcClient db, SheetRow row) {
         String number = row.get(SheetColumn.TRACKING);
         List<String> keys = parcels.carriersOf(db, number);
         if (keys.isEmpty()) throw new HeraldException("trackingNumber", "No order has the tracking number " + number);
-        if (keys.size() > 1) throw new HeraldException("trackingNumber", "Several carriers have a number " + number + ". Give the order number");
+        if (keys.size() > 1)
+            throw new HeraldException(
+                    "trackingNumber", "Several carriers have a number " + number + ". Give the order number");
         return parcels.findAny(db, keys.get(0), number).map(p -> orders.get(db, p.orderId()));
     }
 
     /** The order with the row's cells laid over what is known; an empty cell changes nothing. */
     private static Order order(String shop, SheetRow row, List<Order.Item> items, Order before, Instant now) {
         String country = country(row.get(SheetColumn.COUNTRY));
-        if (country == null && before != null && before.shipTo() != null) country = before.shipTo().country();
+        if (country == null && before != null && before.shipTo() != null)
+            country = before.shipTo().country();
         String email = row.get(SheetColumn.EMAIL);
-        if (email != null && !EmailAddress.valid(email)) throw new HeraldException("email", "\"" + email + "\" is not an e-mail address");
+        if (email != null && !EmailAddress.valid(email))
+            throw new HeraldException("email", "\"" + email + "\" is not an e-mail address");
         String phone = null;
         if (row.get(SheetColumn.PHONE) != null) {
             phone = Phones.e164(row.get(SheetColumn.PHONE), country).orElse(null);
-            if (phone == null) throw new HeraldException("phone", "\"" + row.get(SheetColumn.PHONE) + "\" can't be a phone number" + (country == null ? ". Without a country it needs its country code, +46..." : " in " + country));
+            if (phone == null)
+                throw new HeraldException(
+                        "phone",
+                        "\"" + row.get(SheetColumn.PHONE) + "\" can't be a phone number"
+                                + (country == null
+                                        ? ". Without a country it needs its country code, +46..."
+                                        : " in " + country));
         }
-        Order.Customer was = before == null || before.customer() == null ? new Order.Customer(null, null, null, null) : before.customer();
-        Order.Customer customer = new Order.Customer(or(row.get(SheetColumn.NAME), was.name()), or(email, was.email()), or(phone, was.phone()), or(language(row), was.language()));
-        Order.ShipTo went = before == null || before.shipTo() == null ? new Order.ShipTo(null, null, null, null, null) : before.shipTo();
-        Order.ShipTo to = new Order.ShipTo(or(went.name(), country == null ? null : customer.name()), or(row.get(SheetColumn.STREET), went.street()), or(row.get(SheetColumn.CITY), went.city()), or(row.get(SheetColumn.POSTCODE), went.postcode()), country);
-        if (to.equals(new Order.ShipTo(null, null, null, null, null)) || before != null && before.shipTo() == null && country == null && to.street() == null && to.city() == null) to = before == null ? null : before.shipTo();
+        Order.Customer was = before == null || before.customer() == null
+                ? new Order.Customer(null, null, null, null)
+                : before.customer();
+        Order.Customer customer = new Order.Customer(
+                or(row.get(SheetColumn.NAME), was.name()),
+                or(email, was.email()),
+                or(phone, was.phone()),
+                or(language(row), was.language()));
+        Order.ShipTo went = before == null || before.shipTo() == null
+                ? new Order.ShipTo(null, null, null, null, null)
+                : before.shipTo();
+        Order.ShipTo to = new Order.ShipTo(
+                or(went.name(), country == null ? null : customer.name()),
+                or(row.get(SheetColumn.STREET), went.street()),
+                or(row.get(SheetColumn.CITY), went.city()),
+                or(row.get(SheetColumn.POSTCODE), went.postcode()),
+                country);
+        if (to.equals(new Order.ShipTo(null, null, null, null, null))
+                || before != null
+                        && before.shipTo() == null
+                        && country == null
+                        && to.street() == null
+                        && to.city() == null) to = before == null ? null : before.shipTo();
         Payment payment = payment(row);
         BigDecimal total = decimal(row, SheetColumn.TOTAL);
         String currency = currency(row);
         Instant placed = placed(row, now);
-        List<String> tags = row.get(SheetColumn.TAGS) == null ? List.of() : Arrays.stream(row.get(SheetColumn.TAGS).split("\\s*,\\s*")).filter(t -> !t.isBlank()).distinct().toList();
-        if (before == null) return new Order(shop, row.get(SheetColumn.ORDER), placed == null ? now : placed, customer, to, payment == null ? Payment.PREPAID : payment, currency, total, items, Order.Consent.UNKNOWN, tags);
-        return new Order(shop, before.number(), placed == null ? before.placedAt() : placed, before.customer() == null && customer.equals(was) ? null : customer, to, payment == null ? before.payment() : payment, or(currency, before.currency()),
-                total == null || before.total() != null && total.compareTo(before.total()) == 0 ? before.total() : total, items.isEmpty() ? before.items() : items, before.consent(), tags.isEmpty() ? before.tags() : tags);
+        List<String> tags = row.get(SheetColumn.TAGS) == null
+                ? List.of()
+                : Arrays.stream(row.get(SheetColumn.TAGS).split("\\s*,\\s*"))
+                        .filter(t -> !t.isBlank())
+                        .distinct()
+                        .toList();
+        if (before == null)
+            return new Order(
+                    shop,
+                    row.get(SheetColumn.ORDER),
+                    placed == null ? now : placed,
+                    customer,
+                    to,
+                    payment == null ? Payment.PREPAID : payment,
+                    currency,
+                    total,
+                    items,
+                    Order.Consent.UNKNOWN,
+                    tags);
+        return new Order(
+                shop,
+                before.number(),
+                placed == null ? before.placedAt() : placed,
+                before.customer() == null && customer.equals(was) ? null : customer,
+                to,
+                payment == null ? before.payment() : payment,
+                or(currency, before.currency()),
+                total == null || before.total() != null && total.compareTo(before.total()) == 0
+                        ? before.total()
+                        : total,
+                items.isEmpty() ? before.items() : items,
+                before.consent(),
+                tags.isEmpty() ? before.tags() : tags);
     }
 
     private static Order.Item item(SheetRow row) {
@@ -201,7 +335,9 @@ class TakeSheet {
         if (sku == null && name == null) return null;
         int quantity = 1;
         if (row.get(SheetColumn.QUANTITY) != null) {
-            if (!row.get(SheetColumn.QUANTITY).matches("[1-9]\\d{0,5}")) throw new HeraldException("quantity", "\"" + row.get(SheetColumn.QUANTITY) + "\" is no quantity of 1 or more");
+            if (!row.get(SheetColumn.QUANTITY).matches("[1-9]\\d{0,5}"))
+                throw new HeraldException(
+                        "quantity", "\"" + row.get(SheetColumn.QUANTITY) + "\" is no quantity of 1 or more");
             quantity = Integer.parseInt(row.get(SheetColumn.QUANTITY));
         }
         return new Order.Item(sku, name == null ? sku : name, quantity, decimal(row, SheetColumn.PRICE), null);
@@ -212,17 +348,22 @@ class TakeSheet {
         if (text == null) return null;
         String plain = text.replaceAll("[\\s\\u00a0]", "");
         // A comma with two digits behind it is a decimal comma; one with three parts thousands.
-        if (plain.matches("\\d{1,3}([.]\\d{3})*,\\d{1,2}")) plain = plain.replace(".", "").replace(',', '.');
+        if (plain.matches("\\d{1,3}([.]\\d{3})*,\\d{1,2}"))
+            plain = plain.replace(".", "").replace(',', '.');
         else if (plain.matches("\\d{1,3}(,\\d{3})+([.]\\d+)?")) plain = plain.replace(",", "");
         else plain = plain.replace(',', '.');
-        if (!plain.matches("\\d{1,12}([.]\\d{1,6})?")) throw new HeraldException(column.code(), "\"" + text + "\" is no " + column.words());
+        if (!plain.matches("\\d{1,12}([.]\\d{1,6})?"))
+            throw new HeraldException(column.code(), "\"" + text + "\" is no " + column.words());
         return new BigDecimal(plain);
     }
 
     private static Payment payment(SheetRow row) {
         String text = row.get(SheetColumn.PAYMENT);
         if (text == null) return null;
-        return Payment.of(text).or(() -> text.equalsIgnoreCase("cod") ? Optional.of(Payment.CASH_ON_DELIVERY) : Optional.empty()).orElseThrow(() -> new HeraldException("payment", "\"" + text + "\" is not prepaid or cash on delivery"));
+        return Payment.of(text)
+                .or(() -> text.equalsIgnoreCase("cod") ? Optional.of(Payment.CASH_ON_DELIVERY) : Optional.empty())
+                .orElseThrow(
+                        () -> new HeraldException("payment", "\"" + text + "\" is not prepaid or cash on delivery"));
     }
 
     private static String currency(SheetRow row) {
@@ -237,7 +378,8 @@ class TakeSheet {
 
     private static String language(SheetRow row) {
         String text = row.get(SheetColumn.LANGUAGE);
-        if (text != null && !text.matches("[A-Za-z]{2,3}([-_][A-Za-z0-9]{2,8})*")) throw new HeraldException("language", "\"" + text + "\" is not a language such as de");
+        if (text != null && !text.matches("[A-Za-z]{2,3}([-_][A-Za-z0-9]{2,8})*"))
+            throw new HeraldException("language", "\"" + text + "\" is not a language such as de");
         return text == null ? null : text.replace('_', '-');
     }
 
@@ -245,15 +387,20 @@ class TakeSheet {
         String text = row.get(SheetColumn.PLACED_AT);
         if (text == null) return null;
         Instant at = null;
-        for (java.util.function.Function<String, Instant> form : List.<java.util.function.Function<String, Instant>>of(t -> OffsetDateTime.parse(t).toInstant(), t -> LocalDateTime.parse(t.replace(' ', 'T')).toInstant(ZoneOffset.UTC), t -> LocalDate.parse(t).atTime(12, 0).toInstant(ZoneOffset.UTC))) {
+        for (java.util.function.Function<String, Instant> form : List.<java.util.function.Function<String, Instant>>of(
+                t -> OffsetDateTime.parse(t).toInstant(),
+                t -> LocalDateTime.parse(t.replace(' ', 'T')).toInstant(ZoneOffset.UTC),
+                t -> LocalDate.parse(t).atTime(12, 0).toInstant(ZoneOffset.UTC))) {
             try {
                 if (at == null) at = form.apply(text);
             } catch (DateTimeParseException e) {
                 // The next form may fit.
             }
         }
-        if (at == null) throw new HeraldException("placedAt", "\"" + text + "\" is no date such as 2026-11-24 or 2026-11-24 14:05");
-        if (at.isAfter(now.plusSeconds(86_400))) throw new HeraldException("placedAt", "\"" + text + "\" is in the future. Check the year");
+        if (at == null)
+            throw new HeraldException("placedAt", "\"" + text + "\" is no date such as 2026-11-24 or 2026-11-24 14:05");
+        if (at.isAfter(now.plusSeconds(86_400)))
+            throw new HeraldException("placedAt", "\"" + text + "\" is in the future. Check the year");
         return at.isAfter(now) ? now : at;
     }
 
@@ -262,37 +409,70 @@ class TakeSheet {
         String name = row.get(SheetColumn.CARRIER);
         Carrier carrier = null;
         if (name != null) {
-            carrier = known.stream().filter(c -> c.key().equalsIgnoreCase(name) || c.name().equalsIgnoreCase(name)).findFirst()
-                    .orElseThrow(() -> new HeraldException("carrier", "There is no carrier \"" + name + "\". Known are " + String.join(", ", known.stream().filter(Carrier::inUse).map(Carrier::name).toList())));
+            carrier = known.stream()
+                    .filter(c -> c.key().equalsIgnoreCase(name) || c.name().equalsIgnoreCase(name))
+                    .findFirst()
+                    .orElseThrow(() -> new HeraldException(
+                            "carrier",
+                            "There is no carrier \"" + name + "\". Known are "
+                                    + String.join(
+                                            ", ",
+                                            known.stream()
+                                                    .filter(Carrier::inUse)
+                                                    .map(Carrier::name)
+                                                    .toList())));
         }
         if (number == null) return null;
-        if (number.matches("\\d[.,]?\\d*[eE]\\+?\\d+")) throw new HeraldException("trackingNumber", "The spreadsheet turned the tracking number into " + number + ". Format the column as text, enter the number again and save anew");
-        if (Texts.compact(number).isEmpty() || number.length() > 60) throw new HeraldException("trackingNumber", "A tracking number has 1 to 60 characters");
-        if (carrier == null) carrier = carrierOf.named(db, null, number).orElseThrow(() -> new HeraldException("carrier", "Say which carrier brings " + number));
+        if (number.matches("\\d[.,]?\\d*[eE]\\+?\\d+"))
+            throw new HeraldException(
+                    "trackingNumber",
+                    "The spreadsheet turned the tracking number into " + number
+                            + ". Format the column as text, enter the number again and save anew");
+        if (Texts.compact(number).isEmpty() || number.length() > 60)
+            throw new HeraldException("trackingNumber", "A tracking number has 1 to 60 characters");
+        if (carrier == null)
+            carrier = carrierOf
+                    .named(db, null, number)
+                    .orElseThrow(() -> new HeraldException("carrier", "Say which carrier brings " + number));
         Optional<ParcelRow> there = parcels.findAny(db, carrier.key(), number);
         if (there.isPresent() && order.map(o -> o.id() != there.get().orderId()).orElse(true)) {
-            throw new HeraldException("trackingNumber", "The number " + number + " is on order " + orders.get(db, there.get().orderId()).order().number() + " already");
+            throw new HeraldException(
+                    "trackingNumber",
+                    "The number " + number + " is on order "
+                            + orders.get(db, there.get().orderId()).order().number() + " already");
         }
         return new Parcel(carrier.key(), number, List.of());
     }
 
     /** A number that looks like its carrier's but for the check digit: taken, and said. */
     private static Optional<String> doubt(Parcel parcel, List<Carrier> known) {
-        List<Carrier> its = known.stream().filter(c -> c.key().equals(parcel.carrier())).toList();
-        List<Recognise.Candidate> mine = Recognise.of(parcel.trackingNumber(), its).stream().filter(c -> c.carrier() != null).toList();
-        return mine.isEmpty() || mine.get(0).valid() ? Optional.empty() : Optional.of("look again: " + mine.get(0).reason());
+        List<Carrier> its =
+                known.stream().filter(c -> c.key().equals(parcel.carrier())).toList();
+        List<Recognise.Candidate> mine = Recognise.of(parcel.trackingNumber(), its).stream()
+                .filter(c -> c.carrier() != null)
+                .toList();
+        return mine.isEmpty() || mine.get(0).valid()
+                ? Optional.empty()
+                : Optional.of("look again: " + mine.get(0).reason());
     }
 
     private static Stage stage(SheetRow row) {
         String text = row.get(SheetColumn.STATUS);
         if (text == null) return null;
-        return Stage.of(text).or(() -> Optional.ofNullable(OTHER_WORDS.get(text.toLowerCase(Locale.ROOT))))
-                .orElseThrow(() -> new HeraldException("status", "\"" + text + "\" is no stage. Use ordered, packed, dispatched, in transit, out for delivery, delivered, cancelled..."));
+        return Stage.of(text)
+                .or(() -> Optional.ofNullable(OTHER_WORDS.get(text.toLowerCase(Locale.ROOT))))
+                .orElseThrow(
+                        () -> new HeraldException(
+                                "status",
+                                "\"" + text
+                                        + "\" is no stage. Use ordered, packed, dispatched, in transit, out for delivery, delivered, cancelled..."));
     }
 
     private static String country(String written) {
         if (written == null) return null;
-        return Countries.code(written).orElseThrow(() -> new HeraldException("country", "\"" + written + "\" is no country. Use its two letters, such as DE"));
+        return Countries.code(written)
+                .orElseThrow(() -> new HeraldException(
+                        "country", "\"" + written + "\" is no country. Use its two letters, such as DE"));
     }
 
     private static String or(String a, String b) {

@@ -46,7 +46,9 @@ final class XlsxTable {
                     else {
                         while (cells.size() < headings.size()) cells.add("");
                         lines.add(new Table.Line(row.getRowNum(), cells));
-                        if (lines.size() > MOST_ROWS) throw new HeraldException("file", "The sheet has more than " + MOST_ROWS + " rows. Split it");
+                        if (lines.size() > MOST_ROWS)
+                            throw new HeraldException(
+                                    "file", "The sheet has more than " + MOST_ROWS + " rows. Split it");
                     }
                 });
             }
@@ -54,7 +56,9 @@ final class XlsxTable {
             return new Table("XLSX, first sheet", headings, lines);
         } catch (IOException | RuntimeException e) {
             if (e instanceof HeraldException known) throw known;
-            throw new HeraldException("file", "The workbook can't be read; the file may be damaged or cut off. Save it once more as XLSX");
+            throw new HeraldException(
+                    "file",
+                    "The workbook can't be read; the file may be damaged or cut off. Save it once more as XLSX");
         }
     }
 
@@ -71,10 +75,13 @@ final class XlsxTable {
         if (cell.getType() == CellType.ERROR) return "";
         if (cell.getType() == CellType.NUMBER) {
             String format = cell.getDataFormatString();
-            if (format != null && format.toLowerCase(java.util.Locale.ROOT).matches(".*(yy|dd|d/m|m/d).*")) return cell.asDate().toString();
+            if (format != null && format.toLowerCase(java.util.Locale.ROOT).matches(".*(yy|dd|d/m|m/d).*"))
+                return cell.asDate().toString();
             BigDecimal number = cell.asNumber().stripTrailingZeros();
             // Said so that the row is refused with the reason that fits: the digits are gone.
-            return number.precision() > EXACT_DIGITS || number.precision() - number.scale() > EXACT_DIGITS ? String.format(java.util.Locale.ROOT, "%.5E", number) : number.toPlainString();
+            return number.precision() > EXACT_DIGITS || number.precision() - number.scale() > EXACT_DIGITS
+                    ? String.format(java.util.Locale.ROOT, "%.5E", number)
+                    : number.toPlainString();
         }
         String text = cell.getText();
         return text == null ? "" : text;
@@ -87,11 +94,15 @@ final class XlsxTable {
         int entries = 0;
         try (ZipFile zip = ZipFile.builder().setByteArray(file).get()) {
             for (ZipArchiveEntry entry : Collections.list(zip.getEntries())) {
-                if (++entries > MOST_ENTRIES) throw new HeraldException("file", "The workbook is packed from too many parts");
+                if (++entries > MOST_ENTRIES)
+                    throw new HeraldException("file", "The workbook is packed from too many parts");
                 try (InputStream in = zip.getInputStream(entry)) {
                     for (int n = in.read(buffer); n > 0; n = in.read(buffer)) {
                         all += n;
-                        if (all > MOST_UNPACKED || all > 10_000_000 && all / file.length > MOST_TIMES) throw new HeraldException("file", "The workbook unpacks to far more than a sheet of orders holds. It is not opened");
+                        if (all > MOST_UNPACKED || all > 10_000_000 && all / file.length > MOST_TIMES)
+                            throw new HeraldException(
+                                    "file",
+                                    "The workbook unpacks to far more than a sheet of orders holds. It is not opened");
                     }
                 }
             }

@@ -8,8 +8,9 @@ import upbeat.herald.server.intake.TakeReports.ScanOutcome;
 import upbeat.herald.server.storage.Writer;
 
 /**
- * A part of a long list, worked out on the caller's thread while the part before it is being written. It is written as it is where nothing it rests on was
- * written since; else it is worked out once more, inside the transaction. So a list goes through at the pace of the disk, and nobody notices the difference.
+ * A part of a long list, worked out on the caller's thread while the part before it is being written. It is written as
+ * it is where nothing it rests on was written since; else it is worked out once more, inside the transaction. So a list
+ * goes through at the pace of the disk, and nobody notices the difference.
  */
 final class Ahead {
     private static final long NOT_KEPT = -1;
@@ -18,6 +19,7 @@ final class Ahead {
     private final Instant now;
     /** Let go of when this part is written: else a long document would hold all its parts to its end. */
     private Ahead before;
+
     private final long mark;
     private final TakeReports.Worked worked;
     /** The writer's mark after it was kept as it was worked out ahead. */
@@ -45,6 +47,10 @@ final class Ahead {
 
     /** True where nothing was written since, or only the part before, and that has nothing to do with this one. */
     private boolean holds(long written) {
-        return written == mark || written == mark + 1 && before != null && before.keptAt == written && before.worked.open().apart(worked.open());
+        return written == mark
+                || written == mark + 1
+                        && before != null
+                        && before.keptAt == written
+                        && before.worked.open().apart(worked.open());
     }
 }

@@ -8,6 +8,8 @@ import org.springframework.stereotype.Repository;
 @Repository
 public class FactStore {
     public void keep(JdbcClient db, String kind, String source, String body, Instant now) {
-        db.sql("insert into fact (kind, source, received_at, body) values (?, ?, ?, ?)").params(kind, source, now.toEpochMilli(), body).update();
+        db.sql("insert into fact (kind, source, received_at, body) values (?, ?, ?, ?)")
+                .params(kind, source, now.toEpochMilli(), body)
+                .update();
     }
 }

@@ -9,11 +9,20 @@ import upbeat.herald.server.orders.ParcelStore;
  * A carrier's scan that passed every check and is about to be taken.
  *
  * @param carrier null where nobody could tell whose it is
- * @param day     calendar day of {@code at} where it happened, ISO 8601
+ * @param day calendar day of {@code at} where it happened, ISO 8601
  * @param expectedOn the day of delivery that the carrier announces with it, or null
  */
-public record NewScan(Carrier carrier, String trackingNumber, String code, String text, Instant at, String day, String place, LocalDate expectedOn) {
-    public NewScan(Carrier carrier, String trackingNumber, String code, String text, Instant at, String day, String place) {
+public record NewScan(
+        Carrier carrier,
+        String trackingNumber,
+        String code,
+        String text,
+        Instant at,
+        String day,
+        String place,
+        LocalDate expectedOn) {
+    public NewScan(
+            Carrier carrier, String trackingNumber, String code, String text, Instant at, String day, String place) {
         this(carrier, trackingNumber, code, text, at, day, place, null);
     }
 

@@ -31,7 +31,14 @@ class OpenBook {
     private final CaseBook cases;
     private final PlanMessages plan;
 
-    OpenBook(ParcelStore parcels, OrderStore orders, ScanStore scans, ReachedStore reached, CarrierWatchStore watches, CaseBook cases, PlanMessages plan) {
+    OpenBook(
+            ParcelStore parcels,
+            OrderStore orders,
+            ScanStore scans,
+            ReachedStore reached,
+            CarrierWatchStore watches,
+            CaseBook cases,
+            PlanMessages plan) {
         this.parcels = parcels;
         this.orders = orders;
         this.scans = scans;
@@ -57,9 +64,11 @@ class OpenBook {
 
     private void load(JdbcClient db, OpenParcels open, Set<Long> ids) {
         if (ids.isEmpty()) return;
-        Map<Long, List<ParcelRow>> besides = parcels.besides(db, ids).stream().collect(Collectors.groupingBy(ParcelRow::orderId));
+        Map<Long, List<ParcelRow>> besides =
+                parcels.besides(db, ids).stream().collect(Collectors.groupingBy(ParcelRow::orderId));
         Map<Long, OpenHistory> histories = cases.open(db, besides.keySet());
-        for (OrderRow row : orders.get(db, besides.keySet())) open.orders.put(row.id(), new OpenOrder(row, besides.get(row.id()), histories.get(row.id())));
+        for (OrderRow row : orders.get(db, besides.keySet()))
+            open.orders.put(row.id(), new OpenOrder(row, besides.get(row.id()), histories.get(row.id())));
         Map<Long, List<Report>> reports = scans.reports(db, ids);
         Map<Long, Set<String>> told = reached.keys(db, ids);
         for (List<ParcelRow> rows : besides.values()) {
@@ -80,7 +89,12 @@ class OpenBook {
         reached.insert(db, open.visits, now);
         parcels.touch(db, open.touches());
         watches.arrived(db, open.arrived(), now);
-        orders.stages(db, open.orders.values().stream().filter(OpenOrder::moved).map(OpenOrder::row).toList());
+        orders.stages(
+                db,
+                open.orders.values().stream()
+                        .filter(OpenOrder::moved)
+                        .map(OpenOrder::row)
+                        .toList());
         return plan.keep(db, open.messages);
     }
 }

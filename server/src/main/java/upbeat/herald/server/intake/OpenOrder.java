@@ -60,7 +60,10 @@ final class OpenOrder {
     /** True where the parcels hold every piece of the order; a parcel of unknown content may hold all. */
     private static boolean covered(OrderRow row, List<ParcelRow> parcels) {
         if (parcels.stream().anyMatch(p -> p.parcel().items().isEmpty())) return true;
-        Map<String, Integer> inside = parcels.stream().flatMap(p -> p.parcel().items().stream()).collect(Collectors.toMap(Parcel.Content::sku, Parcel.Content::quantity, Integer::sum));
-        return row.order().items().stream().allMatch(i -> i.sku() == null || inside.getOrDefault(i.sku(), 0) >= i.quantity());
+        Map<String, Integer> inside = parcels.stream()
+                .flatMap(p -> p.parcel().items().stream())
+                .collect(Collectors.toMap(Parcel.Content::sku, Parcel.Content::quantity, Integer::sum));
+        return row.order().items().stream()
+                .allMatch(i -> i.sku() == null || inside.getOrDefault(i.sku(), 0) >= i.quantity());
     }
 }

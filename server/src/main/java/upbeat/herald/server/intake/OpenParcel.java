@@ -15,6 +15,7 @@ final class OpenParcel {
     final List<Report> reports = new ArrayList<>();
     /** Keys of the visits that were news before. */
     final Set<String> told = new HashSet<>();
+
     private ParcelRow row;
     private Instant movedAt;
     private Instant scannedAt;

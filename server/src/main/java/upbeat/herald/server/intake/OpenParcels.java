@@ -19,11 +19,14 @@ import upbeat.herald.server.orders.ReachedStore;
 import upbeat.herald.server.orders.ScanStore;
 
 /**
- * The parcels one transaction works on: read together, changed in memory, written together by {@link OpenBook#close}. A thousand scans take
- * a dozen statements that way, and one scan takes the same dozen.
+ * The parcels one transaction works on: read together, changed in memory, written together by {@link OpenBook#close}. A
+ * thousand scans take a dozen statements that way, and one scan takes the same dozen.
  */
 final class OpenParcels {
-    /** New scans count on from here until they are written: which ids are free, only the transaction knows that writes them. */
+    /**
+     * New scans count on from here until they are written: which ids are free, only the transaction knows that writes
+     * them.
+     */
     private static final long BEFORE_NEW = 1L << 62;
 
     final Map<Long, OpenParcel> byId = new HashMap<>();
@@ -51,7 +54,8 @@ final class OpenParcels {
 
     /** Keeps a scan under an id for the time being; empty where the same one was kept before. */
     Optional<Long> keep(ScanStore.ScanRow s) {
-        if (!known.add(new ScanStore.Same(s.carrier(), s.compact(), s.at(), s.code(), s.text(), s.place()))) return Optional.empty();
+        if (!known.add(new ScanStore.Same(s.carrier(), s.compact(), s.at(), s.code(), s.text(), s.place())))
+            return Optional.empty();
         long id = ++lastId;
         scans.put(id, s);
         order.add(id);
@@ -63,12 +67,16 @@ final class OpenParcels {
     }
 
     void reached(OpenParcel parcel, StageReached visit) {
-        if (parcel.told.add(visit.key())) visits.add(new ReachedStore.Visit(parcel.row().orderId(), parcel.row().id(), visit));
+        if (parcel.told.add(visit.key()))
+            visits.add(
+                    new ReachedStore.Visit(parcel.row().orderId(), parcel.row().id(), visit));
     }
 
     /** The scans kept, ready to be written. @param after the highest id that is taken */
     List<ScanStore.ScanRow> newScans(long after) {
-        return order.stream().map(id -> scans.get(id).kept(id - BEFORE_NEW + after, late.contains(id))).toList();
+        return order.stream()
+                .map(id -> scans.get(id).kept(id - BEFORE_NEW + after, late.contains(id)))
+                .toList();
     }
 
     /** Scans known before that turned out to be late. */
@@ -78,16 +86,23 @@ final class OpenParcels {
 
     /** True where nothing that is worked on here is worked on there. */
     boolean apart(OpenParcels other) {
-        return Collections.disjoint(numbers, other.numbers) && Collections.disjoint(orders.keySet(), other.orders.keySet());
+        return Collections.disjoint(numbers, other.numbers)
+                && Collections.disjoint(orders.keySet(), other.orders.keySet());
     }
 
     List<ParcelStore.Touch> touches() {
-        return byId.values().stream().filter(p -> p.movedAt() != null || p.scannedAt() != null).map(p -> new ParcelStore.Touch(p.row().id(), p.row().stage(), p.movedAt(), p.scannedAt())).toList();
+        return byId.values().stream()
+                .filter(p -> p.movedAt() != null || p.scannedAt() != null)
+                .map(p -> new ParcelStore.Touch(p.row().id(), p.row().stage(), p.movedAt(), p.scannedAt()))
+                .toList();
     }
 
     /** Parcels that came to their end in this transaction. */
     Set<Long> arrived() {
-        return byId.values().stream().filter(p -> p.movedAt() != null && over(p.row().stage())).map(p -> p.row().id()).collect(Collectors.toCollection(HashSet::new));
+        return byId.values().stream()
+                .filter(p -> p.movedAt() != null && over(p.row().stage()))
+                .map(p -> p.row().id())
+                .collect(Collectors.toCollection(HashSet::new));
     }
 
     static boolean over(Stage stage) {

@@ -36,13 +36,16 @@ class ScansApi {
     @PostMapping
     @Operation(summary = "Brings up to 10,000 scans in; one that is wrong does not keep the others out")
     TakeScans.ScansTaken post(@RequestBody List<TakeScans.ScanBody> scans) {
-        if (scans.size() > MOST) throw new HeraldException("", "Send up to " + MOST + " scans at once; these are " + scans.size());
+        if (scans.size() > MOST)
+            throw new HeraldException("", "Send up to " + MOST + " scans at once; these are " + scans.size());
         return rung(take.all(scans, SOURCE, clock.instant()));
     }
 
     @PostMapping(path = "/iftsta", consumes = MediaType.ALL_VALUE)
-    @Operation(summary = "Reads a UN/EDIFACT IFTSTA interchange; carrier says whose it is, where the interchange does not")
-    TakeScans.ScansTaken iftsta(@RequestBody byte[] interchange, @RequestParam(required = false) @Nullable String carrier) {
+    @Operation(
+            summary = "Reads a UN/EDIFACT IFTSTA interchange; carrier says whose it is, where the interchange does not")
+    TakeScans.ScansTaken iftsta(
+            @RequestBody byte[] interchange, @RequestParam(required = false) @Nullable String carrier) {
         return rung(take.document(Iftsta.read(interchange), carrier, "iftsta", interchange, SOURCE, clock.instant()));
     }
 

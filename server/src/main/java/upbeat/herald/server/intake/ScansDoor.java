@@ -38,26 +38,50 @@ class ScansDoor {
         this.bell = bell;
     }
 
-    /** @param kind {@code iftsta} or {@code epcis}; {@code known} scans of parcels that are on an order; {@code wrong} entries that can't be read */
+    /**
+     * @param kind {@code iftsta} or {@code epcis}; {@code known} scans of parcels that are on an order; {@code wrong}
+     *     entries that can't be read
+     */
     record Looked(String kind, int scans, int known, List<TakeScans.Rejected> wrong) {}
 
     @PostMapping(path = "/look", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
     Looked look(@RequestParam("file") MultipartFile file) throws IOException {
         StatusDocument document = read(file.getBytes());
-        int known = (int) document.scans().stream().filter(e -> !parcels.carriersOf(reader, e.scan().trackingNumber()).isEmpty()).count();
-        return new Looked(kind(file.getBytes()), document.scans().size(), known, document.bad().stream().map(b -> new TakeScans.Rejected(b.index(), b.reason())).toList());
+        int known = (int) document.scans().stream()
+                .filter(e ->
+                        !parcels.carriersOf(reader, e.scan().trackingNumber()).isEmpty())
+                .count();
+        return new Looked(
+                kind(file.getBytes()),
+                document.scans().size(),
+                known,
+                document.bad().stream()
+                        .map(b -> new TakeScans.Rejected(b.index(), b.reason()))
+                        .toList());
     }
 
     @PostMapping(consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
-    TakeScans.ScansTaken takeIn(@RequestParam("file") MultipartFile file, @RequestParam(required = false) @Nullable String carrier) throws IOException {
+    TakeScans.ScansTaken takeIn(
+            @RequestParam("file") MultipartFile file, @RequestParam(required = false) @Nullable String carrier)
+            throws IOException {
         byte[] body = file.getBytes();
-        TakeScans.ScansTaken taken = take.document(read(body), carrier == null || carrier.isBlank() ? null : carrier, kind(body), body, "upload", clock.instant());
+        TakeScans.ScansTaken taken = take.document(
+                read(body),
+                carrier == null || carrier.isBlank() ? null : carrier,
+                kind(body),
+                body,
+                "upload",
+                clock.instant());
         bell.ring();
         return taken;
     }
 
     private static String kind(byte[] body) {
-        return new String(body, 0, Math.min(64, body.length), StandardCharsets.ISO_8859_1).stripLeading().startsWith("UN") ? "iftsta" : "epcis";
+        return new String(body, 0, Math.min(64, body.length), StandardCharsets.ISO_8859_1)
+                        .stripLeading()
+                        .startsWith("UN")
+                ? "iftsta"
+                : "epcis";
     }
 
     private static StatusDocument read(byte[] body) {

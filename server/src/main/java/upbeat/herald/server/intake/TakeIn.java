@@ -32,8 +32,8 @@ import upbeat.herald.server.orders.SearchIndex;
 import upbeat.herald.server.plan.PlanMessages;
 
 /**
- * Takes facts in: an order, a parcel, a scan, a stage somebody marked. Each method works inside the caller's transaction, so that a fact,
- * the stages it leads to and the messages these call for are kept together or not at all.
+ * Takes facts in: an order, a parcel, a scan, a stage somebody marked. Each method works inside the caller's
+ * transaction, so that a fact, the stages it leads to and the messages these call for are kept together or not at all.
  */
 @Component
 public class TakeIn {
@@ -48,7 +48,17 @@ public class TakeIn {
     private final SearchIndex search;
     private final PlanMessages plan;
 
-    TakeIn(OrderStore orders, ParcelStore parcels, ScanStore scans, ReachedStore reached, CarrierStore carriers, TakeReports reports, CarrierWatchStore watches, MessageStore messages, SearchIndex search, PlanMessages plan) {
+    TakeIn(
+            OrderStore orders,
+            ParcelStore parcels,
+            ScanStore scans,
+            ReachedStore reached,
+            CarrierStore carriers,
+            TakeReports reports,
+            CarrierWatchStore watches,
+            MessageStore messages,
+            SearchIndex search,
+            PlanMessages plan) {
         this.orders = orders;
         this.parcels = parcels;
         this.scans = scans;
@@ -61,7 +71,11 @@ public class TakeIn {
         this.plan = plan;
     }
 
-    public enum Change { NEW, CHANGED, UNCHANGED }
+    public enum Change {
+        NEW,
+        CHANGED,
+        UNCHANGED
+    }
 
     /** @param messages how many were planned */
     public record Taken<T>(T row, Change change, int messages) {}
@@ -80,7 +94,8 @@ public class TakeIn {
         order.tags().forEach(t -> orders.tag(db, before.id(), t, source, now));
         search.put(db, before.id(), order);
         OrderRow row = standing(db, before.id());
-        boolean reachable = !Objects.equals(before.order().customer(), order.customer()) || !Objects.equals(before.order().consent(), order.consent());
+        boolean reachable = !Objects.equals(before.order().customer(), order.customer())
+                || !Objects.equals(before.order().consent(), order.consent());
         return new Taken<>(row, Change.CHANGED, reachable ? plan.again(db, row, now) : 0);
     }
 
@@ -102,10 +117,15 @@ public class TakeIn {
     public Taken<ParcelRow> parcel(JdbcClient db, OrderRow order, Parcel parcel, String source, Instant now) {
         Optional<ParcelRow> known = parcels.findAny(db, parcel.carrier(), parcel.trackingNumber());
         if (known.isPresent() && known.get().orderId() != order.id()) {
-            throw new HeraldException("trackingNumber", "The number " + parcel.trackingNumber() + " is on order " + orders.get(db, known.get().orderId()).order().number() + " already");
+            throw new HeraldException(
+                    "trackingNumber",
+                    "The number " + parcel.trackingNumber() + " is on order "
+                            + orders.get(db, known.get().orderId()).order().number() + " already");
         }
         if (known.isPresent()) {
-            if (parcel.items().isEmpty() || parcel.items().equals(known.get().parcel().items())) return new Taken<>(known.get(), Change.UNCHANGED, 0);
+            if (parcel.items().isEmpty()
+                    || parcel.items().equals(known.get().parcel().items()))
+                return new Taken<>(known.get(), Change.UNCHANGED, 0);
             parcels.items(db, known.get().id(), parcel.items());
             standing(db, order.id());
             return new Taken<>(parcels.get(db, known.get().id()), Change.CHANGED, 0);
@@ -118,11 +138,19 @@ public class TakeIn {
         return new Taken<>(parcels.get(db, row.id()), Change.NEW, planned);
     }
 
-    /** The parcel goes on with another carrier under another number; it stays one parcel, and nothing is said of it twice. */
-    public Taken<ParcelRow> goesOn(JdbcClient db, ParcelRow parcel, String carrier, String trackingNumber, Instant now) {
+    /**
+     * The parcel goes on with another carrier under another number; it stays one parcel, and nothing is said of it
+     * twice.
+     */
+    public Taken<ParcelRow> goesOn(
+            JdbcClient db, ParcelRow parcel, String carrier, String trackingNumber, Instant now) {
         Optional<ParcelRow> known = parcels.findAny(db, carrier, trackingNumber);
         if (known.isPresent() && known.get().id() == parcel.id()) return new Taken<>(parcel, Change.UNCHANGED, 0);
-        if (known.isPresent()) throw new HeraldException("trackingNumber", "The number " + trackingNumber + " is a parcel of order " + orders.get(db, known.get().orderId()).order().number() + " already");
+        if (known.isPresent())
+            throw new HeraldException(
+                    "trackingNumber",
+                    "The number " + trackingNumber + " is a parcel of order "
+                            + orders.get(db, known.get().orderId()).order().number() + " already");
         parcels.addLeg(db, parcel.id(), carrier, trackingNumber, now);
         search.put(db, parcel.orderId(), orders.get(db, parcel.orderId()).order());
         int planned = reports.early(db, parcel.id(), carrier, Texts.compact(trackingNumber), now);
@@ -132,15 +160,32 @@ public class TakeIn {
 
     private void watch(JdbcClient db, ParcelRow row, String carrierKey, String trackingNumber, Instant now) {
         Carrier carrier = carriers.find(db, carrierKey).orElse(null);
-        if (carrier != null && carrier.scans() == Carrier.ScansArrive.ASKED && carrier.ask() != null && !OpenParcels.over(row.stage())) watches.begin(db, row.id(), carrierKey, trackingNumber, now);
+        if (carrier != null
+                && carrier.scans() == Carrier.ScansArrive.ASKED
+                && carrier.ask() != null
+                && !OpenParcels.over(row.stage())) watches.begin(db, row.id(), carrierKey, trackingNumber, now);
     }
 
     /** Puts another number on a parcel, as if the wrong one had never been there; what was sent stays sent. */
     public Taken<ParcelRow> renumber(JdbcClient db, ParcelRow parcel, Parcel to, String source, Instant now) {
         OrderRow order = orders.get(db, parcel.orderId());
-        if (parcels.findAny(db, to.carrier(), to.trackingNumber()).filter(p -> p.id() != parcel.id()).isPresent()) throw new HeraldException("trackingNumber", "The number " + to.trackingNumber() + " is taken by another parcel");
+        if (parcels.findAny(db, to.carrier(), to.trackingNumber())
+                .filter(p -> p.id() != parcel.id())
+                .isPresent())
+            throw new HeraldException(
+                    "trackingNumber", "The number " + to.trackingNumber() + " is taken by another parcel");
         removeParcel(db, parcel);
-        return parcel(db, order, to.items().isEmpty() ? new Parcel(to.carrier(), to.trackingNumber(), parcel.parcel().items()) : to, source, now);
+        return parcel(
+                db,
+                order,
+                to.items().isEmpty()
+                        ? new Parcel(
+                                to.carrier(),
+                                to.trackingNumber(),
+                                parcel.parcel().items())
+                        : to,
+                source,
+                now);
     }
 
     /** Takes a parcel off its order. Messages planned for it are gone with it. */
@@ -155,23 +200,40 @@ public class TakeIn {
     /** A stage that somebody says a parcel reached. */
     public Taken<ParcelRow> mark(JdbcClient db, ParcelRow parcel, Stage stage, Instant at, String source, Instant now) {
         String day = at.atZone(CustomerZone.of(null)).toLocalDate().toString();
-        return reports.mark(db, parcel, stage, at, day, source, now).map(planned -> new Taken<>(parcels.get(db, parcel.id()), Change.CHANGED, planned)).orElse(new Taken<>(parcel, Change.UNCHANGED, 0));
+        return reports.mark(db, parcel, stage, at, day, source, now)
+                .map(planned -> new Taken<>(parcels.get(db, parcel.id()), Change.CHANGED, planned))
+                .orElse(new Taken<>(parcel, Change.UNCHANGED, 0));
     }
 
     /** Takes back the last mark of a stage made by hand. @throws HeraldException where a message about it went out */
     public void unmark(JdbcClient db, ParcelRow parcel, Stage stage, String source) {
-        if (messages.anySent(db, parcel.id(), stage)) throw new HeraldException("stage", "A message says already that parcel " + parcel.parcel().trackingNumber() + " is " + stage.words() + ". It can't be taken back");
-        scans.ofParcel(db, parcel.id()).stream().filter(s -> s.stage() == stage && s.source().equals(source)).reduce((a, b) -> b).ifPresent(s -> scans.remove(db, s.id()));
+        if (messages.anySent(db, parcel.id(), stage))
+            throw new HeraldException(
+                    "stage",
+                    "A message says already that parcel " + parcel.parcel().trackingNumber() + " is " + stage.words()
+                            + ". It can't be taken back");
+        scans.ofParcel(db, parcel.id()).stream()
+                .filter(s -> s.stage() == stage && s.source().equals(source))
+                .reduce((a, b) -> b)
+                .ifPresent(s -> scans.remove(db, s.id()));
         messages.forget(db, parcel.id(), stage);
         again(db, parcel);
     }
 
     /** Works a parcel's way out from the reports that are left. */
     private void again(JdbcClient db, ParcelRow parcel) {
-        Journey journey = Journey.of(scans.ofParcel(db, parcel.id()).stream().filter(s -> s.stage() != null).map(ScanStore.ScanRow::report).toList());
-        Set<String> left = journey.reached().stream().map(StageReached::key).collect(Collectors.toCollection(HashSet::new));
-        reached.keys(db, List.of(parcel.id())).getOrDefault(parcel.id(), Set.of()).stream().filter(k -> !left.contains(k)).forEach(k -> reached.remove(db, parcel.id(), k));
-        Instant since = journey.reached().isEmpty() ? parcel.createdAt() : journey.reached().get(journey.reached().size() - 1).at();
+        Journey journey = Journey.of(scans.ofParcel(db, parcel.id()).stream()
+                .filter(s -> s.stage() != null)
+                .map(ScanStore.ScanRow::report)
+                .toList());
+        Set<String> left =
+                journey.reached().stream().map(StageReached::key).collect(Collectors.toCollection(HashSet::new));
+        reached.keys(db, List.of(parcel.id())).getOrDefault(parcel.id(), Set.of()).stream()
+                .filter(k -> !left.contains(k))
+                .forEach(k -> reached.remove(db, parcel.id(), k));
+        Instant since = journey.reached().isEmpty()
+                ? parcel.createdAt()
+                : journey.reached().get(journey.reached().size() - 1).at();
         parcels.stage(db, parcel.id(), journey.stage(), since);
         standing(db, parcel.orderId());
     }

@@ -15,10 +15,32 @@ import org.springframework.stereotype.Component;
 import upbeat.herald.core.exchange.SafeCell;
 import upbeat.herald.core.journey.Order;
 
-/** Orders as a sheet, a line for each parcel, with the headings that loading a sheet understands. In XLSX every cell is text, so none can be a formula. */
+/**
+ * Orders as a sheet, a line for each parcel, with the headings that loading a sheet understands. In XLSX every cell is
+ * text, so none can be a formula.
+ */
 @Component
 class OrderExport {
-    private static final List<String> HEADINGS = List.of("shop", "order number", "order date", "name", "e-mail", "phone", "country", "city", "postcode", "street", "language", "payment", "total", "currency", "items", "carrier", "tracking number", "status", "tags");
+    private static final List<String> HEADINGS = List.of(
+            "shop",
+            "order number",
+            "order date",
+            "name",
+            "e-mail",
+            "phone",
+            "country",
+            "city",
+            "postcode",
+            "street",
+            "language",
+            "payment",
+            "total",
+            "currency",
+            "items",
+            "carrier",
+            "tracking number",
+            "status",
+            "tags");
     private static final int MOST_ROWS = 100_000;
     private static final int TOGETHER = 500;
     private final OrderList list;
@@ -48,7 +70,8 @@ class OrderExport {
             int[] row = {0};
             lines(db, filter, now, cells -> {
                 for (int i = 0; i < cells.size(); i++) if (cells.get(i) != null) sheet.value(row[0], i, cells.get(i));
-                if (row[0] == 0) sheet.range(0, 0, 0, cells.size() - 1).style().bold().set();
+                if (row[0] == 0)
+                    sheet.range(0, 0, 0, cells.size() - 1).style().bold().set();
                 row[0]++;
             });
             sheet.freezePane(0, 1);
@@ -77,8 +100,33 @@ class OrderExport {
         Order o = row.order();
         Order.Customer who = o.customer() == null ? new Order.Customer(null, null, null, null) : o.customer();
         Order.ShipTo to = o.shipTo() == null ? new Order.ShipTo(null, null, null, null, null) : o.shipTo();
-        return Arrays.asList(o.shop(), o.number(), o.placedAt().toString(), who.name(), who.email(), who.phone(), to.country(), to.city(), to.postcode(), to.street(), who.language(), o.payment().words(), OrderView.plain(o.total()), o.currency(),
-                String.join(", ", o.items().stream().map(i -> i.quantity() + " " + i.name()).toList()), parcel == null ? null : parcel.parcel().carrier(), parcel == null ? null : parcel.parcel().trackingNumber(),
-                parcel == null ? row.stage() : row.ended() != null ? row.ended().code() : parcel.stage().code(), String.join(", ", listed.tags()));
+        return Arrays.asList(
+                o.shop(),
+                o.number(),
+                o.placedAt().toString(),
+                who.name(),
+                who.email(),
+                who.phone(),
+                to.country(),
+                to.city(),
+                to.postcode(),
+                to.street(),
+                who.language(),
+                o.payment().words(),
+                OrderView.plain(o.total()),
+                o.currency(),
+                String.join(
+                        ", ",
+                        o.items().stream()
+                                .map(i -> i.quantity() + " " + i.name())
+                                .toList()),
+                parcel == null ? null : parcel.parcel().carrier(),
+                parcel == null ? null : parcel.parcel().trackingNumber(),
+                parcel == null
+                        ? row.stage()
+                        : row.ended() != null
+                                ? row.ended().code()
+                                : parcel.stage().code(),
+                String.join(", ", listed.tags()));
     }
 }

@@ -13,20 +13,33 @@ import upbeat.herald.core.journey.SearchWords;
 /**
  * Which orders are wanted. Blank means all.
  *
- * @param stage     a stop's word, {@code partly-dispatched} or {@code partly-delivered}
- * @param search    words, see {@link SearchWords}
+ * @param stage a stop's word, {@code partly-dispatched} or {@code partly-delivered}
+ * @param search words, see {@link SearchWords}
  * @param noContact true for those with neither e-mail address nor phone
  * @param quietDays parcels on their way without a scan for so many days, 1 or more
  */
-record OrderFilter(@Nullable String stage, @Nullable String search, @Nullable String shop, @Nullable String carrier, @Nullable String country, @Nullable String payment, @Nullable String tag, @Nullable Boolean noContact, @Nullable Integer quietDays) {
+record OrderFilter(
+        @Nullable String stage,
+        @Nullable String search,
+        @Nullable String shop,
+        @Nullable String carrier,
+        @Nullable String country,
+        @Nullable String payment,
+        @Nullable String tag,
+        @Nullable Boolean noContact,
+        @Nullable Integer quietDays) {
     private static final String STANDS = """
             and (:stage = 'ordered' and o.stage = 'ordered' and o.ended is null and not exists (select 1 from parcel p where p.order_id = o.id)
             or o.stage = :stage and :stage like 'partly-%'
             or o.ended = :stage and exists (select 1 from stage_reached r where r.order_id = o.id and r.parcel_id is null and r.stage = o.ended and r.at >= :since)
             or o.ended is null and exists (select 1 from parcel p where p.order_id = o.id and p.stage = :stage and (p.stage not in ('delivered', 'returned') or p.stage_at >= :since)))""";
-    private static final String QUIET = " and o.ended is null and o.id in (select p.order_id from parcel p where p.stage in ('dispatched', 'in-transit', 'out-for-delivery', 'attempted', 'delayed', 'returning') and p.last_scan_at < :quiet)";
+    private static final String QUIET =
+            " and o.ended is null and o.id in (select p.order_id from parcel p where p.stage in ('dispatched', 'in-transit', 'out-for-delivery', 'attempted', 'delayed', 'returning') and p.last_scan_at < :quiet)";
 
-    /** The part of a statement from {@code from} on, and its parameters. @param byWords true where the word index leads, newest arrival first */
+    /**
+     * The part of a statement from {@code from} on, and its parameters. @param byWords true where the word index leads,
+     * newest arrival first
+     */
     record Sql(String text, Map<String, Object> params, boolean byWords) {}
 
     Sql sql(Instant now) {
@@ -43,23 +56,40 @@ record OrderFilter(@Nullable String stage, @Nullable String search, @Nullable St
             params.put("since", now.minus(RouteCounts.ENDED_SHOWN_FOR).toEpochMilli());
         }
         and(sql, params, "shop", shop, " and o.shop = :shop");
-        and(sql, params, "carrier", carrier, " and exists (select 1 from parcel p where p.order_id = o.id and p.carrier = :carrier)");
+        and(
+                sql,
+                params,
+                "carrier",
+                carrier,
+                " and exists (select 1 from parcel p where p.order_id = o.id and p.carrier = :carrier)");
         and(sql, params, "country", country, " and o.country = :country");
         if (!Texts.blank(payment)) {
-            params.put("payment", Payment.of(payment).orElseThrow(() -> new HeraldException("payment", "\"" + payment + "\" is no way of paying")).code());
+            params.put(
+                    "payment",
+                    Payment.of(payment)
+                            .orElseThrow(
+                                    () -> new HeraldException("payment", "\"" + payment + "\" is no way of paying"))
+                            .code());
             sql.append(" and o.payment = :payment");
         }
-        and(sql, params, "tag", tag, " and exists (select 1 from order_tag t where t.order_id = o.id and t.tag = :tag)");
+        and(
+                sql,
+                params,
+                "tag",
+                tag,
+                " and exists (select 1 from order_tag t where t.order_id = o.id and t.tag = :tag)");
         if (Boolean.TRUE.equals(noContact)) sql.append(" and o.email is null and o.phone is null");
         if (quietDays != null) {
-            if (quietDays < 1 || quietDays > 365) throw new HeraldException("quietDays", "Days without a scan are 1 to 365");
+            if (quietDays < 1 || quietDays > 365)
+                throw new HeraldException("quietDays", "Days without a scan are 1 to 365");
             sql.append(QUIET);
             params.put("quiet", now.minus(Duration.ofDays(quietDays)).toEpochMilli());
         }
         return new Sql(sql.toString(), params, words != null);
     }
 
-    private static void and(StringBuilder sql, Map<String, Object> params, String name, String value, String condition) {
+    private static void and(
+            StringBuilder sql, Map<String, Object> params, String name, String value, String condition) {
         if (Texts.blank(value)) return;
         sql.append(condition);
         params.put(name, value.strip());

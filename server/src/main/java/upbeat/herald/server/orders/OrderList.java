@@ -16,11 +16,25 @@ import upbeat.herald.core.journey.Stage;
 public class OrderList {
     /**
      * @param stage of the order, may be {@code partly-dispatched} or {@code partly-delivered}
-     * @param at    where the parcel that is furthest behind stands: a stage's word
+     * @param at where the parcel that is furthest behind stands: a stage's word
      * @param reached the stops its way touched, oldest first, each once
      */
-    public record Row(String shop, String number, Instant placedAt, @Nullable String name, @Nullable String country, String payment, @Nullable String total, @Nullable String currency, int parcels,
-            @Nullable String trackingNumber, String stage, String at, List<String> reached, List<Said> said, List<String> tags) {}
+    public record Row(
+            String shop,
+            String number,
+            Instant placedAt,
+            @Nullable String name,
+            @Nullable String country,
+            String payment,
+            @Nullable String total,
+            @Nullable String currency,
+            int parcels,
+            @Nullable String trackingNumber,
+            String stage,
+            String at,
+            List<String> reached,
+            List<Said> said,
+            List<String> tags) {}
 
     /** What came of the notices that hang on a stop. @param state {@code sent}, {@code planned} or {@code missed} */
     public record Said(String stage, String state) {}
@@ -28,7 +42,10 @@ public class OrderList {
     /** @param next to be sent as {@code after} for the rest, or null at the end */
     public record Page(List<Row> rows, @Nullable String next) {}
 
-    /** Newest first: by the day of the order, or by arrival where words lead. @param after what the last page said, or null */
+    /**
+     * Newest first: by the day of the order, or by arrival where words lead. @param after what the last page said, or
+     * null
+     */
     Page page(JdbcClient db, OrderFilter filter, String after, int limit, Instant now) {
         OrderFilter.Sql sql = filter.sql(now);
         Map<String, Object> params = new HashMap<>(sql.params());
@@ -39,9 +56,13 @@ public class OrderList {
             params.put("placed", Long.parseLong(cursor[0]));
             params.put("id", Long.parseLong(cursor[1]));
         }
-        text.append(sql.byWords() ? " order by s.rowid desc limit :limit" : " order by o.placed_at desc, o.id desc limit :limit");
+        text.append(
+                sql.byWords()
+                        ? " order by s.rowid desc limit :limit"
+                        : " order by o.placed_at desc, o.id desc limit :limit");
         params.put("limit", limit + 1);
-        List<OrderRow> found = db.sql(text.toString()).params(params).query(OrderStore::row).list();
+        List<OrderRow> found =
+                db.sql(text.toString()).params(params).query(OrderStore::row).list();
         boolean more = found.size() > limit;
         List<OrderRow> page = more ? found.subList(0, limit) : found;
         OrderRow last = page.isEmpty() ? null : page.get(page.size() - 1);
@@ -51,7 +72,10 @@ public class OrderList {
     /** How many there are, counted up to {@code most}. */
     int count(JdbcClient db, OrderFilter filter, int most, Instant now) {
         OrderFilter.Sql sql = filter.sql(now);
-        return db.sql("select count(*) from (select 1 " + sql.text() + " limit " + most + ")").params(sql.params()).query(Integer.class).single();
+        return db.sql("select count(*) from (select 1 " + sql.text() + " limit " + most + ")")
+                .params(sql.params())
+                .query(Integer.class)
+                .single();
     }
 
     private static List<Row> rows(JdbcClient db, List<OrderRow> page) {
@@ -59,23 +83,65 @@ public class OrderList {
         List<Long> ids = page.stream().map(OrderRow::id).toList();
         record Parcel(String number, Stage stage) {}
         Map<Long, List<Parcel>> parcels = new HashMap<>();
-        db.sql("select order_id, tracking_number, stage from parcel where order_id in (:ids) order by id").param("ids", ids)
-                .query(rs -> { parcels.computeIfAbsent(rs.getLong(1), k -> new ArrayList<>()).add(new Parcel(rs.getString(2), Stage.of(rs.getString(3)).orElseThrow())); });
+        db.sql("select order_id, tracking_number, stage from parcel where order_id in (:ids) order by id")
+                .param("ids", ids)
+                .query(rs -> {
+                    parcels.computeIfAbsent(rs.getLong(1), k -> new ArrayList<>())
+                            .add(new Parcel(
+                                    rs.getString(2), Stage.of(rs.getString(3)).orElseThrow()));
+                });
         Map<Long, List<String>> reached = new HashMap<>();
-        db.sql("select order_id, stage, min(at) as at from stage_reached where order_id in (:ids) group by order_id, stage order by at, id").param("ids", ids)
-                .query(rs -> { reached.computeIfAbsent(rs.getLong(1), k -> new ArrayList<>()).add(rs.getString(2)); });
+        db.sql(
+                        "select order_id, stage, min(at) as at from stage_reached where order_id in (:ids) group by order_id, stage order by at, id")
+                .param("ids", ids)
+                .query(rs -> {
+                    reached.computeIfAbsent(rs.getLong(1), k -> new ArrayList<>())
+                            .add(rs.getString(2));
+                });
         Map<Long, Map<String, String>> said = new HashMap<>();
-        db.sql("select order_id, stage, status from message where order_id in (:ids) order by seq").param("ids", ids)
-                .query(rs -> { said.computeIfAbsent(rs.getLong(1), k -> new HashMap<>()).merge(rs.getString(2), state(rs.getString(3)), OrderList::louder); });
+        db.sql("select order_id, stage, status from message where order_id in (:ids) order by seq")
+                .param("ids", ids)
+                .query(rs -> {
+                    said.computeIfAbsent(rs.getLong(1), k -> new HashMap<>())
+                            .merge(rs.getString(2), state(rs.getString(3)), OrderList::louder);
+                });
         Map<Long, List<String>> tags = new HashMap<>();
-        db.sql("select order_id, tag from order_tag where order_id in (:ids) order by at, tag").param("ids", ids).query(rs -> { tags.computeIfAbsent(rs.getLong(1), k -> new ArrayList<>()).add(rs.getString(2)); });
-        return page.stream().map(r -> {
-            Order o = r.order();
-            List<Parcel> mine = parcels.getOrDefault(r.id(), List.of());
-            String at = r.ended() != null ? r.ended().code() : mine.stream().map(Parcel::stage).min(java.util.Comparator.comparing(Stage::onLine)).orElse(Stage.ORDERED).code();
-            return new Row(o.shop(), o.number(), o.placedAt(), o.customer() == null ? null : o.customer().name(), o.shipTo() == null ? null : o.shipTo().country(), o.payment().code(), OrderView.plain(o.total()), o.currency(), mine.size(),
-                    mine.isEmpty() ? null : mine.get(0).number(), r.stage(), at, reached.getOrDefault(r.id(), List.of()), said.getOrDefault(r.id(), Map.of()).entrySet().stream().map(e -> new Said(e.getKey(), e.getValue())).toList(), tags.getOrDefault(r.id(), List.of()));
-        }).toList();
+        db.sql("select order_id, tag from order_tag where order_id in (:ids) order by at, tag")
+                .param("ids", ids)
+                .query(rs -> {
+                    tags.computeIfAbsent(rs.getLong(1), k -> new ArrayList<>()).add(rs.getString(2));
+                });
+        return page.stream()
+                .map(r -> {
+                    Order o = r.order();
+                    List<Parcel> mine = parcels.getOrDefault(r.id(), List.of());
+                    String at = r.ended() != null
+                            ? r.ended().code()
+                            : mine.stream()
+                                    .map(Parcel::stage)
+                                    .min(java.util.Comparator.comparing(Stage::onLine))
+                                    .orElse(Stage.ORDERED)
+                                    .code();
+                    return new Row(
+                            o.shop(),
+                            o.number(),
+                            o.placedAt(),
+                            o.customer() == null ? null : o.customer().name(),
+                            o.shipTo() == null ? null : o.shipTo().country(),
+                            o.payment().code(),
+                            OrderView.plain(o.total()),
+                            o.currency(),
+                            mine.size(),
+                            mine.isEmpty() ? null : mine.get(0).number(),
+                            r.stage(),
+                            at,
+                            reached.getOrDefault(r.id(), List.of()),
+                            said.getOrDefault(r.id(), Map.of()).entrySet().stream()
+                                    .map(e -> new Said(e.getKey(), e.getValue()))
+                                    .toList(),
+                            tags.getOrDefault(r.id(), List.of()));
+                })
+                .toList();
     }
 
     private static String state(String status) {
@@ -86,8 +152,13 @@ public class OrderList {
         };
     }
 
-    /** Of several messages at a stop, one that went out says more than one that is planned, and that more than one that missed. */
+    /**
+     * Of several messages at a stop, one that went out says more than one that is planned, and that more than one that
+     * missed.
+     */
     private static String louder(String a, String b) {
-        return a.equals("sent") || b.equals("sent") ? "sent" : a.equals("planned") || b.equals("planned") ? "planned" : "missed";
+        return a.equals("sent") || b.equals("sent")
+                ? "sent"
+                : a.equals("planned") || b.equals("planned") ? "planned" : "missed";
     }
 }

@@ -4,7 +4,10 @@ import java.time.Instant;
 import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.journey.Stage;
 
-/** An order as it is kept. @param stage word of {@link upbeat.herald.core.journey.OrderStage}; {@code ended} cancelled or refunded, or null */
+/**
+ * An order as it is kept. @param stage word of {@link upbeat.herald.core.journey.OrderStage}; {@code ended} cancelled
+ * or refunded, or null
+ */
 public record OrderRow(long id, Order order, String stage, Stage ended, String source, Instant updatedAt) {
     public OrderRow at(String other) {
         return new OrderRow(id, order, other, ended, source, updatedAt);

@@ -19,11 +19,14 @@ import upbeat.herald.server.storage.Rows;
 @Repository
 public class OrderStore {
     static final String COLUMNS = "o.id, o.stage, o.ended, o.body, o.source, o.updated_at";
-    private static final String BY_NUMBER = "select " + COLUMNS + " from shop_order o where o.shop = ? and o.number = ?";
+    private static final String BY_NUMBER =
+            "select " + COLUMNS + " from shop_order o where o.shop = ? and o.number = ?";
     private static final String BY_ID = "select " + COLUMNS + " from shop_order o where o.id = ?";
-    private static final String BY_IDS = "select " + COLUMNS + " from shop_order o where o.id in (select value from json_each(?))";
+    private static final String BY_IDS =
+            "select " + COLUMNS + " from shop_order o where o.id in (select value from json_each(?))";
     private static final String STAGES = "update shop_order set stage = ? where id = ?";
-    private static final String LATEST = "select " + COLUMNS + " from shop_order o order by o.placed_at desc, o.id desc limit ?";
+    private static final String LATEST =
+            "select " + COLUMNS + " from shop_order o order by o.placed_at desc, o.id desc limit ?";
     private static final String INSERT = """
             insert into shop_order (shop, number, placed_at, name, email, phone, country, payment, stage, body, source, updated_at)
             values (?, ?, ?, ?, ?, ?, ?, ?, 'ordered', ?, ?, ?) returning id""";
@@ -47,42 +50,83 @@ public class OrderStore {
     }
 
     public OrderRow insert(JdbcClient db, Order o, String source, Instant now) {
-        long id = db.sql(INSERT).params(o.shop(), o.number(), o.placedAt().toEpochMilli(), name(o), email(o), phone(o), country(o), o.payment().code(), Json.of(o), source, now.toEpochMilli()).query(Long.class).single();
+        long id = db.sql(INSERT)
+                .params(
+                        o.shop(),
+                        o.number(),
+                        o.placedAt().toEpochMilli(),
+                        name(o),
+                        email(o),
+                        phone(o),
+                        country(o),
+                        o.payment().code(),
+                        Json.of(o),
+                        source,
+                        now.toEpochMilli())
+                .query(Long.class)
+                .single();
         return new OrderRow(id, o, Stage.ORDERED.code(), null, source, now.truncatedTo(ChronoUnit.MILLIS));
     }
 
     public void update(JdbcClient db, long id, Order o, Instant now) {
-        db.sql(UPDATE).params(o.placedAt().toEpochMilli(), name(o), email(o), phone(o), country(o), o.payment().code(), Json.of(o), now.toEpochMilli(), id).update();
+        db.sql(UPDATE)
+                .params(
+                        o.placedAt().toEpochMilli(),
+                        name(o),
+                        email(o),
+                        phone(o),
+                        country(o),
+                        o.payment().code(),
+                        Json.of(o),
+                        now.toEpochMilli(),
+                        id)
+                .update();
     }
 
     public void stage(JdbcClient db, long id, String stage, Stage ended) {
-        db.sql("update shop_order set stage = ?, ended = ? where id = ?").params(stage, ended == null ? null : ended.code(), id).update();
+        db.sql("update shop_order set stage = ?, ended = ? where id = ?")
+                .params(stage, ended == null ? null : ended.code(), id)
+                .update();
     }
 
     /** Brings the stages of these orders up to date. */
     public void stages(JdbcClient db, Collection<OrderRow> rows) {
-        Rows.write(db, STAGES, rows.stream().map(r -> new Object[] {r.stage(), r.id()}).toList());
+        Rows.write(
+                db,
+                STAGES,
+                rows.stream().map(r -> new Object[] {r.stage(), r.id()}).toList());
     }
 
     public List<String> tags(JdbcClient db, long id) {
-        return db.sql("select tag from order_tag where order_id = ? order by at, tag").param(id).query(String.class).list();
+        return db.sql("select tag from order_tag where order_id = ? order by at, tag")
+                .param(id)
+                .query(String.class)
+                .list();
     }
 
     public void tag(JdbcClient db, long id, String tag, String source, Instant now) {
-        db.sql("insert into order_tag (order_id, tag, at, source) values (?, ?, ?, ?) on conflict do nothing").params(id, tag, now.toEpochMilli(), source).update();
+        db.sql("insert into order_tag (order_id, tag, at, source) values (?, ?, ?, ?) on conflict do nothing")
+                .params(id, tag, now.toEpochMilli(), source)
+                .update();
     }
 
     public void untag(JdbcClient db, long id, String tag) {
-        db.sql("delete from order_tag where order_id = ? and tag = ?").params(id, tag).update();
+        db.sql("delete from order_tag where order_id = ? and tag = ?")
+                .params(id, tag)
+                .update();
     }
 
     public List<Note> notes(JdbcClient db, long id) {
-        return db.sql("select at, text from order_note where order_id = ? order by at").param(id)
-                .query((rs, i) -> new Note(Instant.ofEpochMilli(rs.getLong("at")), rs.getString("text"))).list();
+        return db.sql("select at, text from order_note where order_id = ? order by at")
+                .param(id)
+                .query((rs, i) -> new Note(Instant.ofEpochMilli(rs.getLong("at")), rs.getString("text")))
+                .list();
     }
 
     public void note(JdbcClient db, long id, String text, Instant now) {
-        db.sql("insert into order_note (order_id, at, text) values (?, ?, ?)").params(id, now.toEpochMilli(), text).update();
+        db.sql("insert into order_note (order_id, at, text) values (?, ?, ?)")
+                .params(id, now.toEpochMilli(), text)
+                .update();
     }
 
     /** A line somebody or something left on the order. */
@@ -90,7 +134,13 @@ public class OrderStore {
 
     /** {@link #COLUMNS} by their places: names cost the driver a search for each row. */
     static OrderRow row(ResultSet rs, int i) throws SQLException {
-        return new OrderRow(rs.getLong(1), read(rs.getString(4)), rs.getString(2), Stage.of(rs.getString(3)).orElse(null), rs.getString(5), Instant.ofEpochMilli(rs.getLong(6)));
+        return new OrderRow(
+                rs.getLong(1),
+                read(rs.getString(4)),
+                rs.getString(2),
+                Stage.of(rs.getString(3)).orElse(null),
+                rs.getString(5),
+                Instant.ofEpochMilli(rs.getLong(6)));
     }
 
     /** What was read last, by its text: one scan asks for its order several times. */

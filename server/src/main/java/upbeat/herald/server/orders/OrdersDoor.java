@@ -4,23 +4,23 @@ import io.swagger.v3.oas.annotations.tags.Tag;
 import java.time.InstantSource;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
-import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springdoc.core.annotations.ParameterObject;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.web.bind.annotation.DeleteMapping;
-import org.springframework.web.bind.annotation.ResponseStatus;
-import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBody;
-import upbeat.herald.core.Texts;
-import upbeat.herald.server.carriers.CarrierStore;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBody;
 import upbeat.herald.core.HeraldException;
+import upbeat.herald.core.Texts;
+import upbeat.herald.server.carriers.CarrierStore;
 import upbeat.herald.server.dispatch.Bell;
 import upbeat.herald.server.dispatch.MessageRow;
 import upbeat.herald.server.dispatch.MessageStatus;
@@ -51,7 +51,20 @@ class OrdersDoor {
     private final InstantSource clock;
     private final Bell bell;
 
-    OrdersDoor(RouteCounts counts, OrderExport export, CarrierStore carriers, OrderList list, OrderStore orders, OrderViews views, Story story, Verdicts verdicts, MessageStore messages, JdbcClient reader, Writer writer, InstantSource clock, Bell bell) {
+    OrdersDoor(
+            RouteCounts counts,
+            OrderExport export,
+            CarrierStore carriers,
+            OrderList list,
+            OrderStore orders,
+            OrderViews views,
+            Story story,
+            Verdicts verdicts,
+            MessageStore messages,
+            JdbcClient reader,
+            Writer writer,
+            InstantSource clock,
+            Bell bell) {
         this.counts = counts;
         this.export = export;
         this.carriers = carriers;
@@ -80,7 +93,13 @@ class OrdersDoor {
     }
 
     /** @param views kept filters; the others what there is to choose from */
-    record Choices(List<View> views, List<String> shops, List<String> countries, List<String> tags, List<CarrierChoice> carriers, @Nullable String preferredCarrier) {}
+    record Choices(
+            List<View> views,
+            List<String> shops,
+            List<String> countries,
+            List<String> tags,
+            List<CarrierChoice> carriers,
+            @Nullable String preferredCarrier) {}
 
     record CarrierChoice(String key, String name, boolean inUse) {}
 
@@ -93,7 +112,8 @@ class OrdersDoor {
 
     @GetMapping("/orders")
     OrderList.Page orders(@ParameterObject OrderFilter filter, @RequestParam(required = false) @Nullable String after) {
-        if (after != null && !after.matches("-?\\d{1,18}-\\d{1,18}")) throw new HeraldException("after", "after is what next said");
+        if (after != null && !after.matches("-?\\d{1,18}-\\d{1,18}"))
+            throw new HeraldException("after", "after is what next said");
         return list.page(reader, filter, after, PAGE, clock.instant());
     }
 
@@ -104,25 +124,46 @@ class OrdersDoor {
 
     @GetMapping("/orders-choices")
     Choices choices() {
-        return new Choices(reader.sql("select id, name, query from saved_view order by name").query((rs, i) -> new View(rs.getLong(1), rs.getString(2), rs.getString(3))).list(), reader.sql("select distinct shop from shop_order order by 1").query(String.class).list(),
-                reader.sql("select distinct country from shop_order where country is not null order by 1").query(String.class).list(), reader.sql("select distinct tag from order_tag order by 1 limit 200").query(String.class).list(),
-                carriers.all(reader).stream().map(c -> new CarrierChoice(c.key(), c.name(), c.inUse())).toList(), carriers.preferred(reader).orElse(null));
+        return new Choices(
+                reader.sql("select id, name, query from saved_view order by name")
+                        .query((rs, i) -> new View(rs.getLong(1), rs.getString(2), rs.getString(3)))
+                        .list(),
+                reader.sql("select distinct shop from shop_order order by 1")
+                        .query(String.class)
+                        .list(),
+                reader.sql("select distinct country from shop_order where country is not null order by 1")
+                        .query(String.class)
+                        .list(),
+                reader.sql("select distinct tag from order_tag order by 1 limit 200")
+                        .query(String.class)
+                        .list(),
+                carriers.all(reader).stream()
+                        .map(c -> new CarrierChoice(c.key(), c.name(), c.inUse()))
+                        .toList(),
+                carriers.preferred(reader).orElse(null));
     }
 
     @PostMapping("/orders-views")
     @ResponseStatus(HttpStatus.CREATED)
     View keepView(@RequestBody NewView body) {
         String name = Texts.orNull(body.name());
-        if (name == null || name.length() > 40) throw new HeraldException("name", "A view's name has 1 to 40 characters");
-        if (body.query() == null || body.query().length() > 1_000) throw new HeraldException("query", "Choose a filter first");
-        long id = writer.write(db -> db.sql("insert into saved_view (name, query) values (?, ?) on conflict (name) do update set query = excluded.query returning id").params(name, body.query()).query(Long.class).single());
+        if (name == null || name.length() > 40)
+            throw new HeraldException("name", "A view's name has 1 to 40 characters");
+        if (body.query() == null || body.query().length() > 1_000)
+            throw new HeraldException("query", "Choose a filter first");
+        long id = writer.write(db -> db.sql(
+                        "insert into saved_view (name, query) values (?, ?) on conflict (name) do update set query = excluded.query returning id")
+                .params(name, body.query())
+                .query(Long.class)
+                .single());
         return new View(id, name, body.query());
     }
 
     @DeleteMapping("/orders-views/{id}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void dropView(@PathVariable long id) {
-        writer.write(db -> db.sql("delete from saved_view where id = ?").param(id).update());
+        writer.write(
+                db -> db.sql("delete from saved_view where id = ?").param(id).update());
     }
 
     @GetMapping("/orders-export.{format}")
@@ -130,7 +171,13 @@ class OrdersDoor {
         if (!format.equals("csv") && !format.equals("xlsx")) throw new NotFound("Orders are given as csv or xlsx");
         boolean csv = format.equals("csv");
         filter.sql(clock.instant());
-        return ResponseEntity.ok().header("Content-Type", csv ? "text/csv;charset=UTF-8" : "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet").header("Content-Disposition", "attachment; filename=\"orders." + format + "\"")
+        return ResponseEntity.ok()
+                .header(
+                        "Content-Type",
+                        csv
+                                ? "text/csv;charset=UTF-8"
+                                : "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet")
+                .header("Content-Disposition", "attachment; filename=\"orders." + format + "\"")
                 .body(out -> export.write(reader, filter, csv, out, clock.instant()));
     }
 
@@ -149,7 +196,12 @@ class OrdersDoor {
     ShownMessage message(@PathVariable String id) {
         MessageRow m = messages.find(reader, id).orElseThrow(() -> new NotFound("There is no message " + id));
         OrderRow row = orders.get(reader, m.orderId());
-        return new ShownMessage(MessageView.of(m, row.order().shop(), row.order().number()), m.html(), m.question() == null ? List.of() : m.question().buttons().stream().map(b -> b.label()).toList());
+        return new ShownMessage(
+                MessageView.of(m, row.order().shop(), row.order().number()),
+                m.html(),
+                m.question() == null
+                        ? List.of()
+                        : m.question().buttons().stream().map(b -> b.label()).toList());
     }
 
     @PostMapping("/messages/{id}/settle")
@@ -157,7 +209,9 @@ class OrdersDoor {
         if (body.arrived() == null) throw new HeraldException("arrived", "Say whether the message arrived");
         writer.write(db -> {
             MessageRow m = messages.find(db, id).orElseThrow(() -> new NotFound("There is no message " + id));
-            if (m.status() != MessageStatus.UNSURE) throw new HeraldException("id", "This message is " + m.status().code() + ", there is nothing to settle");
+            if (m.status() != MessageStatus.UNSURE)
+                throw new HeraldException(
+                        "id", "This message is " + m.status().code() + ", there is nothing to settle");
             if (body.arrived()) messages.accepted(db, m.seq(), m.gatewayRef(), clock.instant());
             else messages.waiting(db, m.seq(), "Goes out again, as you said", null);
             return null;
@@ -167,6 +221,7 @@ class OrdersDoor {
     }
 
     private OrderRow find(String shop, String number) {
-        return orders.find(reader, shop, number).orElseThrow(() -> new NotFound("There is no order " + number + " of shop " + shop));
+        return orders.find(reader, shop, number)
+                .orElseThrow(() -> new NotFound("There is no order " + number + " of shop " + shop));
     }
 }

@@ -10,7 +10,9 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 import upbeat.herald.core.journey.Stage;
 
-/** How many orders stand at each stop of the route. A stop where the way ends shows those that came there within a day. */
+/**
+ * How many orders stand at each stop of the route. A stop where the way ends shows those that came there within a day.
+ */
 @Repository
 public class RouteCounts {
     static final Duration ENDED_SHOWN_FOR = Duration.ofHours(24);
@@ -27,9 +29,19 @@ public class RouteCounts {
     public List<Stop> all(JdbcClient db, Instant now) {
         long since = now.minus(ENDED_SHOWN_FOR).toEpochMilli();
         record Count(String stage, int n) {}
-        List<Count> counts = new ArrayList<>(db.sql(PARCELS).param(since).query((rs, i) -> new Count(rs.getString("stage"), rs.getInt("n"))).list());
-        counts.addAll(db.sql(WITHOUT_PARCEL).param(since).query((rs, i) -> new Count(rs.getString("stage"), rs.getInt("n"))).list());
-        Map<String, Integer> byStage = counts.stream().filter(c -> c.stage() != null).collect(Collectors.toMap(Count::stage, Count::n, Integer::sum));
-        return java.util.Arrays.stream(Stage.values()).map(s -> new Stop(s.code(), s.onLine(), s.side(), byStage.getOrDefault(s.code(), 0))).toList();
+        List<Count> counts = new ArrayList<>(db.sql(PARCELS)
+                .param(since)
+                .query((rs, i) -> new Count(rs.getString("stage"), rs.getInt("n")))
+                .list());
+        counts.addAll(db.sql(WITHOUT_PARCEL)
+                .param(since)
+                .query((rs, i) -> new Count(rs.getString("stage"), rs.getInt("n")))
+                .list());
+        Map<String, Integer> byStage = counts.stream()
+                .filter(c -> c.stage() != null)
+                .collect(Collectors.toMap(Count::stage, Count::n, Integer::sum));
+        return java.util.Arrays.stream(Stage.values())
+                .map(s -> new Stop(s.code(), s.onLine(), s.side(), byStage.getOrDefault(s.code(), 0)))
+                .toList();
     }
 }

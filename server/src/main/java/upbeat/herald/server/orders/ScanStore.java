@@ -23,7 +23,8 @@ import upbeat.herald.server.storage.Rows;
 @Repository
 public class ScanStore {
     public static final String BY_CARRIER = "carrier";
-    private static final String COLUMNS = "select id, carrier, compact, parcel_id, code, text, at, day, place, stage, late, source, received_at, expected_on from scan ";
+    private static final String COLUMNS =
+            "select id, carrier, compact, parcel_id, code, text, at, day, place, stage, late, source, received_at, expected_on from scan ";
     private static final String INSERT = """
             insert into scan (id, carrier, compact, parcel_id, code, text, at, day, place, stage, late, source, received_at, expected_on)
             values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)""";
@@ -43,13 +44,41 @@ public class ScanStore {
      * One report of a parcel as it is kept.
      *
      * @param parcelId null while no order owns the number
-     * @param stage    null while nothing reads the code
-     * @param source   {@value #BY_CARRIER}, or who said so
+     * @param stage null while nothing reads the code
+     * @param source {@value #BY_CARRIER}, or who said so
      */
-    public record ScanRow(long id, String carrier, String compact, Long parcelId, String code, String text, Instant at, String day, String place, Stage stage, boolean late, String source, Instant receivedAt, LocalDate expectedOn) {
+    public record ScanRow(
+            long id,
+            String carrier,
+            String compact,
+            Long parcelId,
+            String code,
+            String text,
+            Instant at,
+            String day,
+            String place,
+            Stage stage,
+            boolean late,
+            String source,
+            Instant receivedAt,
+            LocalDate expectedOn) {
         /** The same under the id it is kept by. */
         public ScanRow kept(long as, boolean tooLate) {
-            return new ScanRow(as, carrier, compact, parcelId, code, text, at, day, place, stage, tooLate, source, receivedAt, expectedOn);
+            return new ScanRow(
+                    as,
+                    carrier,
+                    compact,
+                    parcelId,
+                    code,
+                    text,
+                    at,
+                    day,
+                    place,
+                    stage,
+                    tooLate,
+                    source,
+                    receivedAt,
+                    expectedOn);
         }
 
         public Report report() {
@@ -59,7 +88,27 @@ public class ScanStore {
 
     /** Keeps scans under their ids. None may be there already, see {@link #known}. */
     public void insert(JdbcClient db, List<ScanRow> scans) {
-        Rows.write(db, INSERT, scans.stream().map(s -> new Object[] {s.id(), s.carrier(), s.compact(), s.parcelId(), s.code(), s.text(), s.at().toEpochMilli(), s.day(), s.place(), s.stage() == null ? null : s.stage().code(), s.late() ? 1 : 0, s.source(), s.receivedAt().toEpochMilli(), s.expectedOn() == null ? null : s.expectedOn().toString()}).toList());
+        Rows.write(
+                db,
+                INSERT,
+                scans.stream()
+                        .map(s -> new Object[] {
+                            s.id(),
+                            s.carrier(),
+                            s.compact(),
+                            s.parcelId(),
+                            s.code(),
+                            s.text(),
+                            s.at().toEpochMilli(),
+                            s.day(),
+                            s.place(),
+                            s.stage() == null ? null : s.stage().code(),
+                            s.late() ? 1 : 0,
+                            s.source(),
+                            s.receivedAt().toEpochMilli(),
+                            s.expectedOn() == null ? null : s.expectedOn().toString()
+                        })
+                        .toList());
     }
 
     /** The highest id there is; only the writer's transaction may count on from it. */
@@ -70,31 +119,63 @@ public class ScanStore {
     /** The scans of these numbers. @param numbers pairs of carrier and compact number */
     public Set<Same> known(JdbcClient db, Collection<ParcelStore.Number> numbers) {
         Set<Same> known = new HashSet<>();
-        db.sql(SAME_NUMBER).param(ParcelStore.Number.json(numbers)).query((ResultSet rs) -> { known.add(new Same(rs.getString(1), rs.getString(2), Instant.ofEpochMilli(rs.getLong(3)), rs.getString(4), rs.getString(5), rs.getString(6))); });
+        db.sql(SAME_NUMBER).param(ParcelStore.Number.json(numbers)).query((ResultSet rs) -> {
+            known.add(new Same(
+                    rs.getString(1),
+                    rs.getString(2),
+                    Instant.ofEpochMilli(rs.getLong(3)),
+                    rs.getString(4),
+                    rs.getString(5),
+                    rs.getString(6)));
+        });
         return known;
     }
 
     /** What was reported of each of these parcels. */
     public Map<Long, List<Report>> reports(JdbcClient db, Collection<Long> parcels) {
         Map<Long, List<Report>> reports = new HashMap<>();
-        db.sql("select parcel_id, id, stage, at, day from scan where parcel_id in (select value from json_each(?)) and stage is not null").param(Json.of(parcels))
-                .query((ResultSet rs) -> { reports.computeIfAbsent(rs.getLong(1), id -> new ArrayList<>()).add(new Report(rs.getString(2), Stage.of(rs.getString(3)).orElseThrow(), Instant.ofEpochMilli(rs.getLong(4)), rs.getString(5))); });
+        db.sql(
+                        "select parcel_id, id, stage, at, day from scan where parcel_id in (select value from json_each(?)) and stage is not null")
+                .param(Json.of(parcels))
+                .query((ResultSet rs) -> {
+                    reports.computeIfAbsent(rs.getLong(1), id -> new ArrayList<>())
+                            .add(new Report(
+                                    rs.getString(2),
+                                    Stage.of(rs.getString(3)).orElseThrow(),
+                                    Instant.ofEpochMilli(rs.getLong(4)),
+                                    rs.getString(5)));
+                });
         return reports;
     }
 
     /** The day of delivery that the carrier announced last. */
     public Optional<LocalDate> expected(JdbcClient db, long parcelId) {
-        return db.sql("select expected_on from scan where parcel_id = ? and expected_on is not null order by at desc, id desc limit 1").param(parcelId).query(String.class).optional().map(LocalDate::parse);
+        return db.sql(
+                        "select expected_on from scan where parcel_id = ? and expected_on is not null order by at desc, id desc limit 1")
+                .param(parcelId)
+                .query(String.class)
+                .optional()
+                .map(LocalDate::parse);
     }
 
     public List<ScanRow> ofParcel(JdbcClient db, long parcelId) {
-        return db.sql(COLUMNS + "where parcel_id = ? order by at, id").param(parcelId).query(ScanStore::row).list();
+        return db.sql(COLUMNS + "where parcel_id = ? order by at, id")
+                .param(parcelId)
+                .query(ScanStore::row)
+                .list();
     }
 
     /** Scans that came before anybody said whose parcel it is, those of a carrier nobody could tell among them. */
     public List<ScanRow> waiting(JdbcClient db, String carrier, String compact) {
         // Put in order here: mostly there are none, and SQLite would make a table for sorting first.
-        return db.sql(COLUMNS + "where carrier in (?, '') and compact = ? and parcel_id is null").params(carrier, compact).query(ScanStore::row).list().stream().sorted(Comparator.comparing(ScanRow::at).thenComparing(ScanRow::id)).toList();
+        return db
+                .sql(COLUMNS + "where carrier in (?, '') and compact = ? and parcel_id is null")
+                .params(carrier, compact)
+                .query(ScanStore::row)
+                .list()
+                .stream()
+                .sorted(Comparator.comparing(ScanRow::at).thenComparing(ScanRow::id))
+                .toList();
     }
 
     public Optional<ScanRow> find(JdbcClient db, long id) {
@@ -103,11 +184,15 @@ public class ScanStore {
 
     /** Gives a scan its parcel, and with it its carrier and what that reads in it. */
     public void belongsTo(JdbcClient db, long scanId, long parcelId, String carrier, Stage stage) {
-        db.sql("update or ignore scan set parcel_id = ?, carrier = ?, stage = ? where id = ?").params(parcelId, carrier, stage == null ? null : stage.code(), scanId).update();
+        db.sql("update or ignore scan set parcel_id = ?, carrier = ?, stage = ? where id = ?")
+                .params(parcelId, carrier, stage == null ? null : stage.code(), scanId)
+                .update();
     }
 
     public void reads(JdbcClient db, long scanId, Stage stage) {
-        db.sql("update scan set stage = ? where id = ?").params(stage.code(), scanId).update();
+        db.sql("update scan set stage = ? where id = ?")
+                .params(stage.code(), scanId)
+                .update();
     }
 
     public void remove(JdbcClient db, long scanId) {
@@ -116,17 +201,36 @@ public class ScanStore {
 
     /** Scans of a carrier that nothing reads, oldest first. */
     public List<ScanRow> unread(JdbcClient db, String carrier) {
-        return db.sql(COLUMNS + "where carrier = ? and stage is null order by at, id").param(carrier).query(ScanStore::row).list();
+        return db.sql(COLUMNS + "where carrier = ? and stage is null order by at, id")
+                .param(carrier)
+                .query(ScanStore::row)
+                .list();
     }
 
     public void late(JdbcClient db, Collection<Long> scans) {
-        if (!scans.isEmpty()) db.sql("update scan set late = 1 where id in (select value from json_each(?))").param(Json.of(scans)).update();
+        if (!scans.isEmpty())
+            db.sql("update scan set late = 1 where id in (select value from json_each(?))")
+                    .param(Json.of(scans))
+                    .update();
     }
 
     private static ScanRow row(ResultSet rs, int i) throws SQLException {
         long parcel = rs.getLong("parcel_id");
         Long parcelId = rs.wasNull() ? null : parcel;
-        return new ScanRow(rs.getLong("id"), rs.getString("carrier"), rs.getString("compact"), parcelId, rs.getString("code"), rs.getString("text"), Instant.ofEpochMilli(rs.getLong("at")), rs.getString("day"), rs.getString("place"),
-                Stage.of(rs.getString("stage")).orElse(null), rs.getInt("late") == 1, rs.getString("source"), Instant.ofEpochMilli(rs.getLong("received_at")), rs.getString("expected_on") == null ? null : LocalDate.parse(rs.getString("expected_on")));
+        return new ScanRow(
+                rs.getLong("id"),
+                rs.getString("carrier"),
+                rs.getString("compact"),
+                parcelId,
+                rs.getString("code"),
+                rs.getString("text"),
+                Instant.ofEpochMilli(rs.getLong("at")),
+                rs.getString("day"),
+                rs.getString("place"),
+                Stage.of(rs.getString("stage")).orElse(null),
+                rs.getInt("late") == 1,
+                rs.getString("source"),
+                Instant.ofEpochMilli(rs.getLong("received_at")),
+                rs.getString("expected_on") == null ? null : LocalDate.parse(rs.getString("expected_on")));
     }
 }

@@ -12,13 +12,17 @@ import upbeat.herald.server.storage.Json;
 import upbeat.herald.server.storage.SettingStore;
 import upbeat.herald.server.storage.Writer;
 
-/** The word index of orders (SQLite FTS5), kept in the transaction that changes an order. Made anew at a start where its words changed. */
+/**
+ * The word index of orders (SQLite FTS5), kept in the transaction that changes an order. Made anew at a start where its
+ * words changed.
+ */
 @Component
 public class SearchIndex implements InitializingBean {
     private static final Logger LOG = LoggerFactory.getLogger(SearchIndex.class);
     private static final String SETTING = "search.words";
     private static final int TOGETHER = 2_000;
-    private static final String NUMBERS = "select tracking_number from parcel where order_id = :id union all select l.tracking_number from parcel_leg l join parcel p on p.id = l.parcel_id where p.order_id = :id";
+    private static final String NUMBERS =
+            "select tracking_number from parcel where order_id = :id union all select l.tracking_number from parcel_leg l join parcel p on p.id = l.parcel_id where p.order_id = :id";
     private final SettingStore settings;
     private final Writer writer;
 
@@ -29,15 +33,20 @@ public class SearchIndex implements InitializingBean {
 
     @Override
     public void afterPropertiesSet() {
-        if (writer.write(db -> settings.find(db, SETTING).filter(SearchWords.VERSION::equals).isPresent())) return;
-        writer.write(db -> db.sql("insert into order_search (order_search) values ('delete-all')").update());
+        if (writer.write(db ->
+                settings.find(db, SETTING).filter(SearchWords.VERSION::equals).isPresent())) return;
+        writer.write(db -> db.sql("insert into order_search (order_search) values ('delete-all')")
+                .update());
         long after = 0;
         int made = 0;
         while (true) {
             long from = after;
             record Body(long id, String body) {}
             List<Body> page = writer.write(db -> {
-                List<Body> some = db.sql("select id, body from shop_order where id > ? order by id limit ?").params(from, TOGETHER).query((rs, i) -> new Body(rs.getLong(1), rs.getString(2))).list();
+                List<Body> some = db.sql("select id, body from shop_order where id > ? order by id limit ?")
+                        .params(from, TOGETHER)
+                        .query((rs, i) -> new Body(rs.getLong(1), rs.getString(2)))
+                        .list();
                 some.forEach(b -> put(db, b.id(), Json.read(b.body(), Order.class)));
                 return some;
             });
@@ -59,6 +68,8 @@ public class SearchIndex implements InitializingBean {
 
     /** The same, where the tracking numbers are at hand. */
     public void put(JdbcClient db, long id, Order order, List<String> numbers) {
-        db.sql("insert or replace into order_search (rowid, words) values (?, ?)").params(id, SearchWords.of(order, numbers)).update();
+        db.sql("insert or replace into order_search (rowid, words) values (?, ?)")
+                .params(id, SearchWords.of(order, numbers))
+                .update();
     }
 }

@@ -1,6 +1,5 @@
 package upbeat.herald.server.orders;
 
-import upbeat.herald.server.carriers.CarrierStore;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -14,11 +13,14 @@ import upbeat.herald.core.carrier.Carrier;
 import upbeat.herald.core.plan.Channel;
 import upbeat.herald.core.plan.Notice;
 import upbeat.herald.server.answers.AnswerStore;
+import upbeat.herald.server.carriers.CarrierStore;
 import upbeat.herald.server.dispatch.MessageRow;
 import upbeat.herald.server.dispatch.MessageStore;
 import upbeat.herald.server.plan.NoticeStore;
 
-/** An order's story: scans, messages, answers and reasons in one time line, newest first, each with where it came from. */
+/**
+ * An order's story: scans, messages, answers and reasons in one time line, newest first, each with where it came from.
+ */
 @Component
 public class Story {
     private final ParcelStore parcels;
@@ -30,7 +32,15 @@ public class Story {
     private final OrderStore orders;
     private final ReachedStore reached;
 
-    Story(ParcelStore parcels, ScanStore scans, CarrierStore carriers, MessageStore messages, AnswerStore answers, NoticeStore notices, OrderStore orders, ReachedStore reached) {
+    Story(
+            ParcelStore parcels,
+            ScanStore scans,
+            CarrierStore carriers,
+            MessageStore messages,
+            AnswerStore answers,
+            NoticeStore notices,
+            OrderStore orders,
+            ReachedStore reached) {
         this.parcels = parcels;
         this.scans = scans;
         this.carriers = carriers;
@@ -42,38 +52,80 @@ public class Story {
     }
 
     /**
-     * @param kind  {@code stage}, {@code message}, {@code answer} or {@code note}
+     * @param kind {@code stage}, {@code message}, {@code answer} or {@code note}
      * @param state for a stage: reached, late, unread; for a message: its status; else empty
-     * @param ref   the message's id, else null
+     * @param ref the message's id, else null
      */
-    public record Entry(String kind, String state, Instant at, String title, @Nullable String detail, @Nullable String ref) {}
+    public record Entry(
+            String kind,
+            String state,
+            Instant at,
+            String title,
+            @Nullable String detail,
+            @Nullable String ref) {}
 
     public List<Entry> of(JdbcClient db, OrderRow row) {
         List<Entry> story = new ArrayList<>();
-        story.add(new Entry("stage", "reached", row.order().placedAt(), "Ordered", row.order().shop() + ", " + source(row.source()), null));
+        story.add(new Entry(
+                "stage",
+                "reached",
+                row.order().placedAt(),
+                "Ordered",
+                row.order().shop() + ", " + source(row.source()),
+                null));
         if (row.ended() != null) {
-            reached.of(db, row.id()).stream().filter(r -> r.visit().stage() == row.ended())
-                    .forEach(r -> story.add(new Entry("stage", "reached", r.visit().at(), sentence(row.ended().words()), "the whole order", null)));
+            reached.of(db, row.id()).stream()
+                    .filter(r -> r.visit().stage() == row.ended())
+                    .forEach(r -> story.add(new Entry(
+                            "stage",
+                            "reached",
+                            r.visit().at(),
+                            sentence(row.ended().words()),
+                            "the whole order",
+                            null)));
         }
         List<ParcelRow> all = parcels.of(db, row.id());
         for (ParcelRow p : all) {
             String which = all.size() > 1 ? "parcel " + (all.indexOf(p) + 1) + " of " + all.size() + ", " : "";
-            scans.ofParcel(db, p.id()).forEach(s -> story.add(scan(s, carriers.find(db, s.carrier()).map(Carrier::name).orElse(s.carrier()), which, p)));
+            scans.ofParcel(db, p.id())
+                    .forEach(s -> story.add(scan(
+                            s, carriers.find(db, s.carrier()).map(Carrier::name).orElse(s.carrier()), which, p)));
         }
         Map<String, String> names = notices.all(db).stream().collect(Collectors.toMap(Notice::id, Notice::name));
         messages.of(db, row.id()).forEach(m -> story.add(message(m, names.getOrDefault(m.noticeId(), m.noticeId()))));
-        answers.of(db, row.id()).forEach(a -> story.add(new Entry("answer", "", a.at(), "“" + a.label() + "”", Channel.of(a.via()).map(c -> "button in " + c.words()).orElse("on the answer page") + " · " + names.getOrDefault(a.noticeId(), a.noticeId()), null)));
+        answers.of(db, row.id())
+                .forEach(a -> story.add(new Entry(
+                        "answer",
+                        "",
+                        a.at(),
+                        "“" + a.label() + "”",
+                        Channel.of(a.via()).map(c -> "button in " + c.words()).orElse("on the answer page") + " · "
+                                + names.getOrDefault(a.noticeId(), a.noticeId()),
+                        null)));
         orders.notes(db, row.id()).forEach(n -> story.add(new Entry("note", "", n.at(), n.text(), null, null)));
-        story.sort(Comparator.comparing(Entry::at).thenComparing(e -> e.kind().equals("stage") ? 0 : e.kind().equals("message") ? 1 : 2).reversed());
+        story.sort(Comparator.comparing(Entry::at)
+                .thenComparing(e -> e.kind().equals("stage") ? 0 : e.kind().equals("message") ? 1 : 2)
+                .reversed());
         return story;
     }
 
     private static Entry scan(ScanStore.ScanRow s, String carrier, String which, ParcelRow p) {
         String state = s.stage() == null ? "unread" : s.late() ? "late" : "reached";
-        String title = s.stage() == null ? "Unread code " + (s.code() == null ? "" : s.code()) : sentence(s.stage().words());
-        String from = s.source().equals(ScanStore.BY_CARRIER) ? carrier + (s.code() == null ? "" : ", scan " + s.code()) + (s.place() == null ? "" : ", " + s.place()) : "marked, " + source(s.source());
+        String title = s.stage() == null
+                ? "Unread code " + (s.code() == null ? "" : s.code())
+                : sentence(s.stage().words());
+        String from = s.source().equals(ScanStore.BY_CARRIER)
+                ? carrier + (s.code() == null ? "" : ", scan " + s.code()) + (s.place() == null ? "" : ", " + s.place())
+                : "marked, " + source(s.source());
         String words = s.stage() == null && s.text() != null ? " · “" + s.text() + "”" : "";
-        return new Entry("stage", state, s.at(), title, which + from + " · " + p.parcel().trackingNumber() + words + (s.late() ? " · came in after a newer one" : ""), null);
+        return new Entry(
+                "stage",
+                state,
+                s.at(),
+                title,
+                which + from + " · " + p.parcel().trackingNumber() + words
+                        + (s.late() ? " · came in after a newer one" : ""),
+                null);
     }
 
     private static Entry message(MessageRow m, String notice) {

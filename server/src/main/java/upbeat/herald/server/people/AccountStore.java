@@ -11,8 +11,10 @@ public class AccountStore {
     public record Account(long id, String name, String passwordHash) {}
 
     public Optional<Account> find(JdbcClient db, String name) {
-        return db.sql("select id, name, password_hash from account where name = ?").param(name)
-                .query((rs, i) -> new Account(rs.getLong("id"), rs.getString("name"), rs.getString("password_hash"))).optional();
+        return db.sql("select id, name, password_hash from account where name = ?")
+                .param(name)
+                .query((rs, i) -> new Account(rs.getLong("id"), rs.getString("name"), rs.getString("password_hash")))
+                .optional();
     }
 
     public boolean none(JdbcClient db) {
@@ -20,14 +22,21 @@ public class AccountStore {
     }
 
     public void insert(JdbcClient db, String name, String passwordHash, Instant now) {
-        db.sql("insert into account (name, password_hash, created_at) values (?, ?, ?)").params(name, passwordHash, now.toEpochMilli()).update();
+        db.sql("insert into account (name, password_hash, created_at) values (?, ?, ?)")
+                .params(name, passwordHash, now.toEpochMilli())
+                .update();
     }
 
     public Optional<String> keyName(JdbcClient db, String keyHash) {
-        return db.sql("select name from api_key where key_hash = ?").param(keyHash).query(String.class).optional();
+        return db.sql("select name from api_key where key_hash = ?")
+                .param(keyHash)
+                .query(String.class)
+                .optional();
     }
 
     public void insertKey(JdbcClient db, String name, String keyHash, Instant now) {
-        db.sql("insert into api_key (name, key_hash, created_at) values (?, ?, ?)").params(name, keyHash, now.toEpochMilli()).update();
+        db.sql("insert into api_key (name, key_hash, created_at) values (?, ?, ?)")
+                .params(name, keyHash, now.toEpochMilli())
+                .update();
     }
 }

@@ -23,7 +23,10 @@ public class ApiKeys {
     private final Writer writer;
     private final RandomIds ids;
     private final InstantSource clock;
-    private final Cache<String, Optional<String>> known = Caffeine.newBuilder().maximumSize(1000).expireAfterWrite(Duration.ofSeconds(30)).build();
+    private final Cache<String, Optional<String>> known = Caffeine.newBuilder()
+            .maximumSize(1000)
+            .expireAfterWrite(Duration.ofSeconds(30))
+            .build();
 
     ApiKeys(AccountStore accounts, JdbcClient reader, Writer writer, RandomIds ids, InstantSource clock) {
         this.accounts = accounts;
@@ -55,7 +58,8 @@ public class ApiKeys {
 
     private static String hash(String key) {
         try {
-            return HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(key.getBytes(StandardCharsets.UTF_8)));
+            return HexFormat.of()
+                    .formatHex(MessageDigest.getInstance("SHA-256").digest(key.getBytes(StandardCharsets.UTF_8)));
         } catch (NoSuchAlgorithmException e) {
             throw new IllegalStateException("SHA-256 is part of every Java platform", e);
         }

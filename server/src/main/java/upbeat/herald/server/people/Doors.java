@@ -26,39 +26,61 @@ import org.springframework.security.web.context.HttpSessionSecurityContextReposi
 import org.springframework.security.web.context.SecurityContextRepository;
 
 /**
- * Who may go where: machines by key; customers, gateways and the test bench by doors that check for themselves; people by log-in with a session,
- * a CSRF token and a content policy that lets nothing in from outside.
+ * Who may go where: machines by key; customers, gateways and the test bench by doors that check for themselves; people
+ * by log-in with a session, a CSRF token and a content policy that lets nothing in from outside.
  */
 @Configuration
 class Doors {
-    /** Styles are set by the interface's components while it runs, hence {@code unsafe-inline} for them and for nothing else. */
-    private static final String POLICY = "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; font-src 'self' data:; frame-src 'self'; object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'";
+    /**
+     * Styles are set by the interface's components while it runs, hence {@code unsafe-inline} for them and for nothing
+     * else.
+     */
+    private static final String POLICY =
+            "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; font-src 'self' data:; frame-src 'self'; object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'";
 
     @Bean
     @Order(1)
     SecurityFilterChain machineDoors(HttpSecurity http, ApiKeys keys) throws Exception {
-        return http.securityMatcher("/api/**").csrf(AbstractHttpConfigurer::disable).sessionManagement(s -> s.sessionCreationPolicy(SessionCreationPolicy.STATELESS))
-                .addFilterBefore(new KeyFilter(keys), UsernamePasswordAuthenticationFilter.class).authorizeHttpRequests(a -> a.anyRequest().hasRole("MACHINE")).build();
+        return http.securityMatcher("/api/**")
+                .csrf(AbstractHttpConfigurer::disable)
+                .sessionManagement(s -> s.sessionCreationPolicy(SessionCreationPolicy.STATELESS))
+                .addFilterBefore(new KeyFilter(keys), UsernamePasswordAuthenticationFilter.class)
+                .authorizeHttpRequests(a -> a.anyRequest().hasRole("MACHINE"))
+                .build();
     }
 
     @Bean
     @Order(2)
     SecurityFilterChain selfCheckingDoors(HttpSecurity http) throws Exception {
-        return http.securityMatcher("/a/**", "/t/**", "/brand/**", "/doors/**", "/bench/**").csrf(AbstractHttpConfigurer::disable).sessionManagement(s -> s.sessionCreationPolicy(SessionCreationPolicy.STATELESS))
-                .headers(h -> h.contentSecurityPolicy(p -> p.policyDirectives(POLICY)).referrerPolicy(r -> r.policy(org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter.ReferrerPolicy.NO_REFERRER)))
-                .authorizeHttpRequests(a -> a.anyRequest().permitAll()).build();
+        return http.securityMatcher("/a/**", "/t/**", "/brand/**", "/doors/**", "/bench/**")
+                .csrf(AbstractHttpConfigurer::disable)
+                .sessionManagement(s -> s.sessionCreationPolicy(SessionCreationPolicy.STATELESS))
+                .headers(h -> h.contentSecurityPolicy(p -> p.policyDirectives(POLICY))
+                        .referrerPolicy(r -> r.policy(
+                                org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter
+                                        .ReferrerPolicy.NO_REFERRER)))
+                .authorizeHttpRequests(a -> a.anyRequest().permitAll())
+                .build();
     }
 
     @Bean
     @Order(3)
     SecurityFilterChain peopleDoors(HttpSecurity http, SecurityContextRepository contexts) throws Exception {
         return http.csrf(CsrfConfigurer::spa)
-                .headers(h -> h.contentSecurityPolicy(p -> p.policyDirectives(POLICY)).referrerPolicy(r -> r.policy(org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter.ReferrerPolicy.SAME_ORIGIN)))
+                .headers(h -> h.contentSecurityPolicy(p -> p.policyDirectives(POLICY))
+                        .referrerPolicy(r -> r.policy(
+                                org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter
+                                        .ReferrerPolicy.SAME_ORIGIN)))
                 .securityContext(c -> c.securityContextRepository(contexts))
                 .exceptionHandling(e -> e.authenticationEntryPoint(new HttpStatusEntryPoint(HttpStatus.UNAUTHORIZED)))
-                .authorizeHttpRequests(a -> a.dispatcherTypeMatchers(DispatcherType.FORWARD, DispatcherType.ERROR).permitAll()
-                        .requestMatchers("/ui/session", "/ui/first-account", "/v3/api-docs", "/actuator/health").permitAll()
-                        .requestMatchers("/ui/**", "/actuator/**").authenticated().anyRequest().permitAll())
+                .authorizeHttpRequests(a -> a.dispatcherTypeMatchers(DispatcherType.FORWARD, DispatcherType.ERROR)
+                        .permitAll()
+                        .requestMatchers("/ui/session", "/ui/first-account", "/v3/api-docs", "/actuator/health")
+                        .permitAll()
+                        .requestMatchers("/ui/**", "/actuator/**")
+                        .authenticated()
+                        .anyRequest()
+                        .permitAll())
                 .build();
     }
 
@@ -74,7 +96,8 @@ class Doors {
 
     @Bean
     AuthenticationManager authentication(AccountStore accounts, JdbcClient reader, PasswordEncoder passwords) {
-        UserDetailsService byName = name -> accounts.find(reader, name).map(a -> new User(a.name(), a.passwordHash(), List.of(() -> "ROLE_COORDINATOR")))
+        UserDetailsService byName = name -> accounts.find(reader, name)
+                .map(a -> new User(a.name(), a.passwordHash(), List.of(() -> "ROLE_COORDINATOR")))
                 .orElseThrow(() -> new UsernameNotFoundException("no such account"));
         DaoAuthenticationProvider provider = new DaoAuthenticationProvider(byName);
         provider.setPasswordEncoder(passwords);

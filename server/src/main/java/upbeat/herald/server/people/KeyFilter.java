@@ -27,27 +27,40 @@ final class KeyFilter extends OncePerRequestFilter {
     }
 
     @Override
-    protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain) throws ServletException, IOException {
+    protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
+            throws ServletException, IOException {
         String header = request.getHeader("Authorization");
-        Optional<String> holder = header == null || !header.regionMatches(true, 0, "Bearer ", 0, 7) ? Optional.empty() : keys.holder(header.substring(7).strip());
+        Optional<String> holder = header == null || !header.regionMatches(true, 0, "Bearer ", 0, 7)
+                ? Optional.empty()
+                : keys.holder(header.substring(7).strip());
         if (holder.isEmpty()) {
             refuse(response, 401, "Not let in", "Send a known key as Authorization: Bearer <key>");
             return;
         }
-        Bucket bucket = buckets.computeIfAbsent(holder.get(), h -> Bucket.builder().addLimit(l -> l.capacity(CALLS_A_SECOND).refillGreedy(CALLS_A_SECOND, Duration.ofSeconds(1))).build());
+        Bucket bucket = buckets.computeIfAbsent(holder.get(), h -> Bucket.builder()
+                .addLimit(l -> l.capacity(CALLS_A_SECOND).refillGreedy(CALLS_A_SECOND, Duration.ofSeconds(1)))
+                .build());
         if (!bucket.tryConsume(1)) {
             response.setHeader("Retry-After", "1");
-            refuse(response, 429, "Too many calls", "This key may call " + CALLS_A_SECOND + " times a second. Wait a second");
+            refuse(
+                    response,
+                    429,
+                    "Too many calls",
+                    "This key may call " + CALLS_A_SECOND + " times a second. Wait a second");
             return;
         }
-        SecurityContextHolder.getContext().setAuthentication(UsernamePasswordAuthenticationToken.authenticated(holder.get(), null, List.of(new SimpleGrantedAuthority("ROLE_MACHINE"))));
+        SecurityContextHolder.getContext()
+                .setAuthentication(UsernamePasswordAuthenticationToken.authenticated(
+                        holder.get(), null, List.of(new SimpleGrantedAuthority("ROLE_MACHINE"))));
         chain.doFilter(request, response);
     }
 
-    private static void refuse(HttpServletResponse response, int status, String title, String detail) throws IOException {
+    private static void refuse(HttpServletResponse response, int status, String title, String detail)
+            throws IOException {
         response.setStatus(status);
         if (status == 401) response.setHeader("WWW-Authenticate", "Bearer");
         response.setContentType("application/problem+json");
-        response.getWriter().write("{\"title\":\"" + title + "\",\"status\":" + status + ",\"detail\":\"" + detail + "\"}");
+        response.getWriter()
+                .write("{\"title\":\"" + title + "\",\"status\":" + status + ",\"detail\":\"" + detail + "\"}");
     }
 }

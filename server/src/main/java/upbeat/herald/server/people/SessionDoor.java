@@ -27,8 +27,8 @@ import org.springframework.web.bind.annotation.RestController;
 import upbeat.herald.core.Texts;
 import upbeat.herald.server.Settings;
 import upbeat.herald.server.storage.Writer;
-import upbeat.herald.server.web.Faults;
 import upbeat.herald.server.web.CallLimit;
+import upbeat.herald.server.web.Faults;
 
 /** Signing in and out. The first visit to an empty installation makes the first account. */
 @RestController
@@ -48,7 +48,16 @@ class SessionDoor {
     private final Settings settings;
     private final CallLimit tries = new CallLimit(TRIES_A_MINUTE, Duration.ofMinutes(1));
 
-    SessionDoor(AuthenticationManager people, SecurityContextRepository contexts, AccountStore accounts, ApiKeys keys, PasswordEncoder passwords, JdbcClient reader, Writer writer, InstantSource clock, Settings settings) {
+    SessionDoor(
+            AuthenticationManager people,
+            SecurityContextRepository contexts,
+            AccountStore accounts,
+            ApiKeys keys,
+            PasswordEncoder passwords,
+            JdbcClient reader,
+            Writer writer,
+            InstantSource clock,
+            Settings settings) {
         this.people = people;
         this.contexts = contexts;
         this.accounts = accounts;
@@ -70,25 +79,36 @@ class SessionDoor {
 
     @GetMapping("/session")
     SessionView session(@Nullable Authentication who) {
-        return new SessionView(who == null || !who.isAuthenticated() || who.getName().equals("anonymousUser") ? null : who.getName(), accounts.none(reader), settings.demo(), clock.instant());
+        return new SessionView(
+                who == null || !who.isAuthenticated() || who.getName().equals("anonymousUser") ? null : who.getName(),
+                accounts.none(reader),
+                settings.demo(),
+                clock.instant());
     }
 
     @PostMapping("/session")
     ResponseEntity<?> signIn(@RequestBody SignIn body, HttpServletRequest request, HttpServletResponse response) {
-        if (!tries.allows(request.getRemoteAddr())) return ResponseEntity.status(429).body(ProblemDetail.forStatusAndDetail(HttpStatus.TOO_MANY_REQUESTS, "Too many tries. Wait a minute and try again"));
+        if (!tries.allows(request.getRemoteAddr()))
+            return ResponseEntity.status(429)
+                    .body(ProblemDetail.forStatusAndDetail(
+                            HttpStatus.TOO_MANY_REQUESTS, "Too many tries. Wait a minute and try again"));
         try {
             enter(body, request, response);
             return ResponseEntity.ok(session(SecurityContextHolder.getContext().getAuthentication()));
         } catch (AuthenticationException e) {
-            return ResponseEntity.status(401).body(ProblemDetail.forStatusAndDetail(HttpStatus.UNAUTHORIZED, "Name or password is wrong"));
+            return ResponseEntity.status(401)
+                    .body(ProblemDetail.forStatusAndDetail(HttpStatus.UNAUTHORIZED, "Name or password is wrong"));
         }
     }
 
     @PostMapping("/first-account")
     FirstAccount first(@RequestBody SignIn body, HttpServletRequest request, HttpServletResponse response) {
         Faults faults = new Faults();
-        if (Texts.blank(body.name()) || body.name().length() > 80) faults.add("name", "Give a name of up to 80 characters");
-        if (body.password() == null || body.password().length() < SHORTEST_PASSWORD || body.password().length() > 70) faults.add("password", "A password has 10 to 70 characters");
+        if (Texts.blank(body.name()) || body.name().length() > 80)
+            faults.add("name", "Give a name of up to 80 characters");
+        if (body.password() == null
+                || body.password().length() < SHORTEST_PASSWORD
+                || body.password().length() > 70) faults.add("password", "A password has 10 to 70 characters");
         faults.raise();
         String hash = passwords.encode(body.password());
         writer.write(db -> {
@@ -110,7 +130,8 @@ class SessionDoor {
     }
 
     private void enter(SignIn body, HttpServletRequest request, HttpServletResponse response) {
-        Authentication who = people.authenticate(UsernamePasswordAuthenticationToken.unauthenticated(String.valueOf(body.name()), String.valueOf(body.password())));
+        Authentication who = people.authenticate(UsernamePasswordAuthenticationToken.unauthenticated(
+                String.valueOf(body.name()), String.valueOf(body.password())));
         request.getSession(true);
         request.changeSessionId();
         SecurityContext context = SecurityContextHolder.createEmptyContext();

@@ -12,7 +12,10 @@ import javax.imageio.ImageReader;
 import javax.imageio.stream.ImageInputStream;
 import upbeat.herald.core.HeraldException;
 
-/** Pictures that people load: read by their content and not by their name, drawn anew in the size that is used, so that nothing else of the file is kept. */
+/**
+ * Pictures that people load: read by their content and not by their name, drawn anew in the size that is used, so that
+ * nothing else of the file is kept.
+ */
 public final class Pictures {
     private static final int LARGEST_FILE = 5 << 20;
     private static final long MOST_PIXELS = 40_000_000;
@@ -29,9 +32,12 @@ public final class Pictures {
     /** The picture as PNG, made smaller to fit, never larger. @throws HeraldException where it is none, or too large */
     public static Png png(byte[] file, int mostWidth, int mostHeight) {
         if (file.length == 0) throw new HeraldException("file", "The file is empty");
-        if (file.length > LARGEST_FILE) throw new HeraldException("file", "The picture is larger than " + (LARGEST_FILE >> 20) + " MB. Make it smaller first");
+        if (file.length > LARGEST_FILE)
+            throw new HeraldException(
+                    "file", "The picture is larger than " + (LARGEST_FILE >> 20) + " MB. Make it smaller first");
         BufferedImage picture = read(file);
-        double scale = Math.min(1, Math.min(mostWidth / (double) picture.getWidth(), mostHeight / (double) picture.getHeight()));
+        double scale = Math.min(
+                1, Math.min(mostWidth / (double) picture.getWidth(), mostHeight / (double) picture.getHeight()));
         int width = Math.max(1, (int) Math.round(picture.getWidth() * scale));
         int height = Math.max(1, (int) Math.round(picture.getHeight() * scale));
         BufferedImage small = new BufferedImage(width, height, BufferedImage.TYPE_INT_ARGB);
@@ -53,11 +59,16 @@ public final class Pictures {
     private static BufferedImage read(byte[] file) {
         try (ImageInputStream in = ImageIO.createImageInputStream(new ByteArrayInputStream(file))) {
             Iterator<ImageReader> readers = ImageIO.getImageReaders(in);
-            if (!readers.hasNext()) throw new HeraldException("file", "This is no picture that can be used. Save it as PNG or JPEG; drawings in SVG are not taken");
+            if (!readers.hasNext())
+                throw new HeraldException(
+                        "file",
+                        "This is no picture that can be used. Save it as PNG or JPEG; drawings in SVG are not taken");
             ImageReader reader = readers.next();
             try {
                 reader.setInput(in, true, true);
-                if ((long) reader.getWidth(0) * reader.getHeight(0) > MOST_PIXELS) throw new HeraldException("file", "The picture has more than 40 million pixels. Make it smaller first");
+                if ((long) reader.getWidth(0) * reader.getHeight(0) > MOST_PIXELS)
+                    throw new HeraldException(
+                            "file", "The picture has more than 40 million pixels. Make it smaller first");
                 return reader.read(0);
             } finally {
                 reader.dispose();

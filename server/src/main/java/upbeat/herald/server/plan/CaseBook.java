@@ -35,7 +35,12 @@ public class CaseBook {
 
     /** The same, where its parcels are at hand. */
     Case of(OrderRow order, ParcelRow parcel, List<ParcelRow> all) {
-        return new Case(order.order(), parcel == null ? null : parcel.parcel(), parcel == null ? null : parcel.stage(), all.stream().map(ParcelRow::stage).toList(), order.ended());
+        return new Case(
+                order.order(),
+                parcel == null ? null : parcel.parcel(),
+                parcel == null ? null : parcel.stage(),
+                all.stream().map(ParcelRow::stage).toList(),
+                order.ended());
     }
 
     public History history(JdbcClient db, OrderRow order) {
@@ -50,6 +55,10 @@ public class CaseBook {
     public Map<Long, OpenHistory> open(JdbcClient db, Collection<Long> orders) {
         Map<Long, Set<String>> said = messages.said(db, orders);
         Map<Long, List<AnswerStore.AnswerRow>> given = answers.of(db, orders);
-        return orders.stream().distinct().collect(Collectors.toMap(id -> id, id -> new OpenHistory(said.getOrDefault(id, Set.of()), given.getOrDefault(id, List.of()))));
+        return orders.stream()
+                .distinct()
+                .collect(Collectors.toMap(
+                        id -> id,
+                        id -> new OpenHistory(said.getOrDefault(id, Set.of()), given.getOrDefault(id, List.of()))));
     }
 }

@@ -6,8 +6,9 @@ import org.springframework.stereotype.Component;
 import upbeat.herald.server.time.RandomIds;
 
 /**
- * Ids of messages: made one after another they also sort so, as those of RFC 9562 (UUID version 7, with a counter) do. The index over them
- * then grows at one end; random ones would change a page of it each, and a day of fifty thousand messages would write most of the index anew with every commit.
+ * Ids of messages: made one after another they also sort so, as those of RFC 9562 (UUID version 7, with a counter) do.
+ * The index over them then grows at one end; random ones would change a page of it each, and a day of fifty thousand
+ * messages would write most of the index anew with every commit.
  */
 @Component
 class MessageIds {
@@ -21,7 +22,10 @@ class MessageIds {
         this.random = random;
     }
 
-    /** The time in milliseconds (12 hexadecimal digits), a count within it (6), and chance (12). A clock that stands or goes back does not change the order. */
+    /**
+     * The time in milliseconds (12 hexadecimal digits), a count within it (6), and chance (12). A clock that stands or
+     * goes back does not change the order.
+     */
     synchronized String next(Instant now) {
         if (now.toEpochMilli() > millis || ++count == COUNTS) {
             millis = Math.max(now.toEpochMilli(), millis + 1);

@@ -26,8 +26,14 @@ public class NoticeStore {
         long mark = db.sql("select mark from plan_mark").query(Long.class).single();
         if (known != null && mark == known.mark()) return known.notices();
         // Mark and notices in one statement: outside a transaction the plan may change between two.
-        List<Plan> rows = db.sql(ALL).query((rs, i) -> new Plan(rs.getLong(1), rs.getString(2) == null ? List.of() : List.of(Json.read(rs.getString(2), Notice.class)))).list();
-        Plan read = new Plan(rows.get(0).mark(), rows.stream().flatMap(r -> r.notices().stream()).toList());
+        List<Plan> rows = db.sql(ALL)
+                .query((rs, i) -> new Plan(
+                        rs.getLong(1),
+                        rs.getString(2) == null ? List.of() : List.of(Json.read(rs.getString(2), Notice.class))))
+                .list();
+        Plan read = new Plan(
+                rows.get(0).mark(),
+                rows.stream().flatMap(r -> r.notices().stream()).toList());
         last = read;
         return read.notices();
     }

@@ -22,9 +22,9 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
-import upbeat.herald.core.carrier.Carrier;
 import upbeat.herald.core.HeraldException;
 import upbeat.herald.core.Texts;
+import upbeat.herald.core.carrier.Carrier;
 import upbeat.herald.core.plan.Channel;
 import upbeat.herald.core.plan.Notice;
 import upbeat.herald.server.brand.BrandStore;
@@ -42,7 +42,8 @@ import upbeat.herald.server.wording.WordingPreview;
 @Tag(name = "ui-plan")
 class PlanDoor {
     private static final Duration MONTH = Duration.ofDays(30);
-    private static final String SENT = "select notice_id, channel, count(*) as n, max(segments) as segments from message where sent_at >= ? group by notice_id, channel";
+    private static final String SENT =
+            "select notice_id, channel, count(*) as n, max(segments) as segments from message where sent_at >= ? group by notice_id, channel";
 
     private final NoticeStore notices;
     private final CarrierStore carriers;
@@ -56,7 +57,18 @@ class PlanDoor {
     private final InstantSource clock;
     private final Bell bell;
 
-    PlanDoor(NoticeStore notices, CarrierStore carriers, BrandStore brands, Reach reach, WordingPreview preview, ChatTemplates templates, ChatApprovals approvals, JdbcClient reader, Writer writer, InstantSource clock, Bell bell) {
+    PlanDoor(
+            NoticeStore notices,
+            CarrierStore carriers,
+            BrandStore brands,
+            Reach reach,
+            WordingPreview preview,
+            ChatTemplates templates,
+            ChatApprovals approvals,
+            JdbcClient reader,
+            Writer writer,
+            InstantSource clock,
+            Bell bell) {
         this.notices = notices;
         this.carriers = carriers;
         this.brands = brands;
@@ -80,7 +92,12 @@ class PlanDoor {
 
     record Plan(List<NoticeView> notices, List<CarrierName> carriers, List<String> shops) {}
 
-    record PreviewRequest(@Nullable String id, NoticeBody notice, String channel, @Nullable String shop, @Nullable String number) {}
+    record PreviewRequest(
+            @Nullable String id,
+            NoticeBody notice,
+            String channel,
+            @Nullable String shop,
+            @Nullable String number) {}
 
     @GetMapping
     Plan plan() {
@@ -88,11 +105,21 @@ class PlanDoor {
         reader.sql(SENT).param(clock.instant().minus(MONTH).toEpochMilli()).query(rs -> {
             int segments = rs.getInt("segments");
             Integer longest = rs.wasNull() ? null : Integer.valueOf(segments);
-            sent.computeIfAbsent(rs.getString("notice_id"), k -> new TreeMap<>()).put(rs.getString("channel"), new Sent(rs.getInt("n"), longest));
+            sent.computeIfAbsent(rs.getString("notice_id"), k -> new TreeMap<>())
+                    .put(rs.getString("channel"), new Sent(rs.getInt("n"), longest));
         });
-        List<String> shops = reader.sql("select distinct shop from shop_order order by shop").query(String.class).list();
-        return new Plan(notices.all(reader).stream().map(n -> new NoticeView(n.id(), NoticeBody.of(n), n.audience().words(), sent.getOrDefault(n.id(), Map.of()))).toList(),
-                carriers.all(reader).stream().map(c -> new CarrierName(c.key(), c.name())).toList(), shops);
+        List<String> shops = reader.sql("select distinct shop from shop_order order by shop")
+                .query(String.class)
+                .list();
+        return new Plan(
+                notices.all(reader).stream()
+                        .map(n -> new NoticeView(
+                                n.id(), NoticeBody.of(n), n.audience().words(), sent.getOrDefault(n.id(), Map.of())))
+                        .toList(),
+                carriers.all(reader).stream()
+                        .map(c -> new CarrierName(c.key(), c.name()))
+                        .toList(),
+                shops);
     }
 
     @PostMapping("/notices")
@@ -136,29 +163,45 @@ class PlanDoor {
 
     @PostMapping("/preview")
     WordingPreview.Shown preview(@RequestBody PreviewRequest body) {
-        Notice before = body.id() == null ? null : notices.find(reader, body.id()).orElse(null);
-        Notice notice = body.notice().toNotice(before == null ? "new" : before.id(), before, brands.baseLanguage(reader), known(), false);
-        Channel channel = Channel.of(body.channel()).orElseThrow(() -> new HeraldException("channel", "\"" + body.channel() + "\" is no channel"));
-        return preview.of(notice, new WordingPreview.Ask(channel, brands.baseLanguage(reader), null, body.shop(), body.number(), null, 0));
+        Notice before =
+                body.id() == null ? null : notices.find(reader, body.id()).orElse(null);
+        Notice notice = body.notice()
+                .toNotice(before == null ? "new" : before.id(), before, brands.baseLanguage(reader), known(), false);
+        Channel channel = Channel.of(body.channel())
+                .orElseThrow(() -> new HeraldException("channel", "\"" + body.channel() + "\" is no channel"));
+        return preview.of(
+                notice,
+                new WordingPreview.Ask(
+                        channel, brands.baseLanguage(reader), null, body.shop(), body.number(), null, 0));
     }
 
     @PostMapping("/reach")
     Reach.Reached reach(@RequestBody NoticeBody body) {
         Instant now = clock.instant();
-        return reach.of(body.toNotice("new", null, brands.baseLanguage(reader), known(), false).withState(Notice.State.LIVE), now.minus(MONTH), now);
+        return reach.of(
+                body.toNotice("new", null, brands.baseLanguage(reader), known(), false)
+                        .withState(Notice.State.LIVE),
+                now.minus(MONTH),
+                now);
     }
 
     /** Nothing goes live in the name of an address that nobody has proven. */
     private Notice fit(JdbcClient db, Notice notice) {
         if (notice.state() != Notice.State.LIVE || !notice.channels().contains(Channel.EMAIL)) return notice;
         brands.unproven(db, notice.audience().shops()).ifPresent(address -> {
-            throw new HeraldException("state", "The sender's address " + address + " is not proven yet. Go to Setup, Brand, and have the code sent; then switch the notice on");
+            throw new HeraldException(
+                    "state",
+                    "The sender's address " + address
+                            + " is not proven yet. Go to Setup, Brand, and have the code sent; then switch the notice on");
         });
         return notice;
     }
 
     private NoticeView view(Notice n) {
-        return plan().notices().stream().filter(v -> v.id().equals(n.id())).findFirst().orElseThrow();
+        return plan().notices().stream()
+                .filter(v -> v.id().equals(n.id()))
+                .findFirst()
+                .orElseThrow();
     }
 
     private Set<String> known() {
@@ -167,7 +210,10 @@ class PlanDoor {
 
     /** An id from the name, with a number where it is taken. */
     private String free(JdbcClient db, String name) {
-        String base = Texts.unaccented(name).toLowerCase(Locale.ROOT).replaceAll("[^a-z0-9]+", "-").replaceAll("^-|-$", "");
+        String base = Texts.unaccented(name)
+                .toLowerCase(Locale.ROOT)
+                .replaceAll("[^a-z0-9]+", "-")
+                .replaceAll("^-|-$", "");
         if (base.isEmpty()) base = "notice";
         String id = base;
         for (int i = 2; notices.find(db, id).isPresent(); i++) id = base + "-" + i;

@@ -21,7 +21,10 @@ import upbeat.herald.server.orders.ParcelRow;
 import upbeat.herald.server.orders.ParcelStore;
 import upbeat.herald.server.orders.ReachedStore;
 
-/** "What comes next" and "why not" for one order: every notice of the plan with what became of it or would, by the same decision that sends. */
+/**
+ * "What comes next" and "why not" for one order: every notice of the plan with what became of it or would, by the same
+ * decision that sends.
+ */
 @Component
 public class Verdicts {
     private final NoticeStore notices;
@@ -41,9 +44,15 @@ public class Verdicts {
     /**
      * @param verdict {@code said}, {@code planned}, {@code will} (once the stage is reached), or {@code not}
      * @param channels words of those it took or would take
-     * @param why      the reason of a no, or when it would go; null where there is nothing to add
+     * @param why the reason of a no, or when it would go; null where there is nothing to add
      */
-    public record Verdict(String notice, String name, String stage, String verdict, List<String> channels, @Nullable String why) {}
+    public record Verdict(
+            String notice,
+            String name,
+            String stage,
+            String verdict,
+            List<String> channels,
+            @Nullable String why) {}
 
     public List<Verdict> of(JdbcClient db, OrderRow order, Instant now) {
         List<Notice> plan = notices.all(db);
@@ -56,35 +65,92 @@ public class Verdicts {
         return verdicts;
     }
 
-    private Verdict one(JdbcClient db, List<Notice> plan, Notice notice, OrderRow order, List<MessageRow> sent, List<ParcelRow> all, List<ReachedStore.Reached> visits, History history, Instant now) {
-        List<MessageRow> mine = sent.stream().filter(m -> m.noticeId().equals(notice.id())).toList();
-        List<String> out = mine.stream().filter(m -> m.sentAt() != null).map(m -> m.channel().words()).distinct().toList();
+    private Verdict one(
+            JdbcClient db,
+            List<Notice> plan,
+            Notice notice,
+            OrderRow order,
+            List<MessageRow> sent,
+            List<ParcelRow> all,
+            List<ReachedStore.Reached> visits,
+            History history,
+            Instant now) {
+        List<MessageRow> mine =
+                sent.stream().filter(m -> m.noticeId().equals(notice.id())).toList();
+        List<String> out = mine.stream()
+                .filter(m -> m.sentAt() != null)
+                .map(m -> m.channel().words())
+                .distinct()
+                .toList();
         if (!out.isEmpty()) return verdict(notice, "said", out, null);
-        Optional<MessageRow> open = mine.stream().filter(m -> m.status().code().matches("planned|waiting|sending|unsure")).findFirst();
-        if (open.isPresent()) return verdict(notice, "planned", List.of(open.get().channel().words()), open.get().reason());
-        if (!mine.isEmpty()) return verdict(notice, "not", List.of(), mine.get(mine.size() - 1).reason());
-        Optional<ReachedStore.Reached> visit = visits.stream().filter(v -> v.visit().stage() == notice.stage()).reduce((a, b) -> b);
+        Optional<MessageRow> open = mine.stream()
+                .filter(m -> m.status().code().matches("planned|waiting|sending|unsure"))
+                .findFirst();
+        if (open.isPresent())
+            return verdict(
+                    notice,
+                    "planned",
+                    List.of(open.get().channel().words()),
+                    open.get().reason());
+        if (!mine.isEmpty())
+            return verdict(notice, "not", List.of(), mine.get(mine.size() - 1).reason());
+        Optional<ReachedStore.Reached> visit =
+                visits.stream().filter(v -> v.visit().stage() == notice.stage()).reduce((a, b) -> b);
         if (visit.isPresent()) {
-            ParcelRow parcel = visit.get().parcelId() == null ? null : parcels.get(db, visit.get().parcelId());
+            ParcelRow parcel = visit.get().parcelId() == null
+                    ? null
+                    : parcels.get(db, visit.get().parcelId());
             StageReached v = visit.get().visit();
-            return told(notice, Decide.decide(plan, cases.of(db, order, parcel), new Moment(v.stage(), v.occasion(), v.at(), null), history, now), "The stage was reached before this notice was there or live");
+            return told(
+                    notice,
+                    Decide.decide(
+                            plan,
+                            cases.of(db, order, parcel),
+                            new Moment(v.stage(), v.occasion(), v.at(), null),
+                            history,
+                            now),
+                    "The stage was reached before this notice was there or live");
         }
         ParcelRow parcel = notice.stage().ofOrder() || all.isEmpty() ? null : all.get(0);
-        Case there = new Case(order.order(), parcel == null ? null : parcel.parcel(), parcel == null ? null : notice.stage(), parcel == null ? List.of() : List.of(notice.stage()), order.ended());
+        Case there = new Case(
+                order.order(),
+                parcel == null ? null : parcel.parcel(),
+                parcel == null ? null : notice.stage(),
+                parcel == null ? List.of() : List.of(notice.stage()),
+                order.ended());
         if (parcel != null) {
-            Optional<upbeat.herald.core.plan.Reason> past = upbeat.herald.core.plan.Overtaken.by(notice.stage(), cases.of(db, order, parcel));
-            if (past.isPresent()) return verdict(notice, "not", List.of(), past.get().text());
+            Optional<upbeat.herald.core.plan.Reason> past =
+                    upbeat.herald.core.plan.Overtaken.by(notice.stage(), cases.of(db, order, parcel));
+            if (past.isPresent())
+                return verdict(notice, "not", List.of(), past.get().text());
         }
-        return told(notice, Decide.decide(plan, there, new Moment(notice.stage(), StageReached.ONCE, now, null), history, now), null);
+        return told(
+                notice,
+                Decide.decide(plan, there, new Moment(notice.stage(), StageReached.ONCE, now, null), history, now),
+                null);
     }
 
     private static Verdict told(Notice notice, Decision decision, String whyNotAlready) {
-        List<String> channels = decision.messages().stream().filter(m -> m.notice().id().equals(notice.id())).map(m -> m.channel().words()).toList();
-        if (!channels.isEmpty()) return whyNotAlready == null ? verdict(notice, "will", channels, "once it is " + notice.stage().words()) : verdict(notice, "not", List.of(), whyNotAlready);
-        String why = decision.notSent().stream().filter(n -> n.notice().id().equals(notice.id())).map(n -> n.reason().text()).distinct().reduce((a, b) -> a + ". " + b).orElse(null);
+        List<String> channels = decision.messages().stream()
+                .filter(m -> m.notice().id().equals(notice.id()))
+                .map(m -> m.channel().words())
+                .toList();
+        if (!channels.isEmpty())
+            return whyNotAlready == null
+                    ? verdict(
+                            notice,
+                            "will",
+                            channels,
+                            "once it is " + notice.stage().words())
+                    : verdict(notice, "not", List.of(), whyNotAlready);
+        String why = decision.notSent().stream()
+                .filter(n -> n.notice().id().equals(notice.id()))
+                .map(n -> n.reason().text())
+                .distinct()
+                .reduce((a, b) -> a + ". " + b)
+                .orElse(null);
         return verdict(notice, "not", List.of(), why);
     }
-
 
     private static Verdict verdict(Notice notice, String verdict, List<String> channels, String why) {
         return new Verdict(notice.id(), notice.name(), notice.stage().code(), verdict, channels, why);

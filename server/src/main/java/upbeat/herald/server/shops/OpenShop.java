@@ -17,7 +17,20 @@ public class OpenShop {
         this.vault = vault;
     }
 
-    public void open(JdbcClient db, String key, String name, String path, String signingSecret, String headerSecret, Mapping mapping, Instant now) {
-        if (shops.find(db, key).isEmpty()) shops.insert(db, new ShopStore.ShopRow(key, name, path, vault.seal(signingSecret), vault.seal(headerSecret), mapping), now);
+    public void open(
+            JdbcClient db,
+            String key,
+            String name,
+            String path,
+            String signingSecret,
+            String headerSecret,
+            Mapping mapping,
+            Instant now) {
+        if (shops.find(db, key).isEmpty())
+            shops.insert(
+                    db,
+                    new ShopStore.ShopRow(
+                            key, name, path, vault.seal(signingSecret), vault.seal(headerSecret), mapping),
+                    now);
     }
 }

@@ -24,7 +24,10 @@ import upbeat.herald.server.orders.ParcelStore;
 import upbeat.herald.server.storage.Json;
 import upbeat.herald.server.web.Faults;
 
-/** Reads an arrival by its shop's mapping and takes in what it holds. An arrival read again changes what it changes and sends nothing twice. */
+/**
+ * Reads an arrival by its shop's mapping and takes in what it holds. An arrival read again changes what it changes and
+ * sends nothing twice.
+ */
 @Component
 class ReadArrival {
     static final String SOURCE = "shop";
@@ -39,11 +42,11 @@ class ReadArrival {
     }
 
     /**
-     * @param state    {@code read}, {@code partly} or {@code unread}
-     * @param reason   what could not be read, or null
-     * @param number   the order's number, or null; of several the first
+     * @param state {@code read}, {@code partly} or {@code unread}
+     * @param reason what could not be read, or null
+     * @param number the order's number, or null; of several the first
      * @param messages planned
-     * @param orders   as the mapping read them, in the shape of our own interface
+     * @param orders as the mapping read them, in the shape of our own interface
      */
     record Outcome(String state, String reason, String number, int messages, List<Mapping.Read> orders) {}
 
@@ -52,7 +55,9 @@ class ReadArrival {
         return each(mapping, shop, body, arrived, now, null);
     }
 
-    /** Reads and takes in. A document of several orders is taken order by order: one that is wrong keeps no other out. */
+    /**
+     * Reads and takes in. A document of several orders is taken order by order: one that is wrong keeps no other out.
+     */
     Outcome take(JdbcClient db, Mapping mapping, String shop, String body, Instant arrived, Instant now) {
         return each(mapping, shop, body, arrived, now, db);
     }
@@ -62,10 +67,25 @@ class ReadArrival {
         try {
             document = Json.tree(body);
         } catch (JacksonException e) {
-            return new Outcome("unread", "This is no JSON" + (e.getLocation() == null ? "" : " (line " + e.getLocation().getLineNr() + ", column " + e.getLocation().getColumnNr() + ")"), null, 0, List.of());
+            return new Outcome(
+                    "unread",
+                    "This is no JSON"
+                            + (e.getLocation() == null
+                                    ? ""
+                                    : " (line " + e.getLocation().getLineNr() + ", column "
+                                            + e.getLocation().getColumnNr() + ")"),
+                    null,
+                    0,
+                    List.of());
         }
         List<JsonNode> nodes = mapping.orders(document);
-        if (nodes.isEmpty()) return new Outcome("unread", "The mapping finds no order in this arrival (" + mapping.each() + ")", null, 0, List.of());
+        if (nodes.isEmpty())
+            return new Outcome(
+                    "unread",
+                    "The mapping finds no order in this arrival (" + mapping.each() + ")",
+                    null,
+                    0,
+                    List.of());
         List<String> wrong = new ArrayList<>();
         List<Mapping.Read> orders = new ArrayList<>();
         String number = null;
@@ -74,15 +94,19 @@ class ReadArrival {
         for (JsonNode node : nodes) {
             Mapping.Read read = mapping.read(node);
             orders.add(read);
-            if (number == null && read.order().get("number") != null) number = read.order().get("number").toString();
+            if (number == null && read.order().get("number") != null)
+                number = read.order().get("number").toString();
             wrong.addAll(read.notes());
             if (!read.faults().isEmpty()) {
                 wrong.addAll(read.faults());
                 continue;
             }
-            read.order().putIfAbsent("placedAt", arrived.toString()); // nothing says when: then it was when the shop told of it
+            read.order()
+                    .putIfAbsent(
+                            "placedAt", arrived.toString()); // nothing says when: then it was when the shop told of it
             try {
-                Order order = OrderDocument.of(read.order()).toOrder(shop, read.order().get("number").toString(), now);
+                Order order = OrderDocument.of(read.order())
+                        .toOrder(shop, read.order().get("number").toString(), now);
                 if (db != null) messages += keep(db, order, read, now, wrong);
                 any = true;
             } catch (Faults e) {
@@ -91,7 +115,9 @@ class ReadArrival {
                 wrong.add(e.getMessage());
             }
         }
-        String reason = wrong.isEmpty() ? null : String.join("\n", wrong.stream().distinct().limit(20).toList());
+        String reason = wrong.isEmpty()
+                ? null
+                : String.join("\n", wrong.stream().distinct().limit(20).toList());
         return new Outcome(!any ? "unread" : wrong.isEmpty() ? "read" : "partly", reason, number, messages, orders);
     }
 
@@ -102,20 +128,30 @@ class ReadArrival {
             String number = p.get("trackingNumber");
             Carrier carrier = carrierOf.named(db, p.get("carrier"), number).orElse(null);
             if (carrier == null) {
-                wrong.add("Parcel " + number + ": " + (p.get("carrier") == null ? "nothing says which carrier brings it" : "there is no carrier \"" + p.get("carrier") + "\"") + ". Add it in Setup, or map its name with a table");
+                wrong.add("Parcel " + number + ": "
+                        + (p.get("carrier") == null
+                                ? "nothing says which carrier brings it"
+                                : "there is no carrier \"" + p.get("carrier") + "\"")
+                        + ". Add it in Setup, or map its name with a table");
                 continue;
             }
-            TakeIn.Taken<ParcelRow> put = takeIn.parcel(db, taken.row(), new Parcel(carrier.key(), number, List.of()), SOURCE, now);
+            TakeIn.Taken<ParcelRow> put =
+                    takeIn.parcel(db, taken.row(), new Parcel(carrier.key(), number, List.of()), SOURCE, now);
             messages += put.messages();
             Stage stage = p.get("stage") != null ? Stage.of(p.get("stage")).orElse(null) : read.stage();
-            if (stage != null && !stage.ofOrder()) messages += takeIn.mark(db, put.row(), stage, at(p.get("at"), now), SOURCE, now).messages();
+            if (stage != null && !stage.ofOrder())
+                messages += takeIn.mark(db, put.row(), stage, at(p.get("at"), now), SOURCE, now)
+                        .messages();
         }
         if (read.parcels().isEmpty() && read.stage() != null && !read.stage().ofOrder()) {
             List<ParcelRow> known = parcels.of(db, taken.row().id());
-            if (known.isEmpty()) wrong.add("The order is " + read.stage().words() + ", but no parcel is known that could be");
-            for (ParcelRow p : known) messages += takeIn.mark(db, p, read.stage(), now, SOURCE, now).messages();
+            if (known.isEmpty())
+                wrong.add("The order is " + read.stage().words() + ", but no parcel is known that could be");
+            for (ParcelRow p : known)
+                messages += takeIn.mark(db, p, read.stage(), now, SOURCE, now).messages();
         }
-        if (read.ended() != null) messages += takeIn.end(db, taken.row(), read.ended(), now).messages();
+        if (read.ended() != null)
+            messages += takeIn.end(db, taken.row(), read.ended(), now).messages();
         return messages;
     }
 

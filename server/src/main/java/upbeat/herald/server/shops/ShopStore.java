@@ -23,20 +23,37 @@ class ShopStore {
 
     /** Every shop that was set up or that orders came from. */
     List<Named> all(JdbcClient db) {
-        return db.sql(ALL).query((rs, i) -> new Named(rs.getString(1), rs.getString(2))).list();
+        return db.sql(ALL)
+                .query((rs, i) -> new Named(rs.getString(1), rs.getString(2)))
+                .list();
     }
 
     Optional<ShopRow> find(JdbcClient db, String key) {
-        return db.sql(COLUMNS + "where key = ?").param(key).query(ShopStore::row).optional();
+        return db.sql(COLUMNS + "where key = ?")
+                .param(key)
+                .query(ShopStore::row)
+                .optional();
     }
 
     Optional<ShopRow> byPath(JdbcClient db, String path) {
-        return db.sql(COLUMNS + "where path = ?").param(path).query(ShopStore::row).optional();
+        return db.sql(COLUMNS + "where path = ?")
+                .param(path)
+                .query(ShopStore::row)
+                .optional();
     }
 
     void insert(JdbcClient db, ShopRow s, Instant now) {
-        db.sql("insert into shop (key, name, path, signing_secret, header_secret, mapping, created_at) values (?, ?, ?, ?, ?, ?, ?)")
-                .params(s.key(), s.name(), s.path(), s.signingSecret(), s.headerSecret(), s.mapping() == null ? null : Json.of(s.mapping()), now.toEpochMilli()).update();
+        db.sql(
+                        "insert into shop (key, name, path, signing_secret, header_secret, mapping, created_at) values (?, ?, ?, ?, ?, ?, ?)")
+                .params(
+                        s.key(),
+                        s.name(),
+                        s.path(),
+                        s.signingSecret(),
+                        s.headerSecret(),
+                        s.mapping() == null ? null : Json.of(s.mapping()),
+                        now.toEpochMilli())
+                .update();
     }
 
     void rename(JdbcClient db, String key, String name) {
@@ -44,14 +61,24 @@ class ShopStore {
     }
 
     void address(JdbcClient db, String key, String path, String signingSecret, String headerSecret) {
-        db.sql("update shop set path = ?, signing_secret = ?, header_secret = ? where key = ?").params(path, signingSecret, headerSecret, key).update();
+        db.sql("update shop set path = ?, signing_secret = ?, header_secret = ? where key = ?")
+                .params(path, signingSecret, headerSecret, key)
+                .update();
     }
 
     void mapping(JdbcClient db, String key, Mapping mapping) {
-        db.sql("update shop set mapping = ? where key = ?").params(Json.of(mapping), key).update();
+        db.sql("update shop set mapping = ? where key = ?")
+                .params(Json.of(mapping), key)
+                .update();
     }
 
     private static ShopRow row(ResultSet rs, int i) throws SQLException {
-        return new ShopRow(rs.getString("key"), rs.getString("name"), rs.getString("path"), rs.getString("signing_secret"), rs.getString("header_secret"), Json.read(rs.getString("mapping"), Mapping.class));
+        return new ShopRow(
+                rs.getString("key"),
+                rs.getString("name"),
+                rs.getString("path"),
+                rs.getString("signing_secret"),
+                rs.getString("header_secret"),
+                Json.read(rs.getString("mapping"), Mapping.class));
     }
 }

@@ -57,7 +57,17 @@ class ShopsDoor {
     private final RandomIds ids;
     private final Bell bell;
 
-    ShopsDoor(ShopStore shops, ArrivalStore arrivals, ReadArrival read, Vault vault, Settings settings, JdbcClient reader, Writer writer, InstantSource clock, RandomIds ids, Bell bell) {
+    ShopsDoor(
+            ShopStore shops,
+            ArrivalStore arrivals,
+            ReadArrival read,
+            Vault vault,
+            Settings settings,
+            JdbcClient reader,
+            Writer writer,
+            InstantSource clock,
+            RandomIds ids,
+            Bell bell) {
         this.shops = shops;
         this.arrivals = arrivals;
         this.read = read;
@@ -74,11 +84,24 @@ class ShopsDoor {
     record ShopLine(String key, String name, boolean hasAddress, boolean mapped, int arrived, int waiting) {}
 
     /** @param address where its calls go; {@code signingSecret} and {@code headerSecret} are shown here only */
-    record ShopView(String key, String name, @Nullable String address, @Nullable String signingSecret, @Nullable String headerSecret, @Nullable Mapping mapping, Map<String, Integer> arrivals) {}
+    record ShopView(
+            String key,
+            String name,
+            @Nullable String address,
+            @Nullable String signingSecret,
+            @Nullable String headerSecret,
+            @Nullable Mapping mapping,
+            Map<String, Integer> arrivals) {}
 
     record NewShop(@Nullable String key, @Nullable String name) {}
 
-    record ArrivalView(long id, Instant receivedAt, String state, @Nullable String reason, @Nullable String orderNumber, String body) {}
+    record ArrivalView(
+            long id,
+            Instant receivedAt,
+            String state,
+            @Nullable String reason,
+            @Nullable String orderNumber,
+            String body) {}
 
     record TargetView(String code, String words, @Nullable String list) {}
 
@@ -90,7 +113,13 @@ class ShopsDoor {
     record Proposed(Mapping mapping) {}
 
     /** One arrival as a mapping reads it. @param order in the shape that PUT /orders takes */
-    record Tried(long id, String state, @Nullable String reason, Map<String, Object> order, List<Map<String, String>> parcels, @Nullable String stage) {}
+    record Tried(
+            long id,
+            String state,
+            @Nullable String reason,
+            Map<String, Object> order,
+            List<Map<String, String>> parcels,
+            @Nullable String stage) {}
 
     record TryRequest(Mapping mapping, @Nullable String body) {}
 
@@ -104,15 +133,28 @@ class ShopsDoor {
         for (ShopStore.Named shop : shops.all(reader)) {
             ShopStore.ShopRow row = shops.find(reader, shop.key()).orElse(null);
             Map<String, Integer> counts = arrivals.counts(reader, shop.key());
-            int waiting = counts.getOrDefault("new", 0) + counts.getOrDefault("partly", 0) + counts.getOrDefault("unread", 0);
-            lines.add(new ShopLine(shop.key(), shop.name(), row != null, row != null && row.mapping() != null, counts.values().stream().mapToInt(i -> i).sum(), waiting));
+            int waiting =
+                    counts.getOrDefault("new", 0) + counts.getOrDefault("partly", 0) + counts.getOrDefault("unread", 0);
+            lines.add(new ShopLine(
+                    shop.key(),
+                    shop.name(),
+                    row != null,
+                    row != null && row.mapping() != null,
+                    counts.values().stream().mapToInt(i -> i).sum(),
+                    waiting));
         }
         return lines;
     }
 
     @GetMapping("/kit")
     Kit kit() {
-        return new Kit(Arrays.stream(Target.values()).map(t -> new TargetView(t.code(), t.words(), t.list())).toList(), Arrays.stream(Step.Kind.values()).map(k -> new StepView(k.name(), k.words(), k.argumentWords())).toList());
+        return new Kit(
+                Arrays.stream(Target.values())
+                        .map(t -> new TargetView(t.code(), t.words(), t.list()))
+                        .toList(),
+                Arrays.stream(Step.Kind.values())
+                        .map(k -> new StepView(k.name(), k.words(), k.argumentWords()))
+                        .toList());
     }
 
     @GetMapping("/{key}")
@@ -128,7 +170,8 @@ class ShopsDoor {
         OrderDocument.checkShop(key, "key", faults);
         String name = Texts.orNull(body.name()) == null ? key : body.name().strip();
         if (name != null && name.length() > 80) faults.add("name", "A name has up to 80 characters");
-        if (key != null && shops.find(reader, key).isPresent()) faults.add("key", "There is a shop " + key + " already");
+        if (key != null && shops.find(reader, key).isPresent())
+            faults.add("key", "There is a shop " + key + " already");
         faults.raise();
         ShopStore.ShopRow row = fresh(key, name, null);
         writer.write(db -> {
@@ -165,8 +208,13 @@ class ShopsDoor {
 
     /** What arrived, newest first. @param after only what is newer, for listening */
     @GetMapping("/{key}/arrivals")
-    List<ArrivalView> arrivals(@PathVariable String key, @RequestParam(defaultValue = "0") long after, @RequestParam(required = false) @Nullable String state) {
-        return arrivals.latest(reader, known(key).key(), after, state, SHOWN).stream().map(a -> new ArrivalView(a.id(), a.receivedAt(), a.state(), a.reason(), a.orderNumber(), a.body())).toList();
+    List<ArrivalView> arrivals(
+            @PathVariable String key,
+            @RequestParam(defaultValue = "0") long after,
+            @RequestParam(required = false) @Nullable String state) {
+        return arrivals.latest(reader, known(key).key(), after, state, SHOWN).stream()
+                .map(a -> new ArrivalView(a.id(), a.receivedAt(), a.state(), a.reason(), a.orderNumber(), a.body()))
+                .toList();
     }
 
     /** A proposal from one sample. */
@@ -184,8 +232,12 @@ class ShopsDoor {
     @PostMapping("/{key}/try")
     List<Tried> tryOut(@PathVariable String key, @RequestBody TryRequest request) {
         ShopStore.ShopRow shop = known(key);
-        if (request.body() != null) return List.of(tried(0, read.look(request.mapping(), key, request.body(), clock.instant(), clock.instant())));
-        return arrivals.latest(reader, shop.key(), 0, null, TRIED).stream().map(a -> tried(a.id(), read.look(request.mapping(), key, a.body(), a.receivedAt(), clock.instant()))).toList();
+        if (request.body() != null)
+            return List.of(
+                    tried(0, read.look(request.mapping(), key, request.body(), clock.instant(), clock.instant())));
+        return arrivals.latest(reader, shop.key(), 0, null, TRIED).stream()
+                .map(a -> tried(a.id(), read.look(request.mapping(), key, a.body(), a.receivedAt(), clock.instant())))
+                .toList();
     }
 
     /** Uses a mapping from now on, and reads with it what waited for one. */
@@ -220,7 +272,8 @@ class ShopsDoor {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void drop(@PathVariable String key, @PathVariable long id) {
         writer.write(db -> {
-            if (arrivals.find(db, id).filter(a -> a.shop().equals(key)).isEmpty()) throw new NotFound("There is no arrival " + id);
+            if (arrivals.find(db, id).filter(a -> a.shop().equals(key)).isEmpty())
+                throw new NotFound("There is no arrival " + id);
             arrivals.drop(db, id);
             return null;
         });
@@ -234,7 +287,8 @@ class ShopsDoor {
             if (page.isEmpty()) break;
             writer.write(db -> {
                 for (ArrivalStore.ArrivalRow a : page) {
-                    ReadArrival.Outcome outcome = read.take(db, mapping, key, a.body(), a.receivedAt(), clock.instant());
+                    ReadArrival.Outcome outcome =
+                            read.take(db, mapping, key, a.body(), a.receivedAt(), clock.instant());
                     arrivals.became(db, a.id(), outcome.state(), outcome.reason(), outcome.number());
                     counts[outcome.state().equals("read") ? 0 : outcome.state().equals("partly") ? 1 : 2]++;
                     counts[3] += outcome.messages();
@@ -248,19 +302,44 @@ class ShopsDoor {
     }
 
     private static Tried tried(long id, ReadArrival.Outcome outcome) {
-        Mapping.Read first = outcome.orders().isEmpty() ? null : outcome.orders().get(0);
-        return new Tried(id, outcome.state(), outcome.reason(), first == null ? Map.of() : first.order(), first == null ? List.of() : first.parcels(), first == null ? null : first.ended() != null ? first.ended().code() : first.stage() == null ? null : first.stage().code());
+        Mapping.Read first =
+                outcome.orders().isEmpty() ? null : outcome.orders().get(0);
+        return new Tried(
+                id,
+                outcome.state(),
+                outcome.reason(),
+                first == null ? Map.of() : first.order(),
+                first == null ? List.of() : first.parcels(),
+                first == null
+                        ? null
+                        : first.ended() != null
+                                ? first.ended().code()
+                                : first.stage() == null ? null : first.stage().code());
     }
 
     private ShopStore.ShopRow fresh(String key, String name, Mapping mapping) {
-        return new ShopStore.ShopRow(key, name, ids.id("in_"), vault.seal(WebhookSignature.secret(ids.bytes(24))), vault.seal(ids.id("hs_")), mapping);
+        return new ShopStore.ShopRow(
+                key,
+                name,
+                ids.id("in_"),
+                vault.seal(WebhookSignature.secret(ids.bytes(24))),
+                vault.seal(ids.id("hs_")),
+                mapping);
     }
 
     private ShopView view(ShopStore.ShopRow s) {
-        return new ShopView(s.key(), s.name(), settings.publicUrl() + "/doors/shops/" + s.path(), vault.open(s.signingSecret()), vault.open(s.headerSecret()), s.mapping(), arrivals.counts(reader, s.key()));
+        return new ShopView(
+                s.key(),
+                s.name(),
+                settings.publicUrl() + "/doors/shops/" + s.path(),
+                vault.open(s.signingSecret()),
+                vault.open(s.headerSecret()),
+                s.mapping(),
+                arrivals.counts(reader, s.key()));
     }
 
     private ShopStore.ShopRow known(String key) {
-        return shops.find(reader, key).orElseThrow(() -> new NotFound("There is no shop " + key + " with an address. Give it one first"));
+        return shops.find(reader, key)
+                .orElseThrow(() -> new NotFound("There is no shop " + key + " with an address. Give it one first"));
     }
 }

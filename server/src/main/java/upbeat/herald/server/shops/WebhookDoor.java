@@ -25,9 +25,9 @@ import upbeat.herald.server.time.OutsideClock;
 import upbeat.herald.server.web.CallLimit;
 
 /**
- * A shop's own address. A call is signed as the Standard Webhooks specification says, or carries the shop's plain secret in the header
- * {@code X-Shop-Secret}. It is kept word for word, read, and answered after the commit; what can't be read is kept all the same, so that the
- * shop need not send it again.
+ * A shop's own address. A call is signed as the Standard Webhooks specification says, or carries the shop's plain
+ * secret in the header {@code X-Shop-Secret}. It is kept word for word, read, and answered after the commit; what can't
+ * be read is kept all the same, so that the shop need not send it again.
  */
 @RestController
 @Hidden
@@ -44,7 +44,16 @@ class WebhookDoor {
     private final Bell bell;
     private final CallLimit callers = new CallLimit(CALLS_A_SECOND, Duration.ofSeconds(1));
 
-    WebhookDoor(ShopStore shops, ArrivalStore arrivals, ReadArrival read, Vault vault, JdbcClient reader, Writer writer, InstantSource clock, OutsideClock outside, Bell bell) {
+    WebhookDoor(
+            ShopStore shops,
+            ArrivalStore arrivals,
+            ReadArrival read,
+            Vault vault,
+            JdbcClient reader,
+            Writer writer,
+            InstantSource clock,
+            OutsideClock outside,
+            Bell bell) {
         this.shops = shops;
         this.arrivals = arrivals;
         this.read = read;
@@ -56,12 +65,19 @@ class WebhookDoor {
         this.bell = bell;
     }
 
-    /** @param state what became of the call: {@code new} while no mapping is there, {@code read}, {@code partly}, {@code unread}, or {@code known} where it came before */
+    /**
+     * @param state what became of the call: {@code new} while no mapping is there, {@code read}, {@code partly},
+     *     {@code unread}, or {@code known} where it came before
+     */
     record Taken(String state, String reason) {}
 
     @PostMapping("/doors/shops/{path}")
-    ResponseEntity<?> call(@PathVariable String path, @RequestBody(required = false) byte[] body, @RequestHeader HttpHeaders headers) {
-        if (!callers.allows(path)) return problem(HttpStatus.TOO_MANY_REQUESTS, "This address takes " + CALLS_A_SECOND + " calls a second. Send again in a moment");
+    ResponseEntity<?> call(
+            @PathVariable String path, @RequestBody(required = false) byte[] body, @RequestHeader HttpHeaders headers) {
+        if (!callers.allows(path))
+            return problem(
+                    HttpStatus.TOO_MANY_REQUESTS,
+                    "This address takes " + CALLS_A_SECOND + " calls a second. Send again in a moment");
         ShopStore.ShopRow shop = shops.byPath(reader, path).orElse(null);
         if (shop == null) return problem(HttpStatus.NOT_FOUND, "No shop has this address");
         byte[] bytes = body == null ? new byte[0] : body;
@@ -84,8 +100,19 @@ class WebhookDoor {
     /** Why the call is not let in, or null where it is. */
     private String refused(ShopStore.ShopRow shop, HttpHeaders headers, byte[] body) {
         String plain = headers.getFirst("X-Shop-Secret");
-        if (plain != null) return MessageDigest.isEqual(plain.getBytes(StandardCharsets.UTF_8), vault.open(shop.headerSecret()).getBytes(StandardCharsets.UTF_8)) ? null : "X-Shop-Secret is not this shop's secret";
-        WebhookSignature.Verdict verdict = WebhookSignature.verify(vault.open(shop.signingSecret()), headers.getFirst("webhook-id"), headers.getFirst("webhook-timestamp"), headers.getFirst("webhook-signature"), body, outside.instant());
+        if (plain != null)
+            return MessageDigest.isEqual(
+                            plain.getBytes(StandardCharsets.UTF_8),
+                            vault.open(shop.headerSecret()).getBytes(StandardCharsets.UTF_8))
+                    ? null
+                    : "X-Shop-Secret is not this shop's secret";
+        WebhookSignature.Verdict verdict = WebhookSignature.verify(
+                vault.open(shop.signingSecret()),
+                headers.getFirst("webhook-id"),
+                headers.getFirst("webhook-timestamp"),
+                headers.getFirst("webhook-signature"),
+                body,
+                outside.instant());
         return verdict == WebhookSignature.Verdict.GOOD ? null : verdict.words();
     }
 

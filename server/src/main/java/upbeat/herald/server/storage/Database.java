@@ -20,8 +20,8 @@ import org.sqlite.SQLiteDataSource;
 import upbeat.herald.server.Settings;
 
 /**
- * SQLite with a write-ahead log: one connection writes, four read. A commit is flushed to disk before anybody is told of it
- * ({@code synchronous=FULL}). Every start brings the schema up to date.
+ * SQLite with a write-ahead log: one connection writes, four read. A commit is flushed to disk before anybody is told
+ * of it ({@code synchronous=FULL}). Every start brings the schema up to date.
  */
 @Configuration
 class Database {
@@ -44,17 +44,23 @@ class Database {
         return file;
     }
 
-    /** Room to work in: SQLite's own 2 MB of cache and a checkpoint every 4 MB keep the disk busy with pages that are needed again at once. */
+    /**
+     * Room to work in: SQLite's own 2 MB of cache and a checkpoint every 4 MB keep the disk busy with pages that are
+     * needed again at once.
+     */
     private static void roomy(SQLiteConfig config) {
         config.setCacheSize(-CACHE_KIB);
         config.setPragma(SQLiteConfig.Pragma.MMAP_SIZE, Long.toString(256L << 20));
         config.setTempStore(SQLiteConfig.TempStore.MEMORY);
-        config.setGetGeneratedKeys(false); // the driver would ask for the key after every single insert; where we want it, we say "returning"
+        config.setGetGeneratedKeys(
+                false); // the driver would ask for the key after every single insert; where we want it, we say
+        // "returning"
     }
 
     @Bean(destroyMethod = "close")
     Writer writer(SQLiteDataSource file) throws SQLException {
-        return new Writer(file, connection -> client(new SingleConnectionDataSource(StatementCache.over(connection), true)));
+        return new Writer(
+                file, connection -> client(new SingleConnectionDataSource(StatementCache.over(connection), true)));
     }
 
     @Bean(destroyMethod = "close")

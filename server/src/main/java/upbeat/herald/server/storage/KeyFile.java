@@ -20,7 +20,9 @@ public final class KeyFile {
             Files.write(file, ids.bytes(LENGTH));
         }
         byte[] key = Files.readAllBytes(file);
-        if (key.length != LENGTH) throw new IllegalStateException(file + " is damaged: it holds " + key.length + " bytes instead of " + LENGTH + ". Put it back from a backup, or remove it: " + loss);
+        if (key.length != LENGTH)
+            throw new IllegalStateException(file + " is damaged: it holds " + key.length + " bytes instead of " + LENGTH
+                    + ". Put it back from a backup, or remove it: " + loss);
         return key;
     }
 }

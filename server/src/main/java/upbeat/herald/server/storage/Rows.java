@@ -7,7 +7,10 @@ import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.jdbc.core.PreparedStatementCallback;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
-/** One statement for many rows, which {@link JdbcClient} has no word for. A driver's batch binds values as they are, where a list in JSON would be written and read again. */
+/**
+ * One statement for many rows, which {@link JdbcClient} has no word for. A driver's batch binds values as they are,
+ * where a list in JSON would be written and read again.
+ */
 public final class Rows {
     private Rows() {}
 
@@ -22,7 +25,7 @@ public final class Rows {
     /**
      * Runs a statement once for each row.
      *
-     * @param db   the writer's client
+     * @param db the writer's client
      * @param rows values in the order of the statement's question marks
      * @return how many rows it changed in all
      */
@@ -30,7 +33,8 @@ public final class Rows {
         if (rows.isEmpty()) return 0;
         // Not the template's own batchUpdate: it asks the driver for the type of every null.
         return ((Client) db).many().execute(sql, (PreparedStatementCallback<Integer>) kept -> {
-            PreparedStatement statement = kept.unwrap(PreparedStatement.class); // bound a million times over, so without the cache's proxy between
+            PreparedStatement statement = kept.unwrap(
+                    PreparedStatement.class); // bound a million times over, so without the cache's proxy between
             for (Object[] row : rows) {
                 for (int i = 0; i < row.length; i++) statement.setObject(i + 1, row[i]);
                 statement.addBatch();

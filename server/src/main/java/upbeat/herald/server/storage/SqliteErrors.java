@@ -16,7 +16,8 @@ final class SqliteErrors implements SQLExceptionTranslator {
     public DataAccessException translate(String task, String sql, SQLException e) {
         if (e instanceof SQLiteException sqlite) {
             SQLiteErrorCode code = sqlite.getResultCode();
-            if (code == SQLiteErrorCode.SQLITE_CONSTRAINT_UNIQUE || code == SQLiteErrorCode.SQLITE_CONSTRAINT_PRIMARYKEY) return new DuplicateKeyException(task, e);
+            if (code == SQLiteErrorCode.SQLITE_CONSTRAINT_UNIQUE
+                    || code == SQLiteErrorCode.SQLITE_CONSTRAINT_PRIMARYKEY) return new DuplicateKeyException(task, e);
             if (code.name().startsWith("SQLITE_CONSTRAINT")) return new DataIntegrityViolationException(task, e);
             if (code.name().startsWith("SQLITE_BUSY")) return new TransientDataAccessResourceException(task, e);
         }

@@ -9,8 +9,9 @@ import java.util.LinkedHashMap;
 import java.util.Map;
 
 /**
- * A connection that keeps its prepared statements. SQLite's driver has no such cache, and preparing takes longer than most of our statements
- * take to run. Closing a statement puts it back; one that is still in use is not handed out twice.
+ * A connection that keeps its prepared statements. SQLite's driver has no such cache, and preparing takes longer than
+ * most of our statements take to run. Closing a statement puts it back; one that is still in use is not handed out
+ * twice.
  */
 final class StatementCache {
     private static final int MOST = 200;
@@ -21,7 +22,8 @@ final class StatementCache {
         Map<String, Kept> kept = new LinkedHashMap<>(64, 0.75f, true);
         InvocationHandler handler = (proxy, method, args) -> {
             try {
-                if (!method.getName().equals("prepareStatement") || args.length != 1) return method.invoke(connection, args);
+                if (!method.getName().equals("prepareStatement") || args.length != 1)
+                    return method.invoke(connection, args);
                 String sql = (String) args[0];
                 Kept statement = kept.get(sql);
                 if (statement != null && statement.inUse) return connection.prepareStatement(sql);
@@ -36,7 +38,8 @@ final class StatementCache {
                 throw e.getCause();
             }
         };
-        return (Connection) Proxy.newProxyInstance(StatementCache.class.getClassLoader(), new Class<?>[] {Connection.class}, handler);
+        return (Connection) Proxy.newProxyInstance(
+                StatementCache.class.getClassLoader(), new Class<?>[] {Connection.class}, handler);
     }
 
     private static void evict(Map<String, Kept> kept) throws java.sql.SQLException {
@@ -56,20 +59,23 @@ final class StatementCache {
 
         Kept(PreparedStatement real) {
             this.real = real;
-            shown = (PreparedStatement) Proxy.newProxyInstance(StatementCache.class.getClassLoader(), new Class<?>[] {PreparedStatement.class}, (proxy, method, args) -> {
-                if (method.getName().equals("close")) {
-                    real.clearParameters();
-                    real.clearBatch();
-                    inUse = false;
-                    return null;
-                }
-                try {
-                    method.setAccessible(true); // spares a check of the caller at every call
-                    return method.invoke(real, args);
-                } catch (InvocationTargetException e) {
-                    throw e.getCause();
-                }
-            });
+            shown = (PreparedStatement) Proxy.newProxyInstance(
+                    StatementCache.class.getClassLoader(),
+                    new Class<?>[] {PreparedStatement.class},
+                    (proxy, method, args) -> {
+                        if (method.getName().equals("close")) {
+                            real.clearParameters();
+                            real.clearBatch();
+                            inUse = false;
+                            return null;
+                        }
+                        try {
+                            method.setAccessible(true); // spares a check of the caller at every call
+                            return method.invoke(real, args);
+                        } catch (InvocationTargetException e) {
+                            throw e.getCause();
+                        }
+                    });
         }
     }
 }

@@ -14,7 +14,10 @@ import org.springframework.stereotype.Component;
 import upbeat.herald.server.Settings;
 import upbeat.herald.server.time.RandomIds;
 
-/** Seals secrets before they go into the database: AES-256-GCM (NIST SP 800-38D) under a key in a file beside it, readable by its owner alone. */
+/**
+ * Seals secrets before they go into the database: AES-256-GCM (NIST SP 800-38D) under a key in a file beside it,
+ * readable by its owner alone.
+ */
 @Component
 public class Vault {
     private static final int NONCE = 12;
@@ -28,21 +31,30 @@ public class Vault {
     }
 
     Vault(Path folder, RandomIds ids) throws IOException {
-        this.key = KeyFile.open(folder.resolve("vault.key"), ids, "secrets sealed with it can't be opened any more and have to be entered again");
+        this.key = KeyFile.open(
+                folder.resolve("vault.key"),
+                ids,
+                "secrets sealed with it can't be opened any more and have to be entered again");
         this.ids = ids;
     }
 
     public String seal(String secret) {
         byte[] nonce = ids.bytes(NONCE);
         byte[] sealed = run(Cipher.ENCRYPT_MODE, nonce, secret.getBytes(StandardCharsets.UTF_8));
-        return Base64.getEncoder().encodeToString(ByteBuffer.allocate(NONCE + sealed.length).put(nonce).put(sealed).array());
+        return Base64.getEncoder()
+                .encodeToString(ByteBuffer.allocate(NONCE + sealed.length)
+                        .put(nonce)
+                        .put(sealed)
+                        .array());
     }
 
     /** @throws IllegalStateException where it was sealed with another key, or changed */
     public String open(String sealed) {
         byte[] all = Base64.getDecoder().decode(sealed);
         byte[] nonce = java.util.Arrays.copyOf(all, NONCE);
-        return new String(run(Cipher.DECRYPT_MODE, nonce, java.util.Arrays.copyOfRange(all, NONCE, all.length)), StandardCharsets.UTF_8);
+        return new String(
+                run(Cipher.DECRYPT_MODE, nonce, java.util.Arrays.copyOfRange(all, NONCE, all.length)),
+                StandardCharsets.UTF_8);
     }
 
     private byte[] run(int mode, byte[] nonce, byte[] text) {
@@ -51,7 +63,9 @@ public class Vault {
             cipher.init(mode, new SecretKeySpec(key, "AES"), new GCMParameterSpec(TAG_BITS, nonce));
             return cipher.doFinal(text);
         } catch (GeneralSecurityException e) {
-            throw new IllegalStateException("A sealed secret can't be opened with this folder's vault.key. Put the key back from a backup, or enter the secret again", e);
+            throw new IllegalStateException(
+                    "A sealed secret can't be opened with this folder's vault.key. Put the key back from a backup, or enter the secret again",
+                    e);
         }
     }
 }

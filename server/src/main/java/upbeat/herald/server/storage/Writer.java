@@ -14,16 +14,27 @@ import javax.sql.DataSource;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /**
- * The one thread that writes. Work that waits in line is put into one transaction and committed together, so that many small writes pay for
- * one flush to disk; each piece has a savepoint of its own, so that one that fails takes nothing with it. {@link #write} returns after the commit.
+ * The one thread that writes. Work that waits in line is put into one transaction and committed together, so that many
+ * small writes pay for one flush to disk; each piece has a savepoint of its own, so that one that fails takes nothing
+ * with it. {@link #write} returns after the commit.
  */
 public final class Writer implements AutoCloseable {
     private static final int MOST_TOGETHER = 256;
-    /** Pages of 4 KiB in the log before they are carried over: 64 MB. At SQLite's own 1,000 a busy day is carried over with every commit. */
+    /**
+     * Pages of 4 KiB in the log before they are carried over: 64 MB. At SQLite's own 1,000 a busy day is carried over
+     * with every commit.
+     */
     private static final int CHECKPOINT_PAGES = 16_000;
 
-    /** What is to become of a piece: it is kept and counted, kept without being counted (see {@link #mark}), or taken back. */
-    private enum Fate { COUNTED, ASIDE, TAKEN_BACK }
+    /**
+     * What is to become of a piece: it is kept and counted, kept without being counted (see {@link #mark}), or taken
+     * back.
+     */
+    private enum Fate {
+        COUNTED,
+        ASIDE,
+        TAKEN_BACK
+    }
 
     private record Piece<T>(Function<JdbcClient, T> work, Fate fate, CompletableFuture<T> done) {
         T result(JdbcClient db) {
@@ -36,8 +47,12 @@ public final class Writer implements AutoCloseable {
     private final JdbcClient db;
     private final Thread thread;
     private volatile boolean closed;
-    /** Pieces kept so far: on the writer's thread with those of the open transaction, for everybody else those that are on disk. */
+    /**
+     * Pieces kept so far: on the writer's thread with those of the open transaction, for everybody else those that are
+     * on disk.
+     */
     private long counted;
+
     private volatile long onDisk;
 
     public Writer(DataSource source, Function<Connection, JdbcClient> clientFor) throws SQLException {
@@ -52,12 +67,18 @@ public final class Writer implements AutoCloseable {
         thread.start();
     }
 
-    /** Does the work in a transaction and returns when it is on disk. Work that calls again from inside joins its own transaction. */
+    /**
+     * Does the work in a transaction and returns when it is on disk. Work that calls again from inside joins its own
+     * transaction.
+     */
     public <T> T write(Function<JdbcClient, T> work) {
         return submit(work, Fate.COUNTED);
     }
 
-    /** As {@link #write}, for work that says nothing new of an order: how far a message has come. What others worked out before holds after it, see {@link #mark}. */
+    /**
+     * As {@link #write}, for work that says nothing new of an order: how far a message has come. What others worked out
+     * before holds after it, see {@link #mark}.
+     */
     public <T> T writeAside(Function<JdbcClient, T> work) {
         return submit(work, Fate.ASIDE);
     }
@@ -67,7 +88,10 @@ public final class Writer implements AutoCloseable {
         return submit(work, Fate.TAKEN_BACK);
     }
 
-    /** Puts work in line; the answer comes when it is on disk. For one piece at a time made ready while another is written, see {@link #result}. */
+    /**
+     * Puts work in line; the answer comes when it is on disk. For one piece at a time made ready while another is
+     * written, see {@link #result}.
+     */
     public <T> CompletableFuture<T> begin(Function<JdbcClient, T> work) {
         return queued(work, Fate.COUNTED);
     }
@@ -83,8 +107,9 @@ public final class Writer implements AutoCloseable {
     }
 
     /**
-     * A number that grows by one with every piece of work that is kept. Who notes it, reads, and finds it unchanged inside a piece of work of his own knows
-     * that all he read still stands. Asked on another thread it may lag behind what can be read already, but never runs ahead of it.
+     * A number that grows by one with every piece of work that is kept. Who notes it, reads, and finds it unchanged
+     * inside a piece of work of his own knows that all he read still stands. Asked on another thread it may lag behind
+     * what can be read already, but never runs ahead of it.
      */
     public long mark() {
         return Thread.currentThread() == thread ? counted : onDisk;
@@ -132,7 +157,9 @@ public final class Writer implements AutoCloseable {
             } catch (SQLException again) {
                 e.addSuppressed(again);
             }
-            together.forEach(p -> p.done().completeExceptionally(new IllegalStateException("The database refused the write: " + e.getMessage(), e)));
+            together.forEach(p -> p.done()
+                    .completeExceptionally(
+                            new IllegalStateException("The database refused the write: " + e.getMessage(), e)));
         }
     }
 

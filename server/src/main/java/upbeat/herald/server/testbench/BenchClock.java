@@ -10,12 +10,16 @@ import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
 import org.springframework.stereotype.Component;
 import upbeat.herald.server.Settings;
 
-/** The demo's clock: it stands, so that what is seen repeats, until somebody moves it on. Where it stands is kept in the data folder. */
+/**
+ * The demo's clock: it stands, so that what is seen repeats, until somebody moves it on. Where it stands is kept in the
+ * data folder.
+ */
 @Component
 @ConditionalOnProperty("herald.demo")
 public class BenchClock implements InstantSource {
     /** Where the demo begins. */
     public static final Instant START = Instant.parse("2026-11-24T13:05:00Z");
+
     private final Path file;
     private volatile Instant now;
 

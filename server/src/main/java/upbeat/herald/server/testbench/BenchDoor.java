@@ -49,7 +49,10 @@ class BenchDoor {
     record ClockView(Instant now, @Nullable Instant nextDue) {}
 
     /** One of the three: a moment, an ISO 8601 duration, or {@code next} for the next thing due. */
-    record MoveClock(@Nullable OffsetDateTime now, @Nullable String advance, @Nullable Boolean next) {}
+    record MoveClock(
+            @Nullable OffsetDateTime now,
+            @Nullable String advance,
+            @Nullable Boolean next) {}
 
     record Press(String messageId, String button) {}
 
@@ -59,11 +62,13 @@ class BenchDoor {
 
     record ButtonView(String id, String label) {}
 
-    record PhoneMessage(String id, String channel, String from, String text, List<ButtonView> buttons, Instant receivedAt) {}
+    record PhoneMessage(
+            String id, String channel, String from, String text, List<ButtonView> buttons, Instant receivedAt) {}
 
     @GetMapping("/clock")
     ClockView clock() {
-        return new ClockView(clock.instant(), messages.nextDue(reader, clock.instant()).orElse(null));
+        return new ClockView(
+                clock.instant(), messages.nextDue(reader, clock.instant()).orElse(null));
     }
 
     @PostMapping("/clock")
@@ -75,11 +80,14 @@ class BenchDoor {
             try {
                 to = before.plus(Duration.parse(body.advance()));
             } catch (DateTimeParseException e) {
-                throw new HeraldException("advance", "\"" + body.advance() + "\" is not an ISO 8601 duration such as PT15M");
+                throw new HeraldException(
+                        "advance", "\"" + body.advance() + "\" is not an ISO 8601 duration such as PT15M");
             }
-        } else if (Boolean.TRUE.equals(body.next())) to = messages.nextDue(reader, before).orElse(before);
+        } else if (Boolean.TRUE.equals(body.next()))
+            to = messages.nextDue(reader, before).orElse(before);
         else throw new HeraldException("advance", "Send now, advance or next");
-        if (to.isBefore(before)) throw new HeraldException("now", "The clock goes forward only: messages were sent by what it said");
+        if (to.isBefore(before))
+            throw new HeraldException("now", "The clock goes forward only: messages were sent by what it said");
         clock.keep(to);
         world.call("POST", "/clock", Map.of("now", to.toString()));
         bell.ring();
@@ -119,7 +127,8 @@ class BenchDoor {
     }
 
     @PostMapping("/orders/{shop}/{number}")
-    ResponseEntity<JsonNode> order(@PathVariable String shop, @PathVariable String number, @RequestBody JsonNode order) {
+    ResponseEntity<JsonNode> order(
+            @PathVariable String shop, @PathVariable String number, @RequestBody JsonNode order) {
         return answer(world.call("POST", "/orders/" + encode(shop) + "/" + encode(number), order));
     }
 
@@ -130,7 +139,8 @@ class BenchDoor {
     }
 
     @PostMapping("/parcels/{shop}/{number}")
-    ResponseEntity<JsonNode> parcel(@PathVariable String shop, @PathVariable String number, @RequestBody JsonNode parcel) {
+    ResponseEntity<JsonNode> parcel(
+            @PathVariable String shop, @PathVariable String number, @RequestBody JsonNode parcel) {
         return answer(world.call("POST", "/parcels/" + encode(shop) + "/" + encode(number), parcel));
     }
 

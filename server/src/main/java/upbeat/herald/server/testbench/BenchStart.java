@@ -2,8 +2,8 @@ package upbeat.herald.server.testbench;
 
 import java.util.Map;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
-import org.springframework.boot.web.server.context.WebServerInitializedEvent;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.boot.web.server.context.WebServerInitializedEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
@@ -46,10 +46,19 @@ class BenchStart {
     void ready(ApplicationReadyEvent event) {
         String address = "http://127.0.0.1:" + port;
         world.call("POST", "/clock", Map.of("now", clock.instant().toString()));
-        world.call("POST", "/templates", templates.with(reader, ChatTemplates.Status.APPROVED).stream().map(BenchStart::told).toList());
+        world.call(
+                "POST",
+                "/templates",
+                templates.with(reader, ChatTemplates.Status.APPROVED).stream()
+                        .map(BenchStart::told)
+                        .toList());
         world.call("POST", "/app", Map.of("url", address, "key", DemoWorld.API_KEY));
-        world.call("POST", "/shop", Map.of("door", address + "/doors/shops/" + DemoShop.PATH, "secret", DemoShop.SIGNING_SECRET));
-        System.out.println("""
+        world.call(
+                "POST",
+                "/shop",
+                Map.of("door", address + "/doors/shops/" + DemoShop.PATH, "secret", DemoShop.SIGNING_SECRET));
+        System.out.println(
+                """
 
                 Upbeat Herald is ready, with %s.
                   Address    %s

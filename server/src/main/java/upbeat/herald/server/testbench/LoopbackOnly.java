@@ -12,19 +12,25 @@ import org.springframework.core.annotation.Order;
 import org.springframework.stereotype.Component;
 import org.springframework.web.filter.OncePerRequestFilter;
 
-/** The test bench asks for no log-in, so it answers this machine only: calls from loopback, under a loopback name, and not from another site's page. */
+/**
+ * The test bench asks for no log-in, so it answers this machine only: calls from loopback, under a loopback name, and
+ * not from another site's page.
+ */
 @Component
 @Order(-200)
 @ConditionalOnProperty("herald.demo")
 class LoopbackOnly extends OncePerRequestFilter {
     @Override
-    protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain) throws ServletException, IOException {
+    protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
+            throws ServletException, IOException {
         if (!request.getRequestURI().startsWith("/bench/")) {
             chain.doFilter(request, response);
             return;
         }
         String origin = request.getHeader("Origin");
-        boolean fromHere = InetAddress.getByName(request.getRemoteAddr()).isLoopbackAddress() && local(request.getServerName()) && (origin == null || local(host(origin)));
+        boolean fromHere = InetAddress.getByName(request.getRemoteAddr()).isLoopbackAddress()
+                && local(request.getServerName())
+                && (origin == null || local(host(origin)));
         if (fromHere) chain.doFilter(request, response);
         else response.sendError(404);
     }

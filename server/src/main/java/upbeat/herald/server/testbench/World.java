@@ -17,7 +17,10 @@ import upbeat.herald.server.Settings;
 @ConditionalOnProperty("herald.demo")
 class World {
     private final Settings settings;
-    private final HttpClient client = HttpClient.newBuilder().version(HttpClient.Version.HTTP_1_1).connectTimeout(Duration.ofSeconds(2)).build();
+    private final HttpClient client = HttpClient.newBuilder()
+            .version(HttpClient.Version.HTTP_1_1)
+            .connectTimeout(Duration.ofSeconds(2))
+            .build();
 
     World(Settings settings) {
         this.settings = settings;
@@ -29,14 +32,32 @@ class World {
     Answer call(String method, String path, Object body) {
         JsonMapper json = JsonMapper.shared();
         try {
-            HttpRequest request = HttpRequest.newBuilder(URI.create(settings.bench().url() + path)).timeout(Duration.ofSeconds(30)).header("Content-Type", "application/json")
-                    .method(method, body == null ? HttpRequest.BodyPublishers.noBody() : HttpRequest.BodyPublishers.ofString(json.writeValueAsString(body))).build();
+            HttpRequest request = HttpRequest.newBuilder(
+                            URI.create(settings.bench().url() + path))
+                    .timeout(Duration.ofSeconds(30))
+                    .header("Content-Type", "application/json")
+                    .method(
+                            method,
+                            body == null
+                                    ? HttpRequest.BodyPublishers.noBody()
+                                    : HttpRequest.BodyPublishers.ofString(json.writeValueAsString(body)))
+                    .build();
             HttpResponse<String> response = client.send(request, HttpResponse.BodyHandlers.ofString());
             JsonNode answer = json.readTree(response.body());
             if (response.statusCode() < 400) return new Answer(200, answer);
-            return new Answer(response.statusCode(), json.createObjectNode().put("status", response.statusCode()).put("title", "The test bench says no").put("detail", answer.path("error").path("message").asString("No reason given")));
+            return new Answer(
+                    response.statusCode(),
+                    json.createObjectNode()
+                            .put("status", response.statusCode())
+                            .put("title", "The test bench says no")
+                            .put("detail", answer.path("error").path("message").asString("No reason given")));
         } catch (IOException | IllegalArgumentException e) {
-            return new Answer(502, json.createObjectNode().put("status", 502).put("title", "The stand-ins are away").put("detail", "The stand-ins can't be reached. Start the demo again"));
+            return new Answer(
+                    502,
+                    json.createObjectNode()
+                            .put("status", 502)
+                            .put("title", "The stand-ins are away")
+                            .put("detail", "The stand-ins can't be reached. Start the demo again"));
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
             return new Answer(502, json.createObjectNode().put("status", 502).put("detail", "Stopped"));

@@ -4,7 +4,10 @@ import java.time.Instant;
 import java.time.InstantSource;
 import org.springframework.stereotype.Component;
 
-/** The time that others outside go by when they sign a call or change a file. The demo's clock stands still; theirs does not. */
+/**
+ * The time that others outside go by when they sign a call or change a file. The demo's clock stands still; theirs does
+ * not.
+ */
 @Component
 public class OutsideClock {
     private final InstantSource clock = InstantSource.system();

@@ -23,7 +23,10 @@ import org.springdoc.core.customizers.OpenApiCustomizer;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 
-/** The description of the interface at /v3/api-docs. A property is required unless the code says that it may be null, so that types made from it are exact. */
+/**
+ * The description of the interface at /v3/api-docs. A property is required unless the code says that it may be null, so
+ * that types made from it are exact.
+ */
 @Configuration
 class ApiDescription {
     private final Map<String, Set<String>> mayBeNull = new ConcurrentHashMap<>();
@@ -31,8 +34,17 @@ class ApiDescription {
 
     @Bean
     OpenAPI herald() {
-        return new OpenAPI().info(new Info().title("Upbeat Herald").version("v1").description("Orders, parcels and scans in; messages and answers out. Times are RFC 3339, durations ISO 8601, countries ISO 3166-1, money decimals as strings with ISO 4217 codes, phones E.164. Failures are RFC 9457 problems."))
-                .servers(List.of(new Server().url("/"))).schemaRequirement("key", new SecurityScheme().type(SecurityScheme.Type.HTTP).scheme("bearer"));
+        return new OpenAPI()
+                .info(
+                        new Info()
+                                .title("Upbeat Herald")
+                                .version("v1")
+                                .description(
+                                        "Orders, parcels and scans in; messages and answers out. Times are RFC 3339, durations ISO 8601, countries ISO 3166-1, money decimals as strings with ISO 4217 codes, phones E.164. Failures are RFC 9457 problems."))
+                .servers(List.of(new Server().url("/")))
+                .schemaRequirement(
+                        "key",
+                        new SecurityScheme().type(SecurityScheme.Type.HTTP).scheme("bearer"));
     }
 
     /** Notes which components of each record may be null. (The library that makes the description speaks Jackson 2.) */
@@ -40,7 +52,8 @@ class ApiDescription {
     ModelConverter nullability() {
         return new ModelConverter() {
             @Override
-            public Schema<?> resolve(AnnotatedType type, ModelConverterContext context, Iterator<ModelConverter> chain) {
+            public Schema<?> resolve(
+                    AnnotatedType type, ModelConverterContext context, Iterator<ModelConverter> chain) {
                 JavaType java = Json.mapper().constructType(type.getType());
                 if (java != null && java.getRawClass().isRecord()) note(java.getRawClass());
                 return chain.hasNext() ? chain.next().resolve(type, context, chain) : null;
@@ -61,18 +74,26 @@ class ApiDescription {
     /** Schemas go by simple names: two records of one name would silently become one. */
     private void note(Class<?> record) {
         Class<?> other = named.putIfAbsent(record.getSimpleName(), record);
-        if (other != null && other != record) throw new IllegalStateException("The description can't hold both " + other.getName() + " and " + record.getName() + ". Give one another name");
+        if (other != null && other != record)
+            throw new IllegalStateException("The description can't hold both " + other.getName() + " and "
+                    + record.getName() + ". Give one another name");
         mayBeNull.put(record.getSimpleName(), nullable(record));
     }
 
     private static Set<String> nullable(Class<?> record) {
-        return Arrays.stream(record.getRecordComponents()).filter(c -> c.getAnnotatedType().isAnnotationPresent(Nullable.class)).map(c -> c.getName()).collect(Collectors.toSet());
+        return Arrays.stream(record.getRecordComponents())
+                .filter(c -> c.getAnnotatedType().isAnnotationPresent(Nullable.class))
+                .map(c -> c.getName())
+                .collect(Collectors.toSet());
     }
 
     private void require(String name, Schema<?> schema) {
         if (schema.getProperties() == null) return;
         Set<String> optional = mayBeNull.getOrDefault(name, Set.of());
-        List<String> required = schema.getProperties().keySet().stream().filter(p -> !optional.contains(p)).sorted().toList();
+        List<String> required = schema.getProperties().keySet().stream()
+                .filter(p -> !optional.contains(p))
+                .sorted()
+                .toList();
         schema.setRequired(required.isEmpty() ? null : required);
     }
 

@@ -13,7 +13,10 @@ import org.springframework.core.annotation.Order;
 import org.springframework.stereotype.Component;
 import org.springframework.web.filter.OncePerRequestFilter;
 
-/** Keeps bodies to what their door takes: 16 MB of scans, 5 MB of a shop's call, 1 MB of anything else that is not a file. Counts what really comes, whatever the headers say. */
+/**
+ * Keeps bodies to what their door takes: 16 MB of scans, 5 MB of a shop's call, 1 MB of anything else that is not a
+ * file. Counts what really comes, whatever the headers say.
+ */
 @Component
 @Order(Ordered.HIGHEST_PRECEDENCE)
 class BodyLimit extends OncePerRequestFilter {
@@ -22,18 +25,23 @@ class BodyLimit extends OncePerRequestFilter {
     private static final long OTHER = 1L << 20;
 
     @Override
-    protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain) throws ServletException, IOException {
+    protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
+            throws ServletException, IOException {
         String type = request.getContentType();
         if (type != null && type.startsWith("multipart/")) {
             chain.doFilter(request, response);
             return;
         }
         String path = request.getRequestURI();
-        long limit = path.startsWith("/api/v1/scans") ? SCANS : path.startsWith("/doors/shops/") || path.startsWith("/ui/shops/") ? SHOP : OTHER;
+        long limit = path.startsWith("/api/v1/scans")
+                ? SCANS
+                : path.startsWith("/doors/shops/") || path.startsWith("/ui/shops/") ? SHOP : OTHER;
         if (request.getContentLengthLong() > limit) {
             response.setStatus(413);
             response.setContentType("application/problem+json");
-            response.getWriter().write("{\"title\":\"Too large\",\"status\":413,\"detail\":\"" + new TooLarge(limit).getMessage() + "\"}");
+            response.getWriter()
+                    .write("{\"title\":\"Too large\",\"status\":413,\"detail\":\"" + new TooLarge(limit).getMessage()
+                            + "\"}");
             return;
         }
         chain.doFilter(new Counted(request, limit), response);
@@ -59,16 +67,32 @@ class BodyLimit extends OncePerRequestFilter {
                     return n;
                 }
 
-                @Override public int read() throws IOException {
+                @Override
+                public int read() throws IOException {
                     int b = in.read();
                     count(b < 0 ? 0 : 1);
                     return b;
                 }
 
-                @Override public int read(byte[] to, int from, int most) throws IOException { return count(in.read(to, from, most)); }
-                @Override public boolean isFinished() { return in.isFinished(); }
-                @Override public boolean isReady() { return in.isReady(); }
-                @Override public void setReadListener(ReadListener listener) { in.setReadListener(listener); }
+                @Override
+                public int read(byte[] to, int from, int most) throws IOException {
+                    return count(in.read(to, from, most));
+                }
+
+                @Override
+                public boolean isFinished() {
+                    return in.isFinished();
+                }
+
+                @Override
+                public boolean isReady() {
+                    return in.isReady();
+                }
+
+                @Override
+                public void setReadListener(ReadListener listener) {
+                    in.setReadListener(listener);
+                }
             };
         }
     }

@@ -14,11 +14,17 @@ public final class CallLimit {
     public CallLimit(int calls, Duration time) {
         this.calls = calls;
         this.time = time;
-        this.callers = Caffeine.newBuilder().maximumSize(50_000).expireAfterAccess(time.multipliedBy(10)).build();
+        this.callers = Caffeine.newBuilder()
+                .maximumSize(50_000)
+                .expireAfterAccess(time.multipliedBy(10))
+                .build();
     }
 
     /** @param caller what tells one from another, such as an address. False where it has called too often */
     public boolean allows(String caller) {
-        return callers.get(caller, c -> Bucket.builder().addLimit(l -> l.capacity(calls).refillGreedy(calls, time)).build()).tryConsume(1);
+        return callers.get(caller, c -> Bucket.builder()
+                        .addLimit(l -> l.capacity(calls).refillGreedy(calls, time))
+                        .build())
+                .tryConsume(1);
     }
 }

@@ -25,6 +25,9 @@ public final class Faults extends RuntimeException {
 
     @Override
     public String getMessage() {
-        return list.isEmpty() ? "" : list.get(0).field() + ": " + list.get(0).message() + (list.size() > 1 ? " (and " + (list.size() - 1) + " more)" : "");
+        return list.isEmpty()
+                ? ""
+                : list.get(0).field() + ": " + list.get(0).message()
+                        + (list.size() > 1 ? " (and " + (list.size() - 1) + " more)" : "");
     }
 }

@@ -17,7 +17,8 @@ public final class JsonFault {
     private static String path(DatabindException e) {
         StringBuilder path = new StringBuilder();
         e.getPath().forEach(r -> {
-            if (r.getPropertyName() == null) path.append('[').append(r.getIndex()).append(']');
+            if (r.getPropertyName() == null)
+                path.append('[').append(r.getIndex()).append(']');
             else path.append(path.isEmpty() ? "" : ".").append(r.getPropertyName());
         });
         return path.toString();

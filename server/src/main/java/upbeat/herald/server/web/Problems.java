@@ -1,11 +1,11 @@
 package upbeat.herald.server.web;
 
 import java.util.List;
+import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.HttpStatusCode;
 import org.springframework.http.ProblemDetail;
 import org.springframework.http.ResponseEntity;
-import org.springframework.http.HttpHeaders;
 import org.springframework.http.converter.HttpMessageNotReadableException;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
@@ -14,7 +14,10 @@ import org.springframework.web.multipart.MaxUploadSizeExceededException;
 import org.springframework.web.servlet.mvc.method.annotation.ResponseEntityExceptionHandler;
 import upbeat.herald.core.HeraldException;
 
-/** Failures as problem documents (RFC 9457). {@code errors} lists the values at fault with their place in the caller's data. */
+/**
+ * Failures as problem documents (RFC 9457). {@code errors} lists the values at fault with their place in the caller's
+ * data.
+ */
 @RestControllerAdvice
 class Problems extends ResponseEntityExceptionHandler {
 
@@ -47,22 +50,32 @@ class Problems extends ResponseEntityExceptionHandler {
     }
 
     @Override
-    protected ResponseEntity<Object> handleMaxUploadSizeExceededException(MaxUploadSizeExceededException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
-        return ResponseEntity.status(HttpStatus.CONTENT_TOO_LARGE).body(large("The file is larger than 20 MB. Split it and load the parts one by one"));
+    protected ResponseEntity<Object> handleMaxUploadSizeExceededException(
+            MaxUploadSizeExceededException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+        return ResponseEntity.status(HttpStatus.CONTENT_TOO_LARGE)
+                .body(large("The file is larger than 20 MB. Split it and load the parts one by one"));
     }
 
     @Override
-    protected ResponseEntity<Object> handleHttpMessageNotReadable(HttpMessageNotReadableException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+    protected ResponseEntity<Object> handleHttpMessageNotReadable(
+            HttpMessageNotReadableException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
         for (Throwable t = e; t != null; t = t.getCause()) {
-            if (t instanceof TooLarge) return ResponseEntity.status(HttpStatus.CONTENT_TOO_LARGE).body(large(t.getMessage()));
-            if (t instanceof tools.jackson.databind.DatabindException d && !d.getPath().isEmpty()) {
+            if (t instanceof TooLarge)
+                return ResponseEntity.status(HttpStatus.CONTENT_TOO_LARGE).body(large(t.getMessage()));
+            if (t instanceof tools.jackson.databind.DatabindException d
+                    && !d.getPath().isEmpty()) {
                 ProblemDetail problem = faults(JsonFault.of(d));
                 problem.setStatus(HttpStatus.BAD_REQUEST);
                 return ResponseEntity.badRequest().body(problem);
             }
         }
-        String where = e.getMostSpecificCause() instanceof tools.jackson.core.JacksonException j && j.getLocation() != null ? " (line " + j.getLocation().getLineNr() + ", column " + j.getLocation().getColumnNr() + ")" : "";
-        ProblemDetail problem = ProblemDetail.forStatusAndDetail(HttpStatus.BAD_REQUEST, "The body is not the JSON that this call takes" + where);
+        String where =
+                e.getMostSpecificCause() instanceof tools.jackson.core.JacksonException j && j.getLocation() != null
+                        ? " (line " + j.getLocation().getLineNr() + ", column "
+                                + j.getLocation().getColumnNr() + ")"
+                        : "";
+        ProblemDetail problem = ProblemDetail.forStatusAndDetail(
+                HttpStatus.BAD_REQUEST, "The body is not the JSON that this call takes" + where);
         problem.setTitle("The body can't be read");
         return ResponseEntity.badRequest().body(problem);
     }

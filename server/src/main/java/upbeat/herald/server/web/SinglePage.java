@@ -6,7 +6,19 @@ import org.springframework.web.bind.annotation.GetMapping;
 /** A place's address typed or kept as a bookmark opens the interface, which then finds the place itself. */
 @Controller
 class SinglePage {
-    @GetMapping({"/", "/plan", "/plan/**", "/orders", "/orders/**", "/wording", "/wording/**", "/setup", "/setup/**", "/test-bench", "/test-bench/**"})
+    @GetMapping({
+        "/",
+        "/plan",
+        "/plan/**",
+        "/orders",
+        "/orders/**",
+        "/wording",
+        "/wording/**",
+        "/setup",
+        "/setup/**",
+        "/test-bench",
+        "/test-bench/**"
+    })
     String page() {
         return "forward:/index.html";
     }

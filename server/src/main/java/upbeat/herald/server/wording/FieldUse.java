@@ -26,7 +26,13 @@ class FieldUse {
     private final JdbcClient reader;
     private final InstantSource clock;
 
-    FieldUse(OrderPicks picks, ParcelStore parcels, Prepare prepare, BrandStore brands, JdbcClient reader, InstantSource clock) {
+    FieldUse(
+            OrderPicks picks,
+            ParcelStore parcels,
+            Prepare prepare,
+            BrandStore brands,
+            JdbcClient reader,
+            InstantSource clock) {
         this.picks = picks;
         this.parcels = parcels;
         this.prepare = prepare;
@@ -43,10 +49,17 @@ class FieldUse {
         String language = brands.baseLanguage(reader);
         Map<String, Integer> empty = new HashMap<>();
         for (OrderRow o : orders) {
-            ParcelRow parcel = notice.stage().ofOrder() ? null : parcels.of(reader, o.id()).stream().findFirst().orElse(null);
-            Fields.empty(prepare.subject(reader, notice, language, o, parcel, 0, clock.instant())).forEach(name -> empty.merge(name, 1, Integer::sum));
+            ParcelRow parcel = notice.stage().ofOrder()
+                    ? null
+                    : parcels.of(reader, o.id()).stream().findFirst().orElse(null);
+            Fields.empty(prepare.subject(reader, notice, language, o, parcel, 0, clock.instant()))
+                    .forEach(name -> empty.merge(name, 1, Integer::sum));
         }
-        return Fields.ALL.stream().filter(f -> !f.ofParcel() || !notice.stage().ofOrder()).filter(f -> notice.question() != null || !f.name().equals("answer.link")).map(f -> use(f, empty, orders.size())).toList();
+        return Fields.ALL.stream()
+                .filter(f -> !f.ofParcel() || !notice.stage().ofOrder())
+                .filter(f -> notice.question() != null || !f.name().equals("answer.link"))
+                .map(f -> use(f, empty, orders.size()))
+                .toList();
     }
 
     private static Use use(Field f, Map<String, Integer> empty, int of) {

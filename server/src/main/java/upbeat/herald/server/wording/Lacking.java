@@ -30,13 +30,21 @@ class Lacking {
         Map<String, Integer> counts = new TreeMap<>();
         for (OrderRow o : picks.fitting(notice)) {
             String wanted = CustomerLanguage.of(o.order());
-            if (wanted != null) counts.merge(java.util.Locale.forLanguageTag(wanted).getLanguage(), 1, Integer::sum);
+            if (wanted != null)
+                counts.merge(java.util.Locale.forLanguageTag(wanted).getLanguage(), 1, Integer::sum);
         }
-        return counts.entrySet().stream().filter(e -> !spoken(notice, channel, e.getKey(), base)).map(e -> new Language(e.getKey(), e.getValue())).sorted(Comparator.comparing(Language::orders).reversed()).toList();
+        return counts.entrySet().stream()
+                .filter(e -> !spoken(notice, channel, e.getKey(), base))
+                .map(e -> new Language(e.getKey(), e.getValue()))
+                .sorted(Comparator.comparing(Language::orders).reversed())
+                .toList();
     }
 
     private static boolean spoken(Notice notice, Channel channel, String language, String base) {
-        Optional<ChooseWording.Chosen> chosen = ChooseWording.of(notice, channel, List.of(language), Variant.EVERYONE, base);
-        return chosen.map(ChooseWording.Chosen::language).filter(l -> Objects.equals(java.util.Locale.forLanguageTag(l).getLanguage(), language)).isPresent();
+        Optional<ChooseWording.Chosen> chosen =
+                ChooseWording.of(notice, channel, List.of(language), Variant.EVERYONE, base);
+        return chosen.map(ChooseWording.Chosen::language)
+                .filter(l -> Objects.equals(java.util.Locale.forLanguageTag(l).getLanguage(), language))
+                .isPresent();
     }
 }

@@ -36,6 +36,7 @@ import upbeat.herald.server.web.NotFound;
 class PiecesDoor {
     /** Twice the widest a mail shows, for sharp screens. */
     private static final int PICTURE_PIXELS = 1200;
+
     private static final int MAIL_PIXELS = 504;
     private final WordingStore blocks;
     private final BrandStore pictures;
@@ -44,7 +45,13 @@ class PiecesDoor {
     private final RandomIds ids;
     private final InstantSource clock;
 
-    PiecesDoor(WordingStore blocks, BrandStore pictures, JdbcClient reader, Writer writer, RandomIds ids, InstantSource clock) {
+    PiecesDoor(
+            WordingStore blocks,
+            BrandStore pictures,
+            JdbcClient reader,
+            Writer writer,
+            RandomIds ids,
+            InstantSource clock) {
         this.blocks = blocks;
         this.pictures = pictures;
         this.reader = reader;
@@ -54,7 +61,11 @@ class PiecesDoor {
     }
 
     /** @param languages of the starters; {@code base} of the words for everyone */
-    record Pieces(List<WordingStore.SavedBlock> saved, List<ConditionWords> conditions, List<String> languages, String base) {}
+    record Pieces(
+            List<WordingStore.SavedBlock> saved,
+            List<ConditionWords> conditions,
+            List<String> languages,
+            String base) {}
 
     record ConditionWords(String code, String words) {}
 
@@ -65,19 +76,32 @@ class PiecesDoor {
 
     @GetMapping
     Pieces all() {
-        return new Pieces(blocks.blocks(reader), Arrays.stream(Condition.values()).map(c -> new ConditionWords(c.code(), c.words())).toList(), Starters.LANGUAGES, pictures.baseLanguage(reader));
+        return new Pieces(
+                blocks.blocks(reader),
+                Arrays.stream(Condition.values())
+                        .map(c -> new ConditionWords(c.code(), c.words()))
+                        .toList(),
+                Starters.LANGUAGES,
+                pictures.baseLanguage(reader));
     }
 
     @PostMapping("/blocks")
     @ResponseStatus(HttpStatus.CREATED)
     WordingStore.SavedBlock keep(@RequestBody NewBlock body) {
         Faults faults = new Faults();
-        if (Texts.blank(body.name()) || body.name().length() > 60) faults.add("name", "Give it a name of up to 60 characters");
-        if (body.block() == null || Block.Kind.of(body.block().kind()) == null) faults.add("block", "There is no block to keep");
+        if (Texts.blank(body.name()) || body.name().length() > 60)
+            faults.add("name", "Give it a name of up to 60 characters");
+        if (body.block() == null || Block.Kind.of(body.block().kind()) == null)
+            faults.add("block", "There is no block to keep");
         faults.raise();
-        WordingStore.SavedBlock kept = new WordingStore.SavedBlock(ids.id("block_"), body.name().strip(), body.block());
+        WordingStore.SavedBlock kept =
+                new WordingStore.SavedBlock(ids.id("block_"), body.name().strip(), body.block());
         writer.write(db -> {
-            if (blocks.named(db, kept.name()).isPresent()) faults.add("name", "There is a block \"" + kept.name() + "\" already. Choose another name, or remove that one first");
+            if (blocks.named(db, kept.name()).isPresent())
+                faults.add(
+                        "name",
+                        "There is a block \"" + kept.name()
+                                + "\" already. Choose another name, or remove that one first");
             faults.raise();
             blocks.keep(db, kept, clock.instant());
             return null;

@@ -44,17 +44,37 @@ class ReplaceDoor {
     }
 
     /** @param with null to look only; {@code only} the places to change, as the search named them; null for all */
-    record ReplaceAsk(String find, @Nullable String with, @Nullable Boolean matchCase, @Nullable List<String> only) {}
+    record ReplaceAsk(
+            String find,
+            @Nullable String with,
+            @Nullable Boolean matchCase,
+            @Nullable List<String> only) {}
 
-    /** @param place names it among the found; {@code wrong} why it can't be changed so, or null; {@code before} its own parts as they are */
-    record Found(String place, String notice, String name, String channel, String language, Variant variant, List<ReplaceWords.Hit> hits, @Nullable String wrong, Wording before) {}
+    /**
+     * @param place names it among the found; {@code wrong} why it can't be changed so, or null; {@code before} its own
+     *     parts as they are
+     */
+    record Found(
+            String place,
+            String notice,
+            String name,
+            String channel,
+            String language,
+            Variant variant,
+            List<ReplaceWords.Hit> hits,
+            @Nullable String wrong,
+            Wording before) {}
 
     /** What would change. Changes nothing. */
     @PostMapping("/look")
     List<Found> look(@RequestBody ReplaceAsk ask) {
         checked(ask);
         List<Found> found = new ArrayList<>();
-        each(reader, ask, (key, name, before, replaced) -> found.add(found(key, name, before, replaced, wrong(key, replaced.wording()))));
+        each(
+                reader,
+                ask,
+                (key, name, before, replaced) ->
+                        found.add(found(key, name, before, replaced, wrong(key, replaced.wording()))));
         return found;
     }
 
@@ -85,8 +105,10 @@ class ReplaceDoor {
         for (Notice n : notices.all(db)) {
             for (Channel channel : Channel.values()) {
                 for (OtherWording o : ChooseWording.all(n, channel, base)) {
-                    ReplaceWords.Replaced r = ReplaceWords.in(o.wording(), ask.find(), ask.with(), Boolean.TRUE.equals(ask.matchCase()));
-                    if (!r.hits().isEmpty()) each.one(new WordingKey(n.id(), channel, o.language(), o.variant()), n.name(), o.wording(), r);
+                    ReplaceWords.Replaced r =
+                            ReplaceWords.in(o.wording(), ask.find(), ask.with(), Boolean.TRUE.equals(ask.matchCase()));
+                    if (!r.hits().isEmpty())
+                        each.one(new WordingKey(n.id(), channel, o.language(), o.variant()), n.name(), o.wording(), r);
                 }
             }
         }
@@ -102,17 +124,34 @@ class ReplaceDoor {
     }
 
     private static Found found(WordingKey key, String name, Wording before, ReplaceWords.Replaced r, String wrong) {
-        return new Found(place(key), key.notice(), name, key.channel().code(), key.language(), key.variant(), r.hits(), wrong, before);
+        return new Found(
+                place(key),
+                key.notice(),
+                name,
+                key.channel().code(),
+                key.language(),
+                key.variant(),
+                r.hits(),
+                wrong,
+                before);
     }
 
     private static String place(WordingKey k) {
         Variant v = k.variant();
-        return String.join("|", k.notice(), k.channel().code(), k.language(), String.valueOf(v.shop()), String.valueOf(v.carrier()), String.valueOf(v.country()));
+        return String.join(
+                "|",
+                k.notice(),
+                k.channel().code(),
+                k.language(),
+                String.valueOf(v.shop()),
+                String.valueOf(v.carrier()),
+                String.valueOf(v.country()));
     }
 
     private static void checked(ReplaceAsk ask) {
         Faults faults = new Faults();
-        if (ask.find() == null || ask.find().strip().length() < SHORTEST) faults.add("find", "Look for at least " + SHORTEST + " letters");
+        if (ask.find() == null || ask.find().strip().length() < SHORTEST)
+            faults.add("find", "Look for at least " + SHORTEST + " letters");
         if (ask.find() != null && ask.find().length() > 200) faults.add("find", "Look for up to 200 letters");
         if (ask.with() != null && ask.with().length() > 500) faults.add("with", "Put up to 500 letters in their place");
         faults.raise();

@@ -13,7 +13,10 @@ import upbeat.herald.server.dispatch.HandOver;
 import upbeat.herald.server.dispatch.Outgoing;
 import upbeat.herald.server.time.RandomIds;
 
-/** Sends a wording to the person who writes it, through the same gateway and with the same content as a customer would get it. */
+/**
+ * Sends a wording to the person who writes it, through the same gateway and with the same content as a customer would
+ * get it.
+ */
 @Component
 class Trial {
     private final WordingPreview preview;
@@ -32,20 +35,35 @@ class Trial {
     String send(Notice notice, WordingPreview.Ask ask, String to) {
         String address = address(ask.channel(), to);
         WordingPreview.Made made = preview.made(notice, ask);
-        Gateway gateway = gateways.of(ask.channel()).orElseThrow(() -> new HeraldException("to", "No gateway for " + ask.channel().words() + " is set up. Go to Setup, Gateways"));
-        HandOver end = gateway.handOver(new Outgoing(ids.id("trial_"), notice.id(), address, made.language(), made.brand(), made.content(), made.question(), clock.instant()));
+        Gateway gateway = gateways.of(ask.channel())
+                .orElseThrow(() -> new HeraldException(
+                        "to", "No gateway for " + ask.channel().words() + " is set up. Go to Setup, Gateways"));
+        HandOver end = gateway.handOver(new Outgoing(
+                ids.id("trial_"),
+                notice.id(),
+                address,
+                made.language(),
+                made.brand(),
+                made.content(),
+                made.question(),
+                clock.instant()));
         if (end instanceof HandOver.Accepted) return "Sent to " + address;
         if (end instanceof HandOver.Refused no) throw new HeraldException("to", no.reason());
-        if (end instanceof HandOver.Later later) throw new HeraldException("to", later.reason() + ". Try again in a while");
-        if (end instanceof HandOver.Away away) throw new HeraldException("to", away.reason() + ". Look at Setup, Gateways");
+        if (end instanceof HandOver.Later later)
+            throw new HeraldException("to", later.reason() + ". Try again in a while");
+        if (end instanceof HandOver.Away away)
+            throw new HeraldException("to", away.reason() + ". Look at Setup, Gateways");
         return "Handed over, but the line broke before the answer came. Look whether it arrived";
     }
 
     private static String address(Channel channel, String to) {
         if (channel == Channel.EMAIL) {
-            if (!EmailAddress.valid(to)) throw new HeraldException("to", "\"" + (to == null ? "" : to) + "\" is not an e-mail address");
+            if (!EmailAddress.valid(to))
+                throw new HeraldException("to", "\"" + (to == null ? "" : to) + "\" is not an e-mail address");
             return to.strip();
         }
-        return Phones.e164(to, null).orElseThrow(() -> new HeraldException("to", "Write the number with its country, such as +46 70 174 06 05"));
+        return Phones.e164(to, null)
+                .orElseThrow(
+                        () -> new HeraldException("to", "Write the number with its country, such as +46 70 174 06 05"));
     }
 }

@@ -33,9 +33,19 @@ class TrialDoor {
 
     /**
      * @param language,variant whose wording; {@code wording} what it says now in the editor, or null for what is saved
-     * @param pick             which order, see {@link OrderPicks#pick}; {@code skip} how many to pass by; {@code orderShop} and {@code orderNumber} name one instead
+     * @param pick which order, see {@link OrderPicks#pick}; {@code skip} how many to pass by; {@code orderShop} and
+     *     {@code orderNumber} name one instead
      */
-    record PreviewAsk(String notice, String channel, @Nullable String language, @Nullable Variant variant, @Nullable Wording wording, @Nullable String pick, @Nullable Integer skip, @Nullable String orderShop, @Nullable String orderNumber) {}
+    record PreviewAsk(
+            String notice,
+            String channel,
+            @Nullable String language,
+            @Nullable Variant variant,
+            @Nullable Wording wording,
+            @Nullable String pick,
+            @Nullable Integer skip,
+            @Nullable String orderShop,
+            @Nullable String orderNumber) {}
 
     /** @param to an e-mail address, or a telephone number */
     record TrialAsk(PreviewAsk message, String to) {}
@@ -64,6 +74,13 @@ class TrialDoor {
 
     private WordingPreview.Ask ask(PreviewAsk body) {
         WordingKey key = key(body);
-        return new WordingPreview.Ask(key.channel(), key.language(), key.variant(), body.orderShop(), body.orderNumber(), body.pick(), body.skip() == null ? 0 : body.skip());
+        return new WordingPreview.Ask(
+                key.channel(),
+                key.language(),
+                key.variant(),
+                body.orderShop(),
+                body.orderNumber(),
+                body.pick(),
+                body.skip() == null ? 0 : body.skip());
     }
 }

@@ -26,7 +26,10 @@ import upbeat.herald.server.storage.Writer;
 import upbeat.herald.server.web.Faults;
 import upbeat.herald.server.web.NotFound;
 
-/** Saves wordings: checked as they will be used, kept in the notice and in their history, brought to the chat network where it has to approve them. */
+/**
+ * Saves wordings: checked as they will be used, kept in the notice and in their history, brought to the chat network
+ * where it has to approve them.
+ */
 @Service
 class WordingDesk {
     private final NoticeStore notices;
@@ -39,7 +42,16 @@ class WordingDesk {
     private final InstantSource clock;
     private final Bell bell;
 
-    WordingDesk(NoticeStore notices, WordingStore versions, ChatTemplates templates, ChatApprovals approvals, BrandStore brands, JdbcClient reader, Writer writer, InstantSource clock, Bell bell) {
+    WordingDesk(
+            NoticeStore notices,
+            WordingStore versions,
+            ChatTemplates templates,
+            ChatApprovals approvals,
+            BrandStore brands,
+            JdbcClient reader,
+            Writer writer,
+            InstantSource clock,
+            Bell bell) {
         this.notices = notices;
         this.versions = versions;
         this.templates = templates;
@@ -57,10 +69,16 @@ class WordingDesk {
 
     /** @param language BCP 47; null for that of the words for everyone */
     WordingKey key(String notice, String channel, String language, String shop, String carrier, String country) {
-        Channel c = Channel.of(channel).orElseThrow(() -> new HeraldException("channel", "\"" + channel + "\" is no channel"));
+        Channel c = Channel.of(channel)
+                .orElseThrow(() -> new HeraldException("channel", "\"" + channel + "\" is no channel"));
         String tag = language == null || language.isBlank() ? brands.baseLanguage(reader) : language.strip();
-        if (!tag.matches("[A-Za-z]{2,3}(-[A-Za-z0-9]{2,8})*")) throw new HeraldException("language", "A language is written as de or de-AT");
-        return new WordingKey(notice, c, Locale.forLanguageTag(tag).toLanguageTag(), new Variant(word(shop), word(carrier), country(country)));
+        if (!tag.matches("[A-Za-z]{2,3}(-[A-Za-z0-9]{2,8})*"))
+            throw new HeraldException("language", "A language is written as de or de-AT");
+        return new WordingKey(
+                notice,
+                c,
+                Locale.forLanguageTag(tag).toLanguageTag(),
+                new Variant(word(shop), word(carrier), country(country)));
     }
 
     private static String word(String value) {
@@ -69,7 +87,8 @@ class WordingDesk {
 
     private static String country(String value) {
         String country = word(value) == null ? null : value.strip().toUpperCase(Locale.ROOT);
-        if (country != null && !Countries.CODES.contains(country)) throw new HeraldException("country", "\"" + value + "\" is not a country of two letters");
+        if (country != null && !Countries.CODES.contains(country))
+            throw new HeraldException("country", "\"" + value + "\" is not a country of two letters");
         return country;
     }
 
@@ -89,7 +108,10 @@ class WordingDesk {
         Wording own = given == null ? null : clean(given);
         Optional<Wording> was = key.own(before, base);
         Notice after = key.put(before, own, base);
-        if (own == null && key.base(base)) throw new HeraldException("wording", "This is what everyone gets who has no wording of their own. It can be changed, not taken away");
+        if (own == null && key.base(base))
+            throw new HeraldException(
+                    "wording",
+                    "This is what everyone gets who has no wording of their own. It can be changed, not taken away");
         if (own != null) check(key, after, base);
         Instant now = clock.instant();
         if (was.isPresent() && versions.of(db, key).isEmpty()) versions.keep(db, key, was.get(), now, "");
@@ -110,21 +132,49 @@ class WordingDesk {
     }
 
     private static void check(WordingKey key, Notice notice, String base) {
-        Wording whole = ChooseWording.whole(notice, key.channel(), key.language(), key.variant(), base).orElseThrow();
+        Wording whole = ChooseWording.whole(notice, key.channel(), key.language(), key.variant(), base)
+                .orElseThrow();
         Faults faults = new Faults();
-        if (!whole.hasBody() && !key.variant().everyone()) faults.add("text", "Nobody speaks " + Locale.forLanguageTag(key.language()).getDisplayLanguage(Locale.ENGLISH) + " here yet: write the words for everyone first, then what is different");
-        else for (WordingFault f : CheckWording.of(notice, key.channel(), whole)) faults.add(f.part(), f.line() == 1 && f.column() == 1 ? f.message() : "Line " + f.line() + ", column " + f.column() + ": " + f.message());
+        if (!whole.hasBody() && !key.variant().everyone())
+            faults.add(
+                    "text",
+                    "Nobody speaks " + Locale.forLanguageTag(key.language()).getDisplayLanguage(Locale.ENGLISH)
+                            + " here yet: write the words for everyone first, then what is different");
+        else
+            for (WordingFault f : CheckWording.of(notice, key.channel(), whole))
+                faults.add(
+                        f.part(),
+                        f.line() == 1 && f.column() == 1
+                                ? f.message()
+                                : "Line " + f.line() + ", column " + f.column() + ": " + f.message());
         faults.raise();
     }
 
     /** What was pasted from elsewhere comes down to what a text block knows. */
     private static Wording clean(Wording w) {
-        return new Wording(w.subject(), w.text(), w.preview(), w.blocks() == null ? null : w.blocks().stream().map(WordingDesk::clean).toList(), w.html(), w.header(), w.footer(), w.link(), w.buttons());
+        return new Wording(
+                w.subject(),
+                w.text(),
+                w.preview(),
+                w.blocks() == null
+                        ? null
+                        : w.blocks().stream().map(WordingDesk::clean).toList(),
+                w.html(),
+                w.header(),
+                w.footer(),
+                w.link(),
+                w.buttons());
     }
 
     private static Block clean(Block b) {
         Block.Kind kind = Block.Kind.of(b.kind());
-        Block own = (kind == Block.Kind.TEXT || kind == Block.Kind.DELAY) && b.text() != null ? b.withText(RichText.clean(b.text())) : b;
-        return b.columns() == null ? own : own.withColumns(b.columns().stream().map(c -> c.stream().map(WordingDesk::clean).toList()).toList());
+        Block own = (kind == Block.Kind.TEXT || kind == Block.Kind.DELAY) && b.text() != null
+                ? b.withText(RichText.clean(b.text()))
+                : b;
+        return b.columns() == null
+                ? own
+                : own.withColumns(b.columns().stream()
+                        .map(c -> c.stream().map(WordingDesk::clean).toList())
+                        .toList());
     }
 }

@@ -22,7 +22,11 @@ record WordingKey(String notice, Channel channel, String language, Variant varia
 
     /** What stands at this key itself, without what it inherits. */
     Optional<Wording> own(Notice n, String brandLanguage) {
-        return ChooseWording.all(n, channel, brandLanguage).stream().filter(o -> o.language().equalsIgnoreCase(language) && o.variant().equals(variant)).map(OtherWording::wording).findFirst();
+        return ChooseWording.all(n, channel, brandLanguage).stream()
+                .filter(o ->
+                        o.language().equalsIgnoreCase(language) && o.variant().equals(variant))
+                .map(OtherWording::wording)
+                .findFirst();
     }
 
     /** The notice with another wording here, or with none. */
@@ -34,7 +38,9 @@ record WordingKey(String notice, Channel channel, String language, Variant varia
             if (wording == null) base.remove(channel);
             else base.put(channel, wording);
         } else {
-            others.removeIf(o -> o.channel() == channel && o.language().equalsIgnoreCase(language) && o.variant().equals(variant));
+            others.removeIf(o -> o.channel() == channel
+                    && o.language().equalsIgnoreCase(language)
+                    && o.variant().equals(variant));
             if (wording != null) others.add(new OtherWording(channel, language, variant, wording));
         }
         return n.saying(base, others);

@@ -16,8 +16,10 @@ import upbeat.herald.server.storage.Json;
 /** Earlier wordings, and blocks kept for use elsewhere. */
 @Repository
 class WordingStore {
-    private static final String KEEP = "insert into wording_version (notice_id, channel, language, shop, carrier, country, body, at, saved_by) values (?, ?, ?, ?, ?, ?, ?, ?, ?)";
-    private static final String OF = "select id, body, at, saved_by from wording_version where notice_id = ? and channel = ? and language = ? and shop is ? and carrier is ? and country is ? order by id desc limit 200";
+    private static final String KEEP =
+            "insert into wording_version (notice_id, channel, language, shop, carrier, country, body, at, saved_by) values (?, ?, ?, ?, ?, ?, ?, ?, ?)";
+    private static final String OF =
+            "select id, body, at, saved_by from wording_version where notice_id = ? and channel = ? and language = ? and shop is ? and carrier is ? and country is ? order by id desc limit 200";
 
     /** @param wording null where it was taken away then */
     record Version(long id, @Nullable Wording wording, Instant at, String by) {}
@@ -26,16 +28,33 @@ class WordingStore {
 
     void keep(JdbcClient db, WordingKey key, Wording wording, Instant now, String by) {
         Variant v = key.variant();
-        db.sql(KEEP).params(key.notice(), key.channel().code(), key.language(), v.shop(), v.carrier(), v.country(), wording == null ? null : Json.of(wording), now.toEpochMilli(), by).update();
+        db.sql(KEEP)
+                .params(
+                        key.notice(),
+                        key.channel().code(),
+                        key.language(),
+                        v.shop(),
+                        v.carrier(),
+                        v.country(),
+                        wording == null ? null : Json.of(wording),
+                        now.toEpochMilli(),
+                        by)
+                .update();
     }
 
     List<Version> of(JdbcClient db, WordingKey key) {
         Variant v = key.variant();
-        return db.sql(OF).params(key.notice(), key.channel().code(), key.language(), v.shop(), v.carrier(), v.country()).query(WordingStore::version).list();
+        return db.sql(OF)
+                .params(key.notice(), key.channel().code(), key.language(), v.shop(), v.carrier(), v.country())
+                .query(WordingStore::version)
+                .list();
     }
 
     List<SavedBlock> blocks(JdbcClient db) {
-        return db.sql("select id, name, body from saved_block order by name").query((rs, i) -> new SavedBlock(rs.getString(1), rs.getString(2), Json.read(rs.getString(3), Block.class))).list();
+        return db.sql("select id, name, body from saved_block order by name")
+                .query((rs, i) ->
+                        new SavedBlock(rs.getString(1), rs.getString(2), Json.read(rs.getString(3), Block.class)))
+                .list();
     }
 
     Optional<SavedBlock> named(JdbcClient db, String name) {
@@ -43,7 +62,9 @@ class WordingStore {
     }
 
     void keep(JdbcClient db, SavedBlock b, Instant now) {
-        db.sql("insert into saved_block (id, name, body, at) values (?, ?, ?, ?)").params(b.id(), b.name(), Json.of(b.block()), now.toEpochMilli()).update();
+        db.sql("insert into saved_block (id, name, body, at) values (?, ?, ?, ?)")
+                .params(b.id(), b.name(), Json.of(b.block()), now.toEpochMilli())
+                .update();
     }
 
     boolean removeBlock(JdbcClient db, String id) {
@@ -51,6 +72,10 @@ class WordingStore {
     }
 
     private static Version version(ResultSet rs, int i) throws SQLException {
-        return new Version(rs.getLong("id"), Json.read(rs.getString("body"), Wording.class), Instant.ofEpochMilli(rs.getLong("at")), rs.getString("saved_by"));
+        return new Version(
+                rs.getLong("id"),
+                Json.read(rs.getString("body"), Wording.class),
+                Instant.ofEpochMilli(rs.getLong("at")),
+                rs.getString("saved_by"));
     }
 }

@@ -25,7 +25,10 @@ import upbeat.herald.server.OwnApp;
 import upbeat.herald.server.Settings;
 import upbeat.herald.server.dispatch.ChatTemplates.Status;
 
-/** A chat network that answers otherwise than it should: no message is lost, none goes out twice, and nothing is taken for a yes that is none. */
+/**
+ * A chat network that answers otherwise than it should: no message is lost, none goes out twice, and nothing is taken
+ * for a yes that is none.
+ */
 class ChatNetworkTroubleTest extends OwnApp {
     private static int run;
 
@@ -47,7 +50,9 @@ class ChatNetworkTroubleTest extends OwnApp {
     void network() throws IOException {
         network = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), 0), 0);
         network.createContext("/", exchange -> {
-            asked.add(exchange.getRequestMethod() + " " + exchange.getRequestURI().getPath().replaceAll("/templates/.*", "/templates") + " " + exchange.getRequestHeaders().getFirst("Idempotency-Key"));
+            asked.add(exchange.getRequestMethod() + " "
+                    + exchange.getRequestURI().getPath().replaceAll("/templates/.*", "/templates") + " "
+                    + exchange.getRequestHeaders().getFirst("Idempotency-Key"));
             Said said = script.poll();
             if (said == null) throw new IllegalStateException("asked more than the script answers: " + asked);
             byte[] body = said.body().getBytes(StandardCharsets.UTF_8);
@@ -61,10 +66,22 @@ class ChatNetworkTroubleTest extends OwnApp {
             exchange.close();
         });
         network.start();
-        gateway = new ChatGateway(new Settings.Chat("http://127.0.0.1:" + network.getAddress().getPort(), "token", ""), app.context.getBean(ChatApprovals.class));
-        ChatTemplate template = ChatTemplate.of(new Wording(null, "Parcel " + ++run + " is here, {{customer.firstName}}, come and see"), null);
-        Rendered content = new Rendered(null, "Parcel is here, Ann, come and see", null, template, List.of("Ann"), null);
-        message = new Outgoing("msg_trouble" + run, "delivered", "+46701740640", "en", new Brand("Quillfeather Kites", null, null, null, null, null, null), content, null, Instant.EPOCH);
+        gateway = new ChatGateway(
+                new Settings.Chat("http://127.0.0.1:" + network.getAddress().getPort(), "token", ""),
+                app.context.getBean(ChatApprovals.class));
+        ChatTemplate template = ChatTemplate.of(
+                new Wording(null, "Parcel " + ++run + " is here, {{customer.firstName}}, come and see"), null);
+        Rendered content =
+                new Rendered(null, "Parcel is here, Ann, come and see", null, template, List.of("Ann"), null);
+        message = new Outgoing(
+                "msg_trouble" + run,
+                "delivered",
+                "+46701740640",
+                "en",
+                new Brand("Quillfeather Kites", null, null, null, null, null, null),
+                content,
+                null,
+                Instant.EPOCH);
         name = ChatTemplates.name("delivered", "en", template);
     }
 
@@ -84,16 +101,30 @@ class ChatNetworkTroubleTest extends OwnApp {
     }
 
     private Status kept() {
-        return app.context.getBean(ChatTemplates.class).find(app.context.getBean(JdbcClient.class), name).orElseThrow().status();
+        return app.context
+                .getBean(ChatTemplates.class)
+                .find(app.context.getBean(JdbcClient.class), name)
+                .orElseThrow()
+                .status();
     }
 
     @Test
     void aWordingIsBroughtOnceAndSentOnlyWhenItIsApproved() {
-        assertThat(told(template("pending"))).isEqualTo(new HandOver.Later("The chat network is still looking at the wording"));
+        assertThat(told(template("pending")))
+                .isEqualTo(new HandOver.Later("The chat network is still looking at the wording"));
         assertThat(told(template("pending"))).isInstanceOf(HandOver.Later.class);
-        assertThat(told(template("approved"), new Said(202, "{\"id\":\"c-1\"}"))).isEqualTo(new HandOver.Accepted("c-1"));
-        assertThat(told(new Said(202, "{\"id\":\"c-2\"}"))).as("it is not asked about again").isEqualTo(new HandOver.Accepted("c-2"));
-        assertThat(asked).containsExactly("PUT /v1/templates null", "GET /v1/templates null", "GET /v1/templates null", "POST /v1/messages " + message.id(), "POST /v1/messages " + message.id());
+        assertThat(told(template("approved"), new Said(202, "{\"id\":\"c-1\"}")))
+                .isEqualTo(new HandOver.Accepted("c-1"));
+        assertThat(told(new Said(202, "{\"id\":\"c-2\"}")))
+                .as("it is not asked about again")
+                .isEqualTo(new HandOver.Accepted("c-2"));
+        assertThat(asked)
+                .containsExactly(
+                        "PUT /v1/templates null",
+                        "GET /v1/templates null",
+                        "GET /v1/templates null",
+                        "POST /v1/messages " + message.id(),
+                        "POST /v1/messages " + message.id());
     }
 
     @Test
@@ -115,14 +146,17 @@ class ChatNetworkTroubleTest extends OwnApp {
     @Test
     void whatItForgotIsBroughtAgain() {
         told(template("pending"));
-        assertThat(told(new Said(404, ""), template("approved"), new Said(202, "{\"id\":\"c-3\"}"))).isEqualTo(new HandOver.Accepted("c-3"));
-        assertThat(told(new Said(422, "{\"error\":{\"code\":\"unknown_template\",\"message\":\"who?\"}}"))).isInstanceOf(HandOver.Later.class);
+        assertThat(told(new Said(404, ""), template("approved"), new Said(202, "{\"id\":\"c-3\"}")))
+                .isEqualTo(new HandOver.Accepted("c-3"));
+        assertThat(told(new Said(422, "{\"error\":{\"code\":\"unknown_template\",\"message\":\"who?\"}}")))
+                .isInstanceOf(HandOver.Later.class);
         assertThat(asked.subList(1, 3)).containsExactly("GET /v1/templates null", "PUT /v1/templates null");
     }
 
     @Test
     void aWordingItObjectsToIsRefusedForGood() {
-        assertThat(told(new Said(422, "{\"error\":{\"message\":\"too long\"}}"))).isEqualTo(new HandOver.Refused("The chat network refused the wording: too long"));
+        assertThat(told(new Said(422, "{\"error\":{\"message\":\"too long\"}}")))
+                .isEqualTo(new HandOver.Refused("The chat network refused the wording: too long"));
         assertThat(gateway.handOver(message)).as("and not asked about again").isInstanceOf(HandOver.Refused.class);
         assertThat(asked).hasSize(1);
     }
@@ -132,10 +166,14 @@ class ChatNetworkTroubleTest extends OwnApp {
         told(template("approved"), new Said(503, "{\"error\":{\"message\":\"busy\"}}"));
         assertThat(told(new Said(429, ""))).isEqualTo(new HandOver.Later("The chat network answered: status 429"));
         assertThat(told(new Said(401, ""))).isInstanceOf(HandOver.Away.class);
-        assertThat(told(new Said(400, "{\"error\":{\"message\":\"no such number\"}}"))).isEqualTo(new HandOver.Refused("The chat network answered: no such number"));
-        assertThat(told(new Said(200, "<html>Welcome to the hotel's network</html>"))).isInstanceOf(HandOver.Unsure.class);
+        assertThat(told(new Said(400, "{\"error\":{\"message\":\"no such number\"}}")))
+                .isEqualTo(new HandOver.Refused("The chat network answered: no such number"));
+        assertThat(told(new Said(200, "<html>Welcome to the hotel's network</html>")))
+                .isInstanceOf(HandOver.Unsure.class);
         assertThat(told(new Said(0, ""))).isInstanceOf(HandOver.Unsure.class);
-        assertThat(asked.stream().filter(a -> a.startsWith("POST"))).as("every try under the same key").containsOnly("POST /v1/messages " + message.id());
+        assertThat(asked.stream().filter(a -> a.startsWith("POST")))
+                .as("every try under the same key")
+                .containsOnly("POST /v1/messages " + message.id());
     }
 
     @Test

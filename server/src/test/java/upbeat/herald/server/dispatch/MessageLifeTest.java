@@ -10,11 +10,15 @@ class MessageLifeTest {
     @Test
     void nothingLeavesAnEndAndNothingComesBackFromBeingDelivered() {
         for (MessageStatus to : MessageStatus.values()) {
-            assertThat(to.from()).doesNotContain(MessageStatus.READ, MessageStatus.FAILED, MessageStatus.WITHHELD, MessageStatus.CANCELLED);
+            assertThat(to.from())
+                    .doesNotContain(
+                            MessageStatus.READ, MessageStatus.FAILED, MessageStatus.WITHHELD, MessageStatus.CANCELLED);
             if (to != MessageStatus.READ) assertThat(to.from()).doesNotContain(MessageStatus.DELIVERED);
             assertThat(MessageStatus.of(to.code())).isEqualTo(to);
         }
-        assertThat(MessageStatus.SENDING.from()).as("an unsure message is not sent by itself").containsOnly(MessageStatus.PLANNED, MessageStatus.WAITING);
+        assertThat(MessageStatus.SENDING.from())
+                .as("an unsure message is not sent by itself")
+                .containsOnly(MessageStatus.PLANNED, MessageStatus.WAITING);
     }
 
     @Test

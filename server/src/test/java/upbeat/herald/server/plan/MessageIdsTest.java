@@ -39,6 +39,9 @@ class MessageIdsTest {
 
     @Test
     void areNotGuessedFromTheOneBefore() {
-        assertThat(IntStream.range(0, 1_000).mapToObj(i -> ids.next(NOON).substring(22)).distinct()).hasSize(1_000);
+        assertThat(IntStream.range(0, 1_000)
+                        .mapToObj(i -> ids.next(NOON).substring(22))
+                        .distinct())
+                .hasSize(1_000);
     }
 }

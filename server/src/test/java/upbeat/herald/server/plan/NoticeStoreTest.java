@@ -57,11 +57,13 @@ class NoticeStoreTest extends OwnApp {
         });
         assertThat(notices.all(reader)).isEqualTo(before);
         assertThatThrownBy(() -> writer.write(db -> {
-            notices.remove(db, one);
-            assertThat(notices.all(db)).hasSize(before.size() - 1);
-            throw new IllegalStateException("after all");
-        })).hasMessage("after all");
-        // The next change must not be taken for the one that was rolled back, though it is the next one of the same plan.
+                    notices.remove(db, one);
+                    assertThat(notices.all(db)).hasSize(before.size() - 1);
+                    throw new IllegalStateException("after all");
+                }))
+                .hasMessage("after all");
+        // The next change must not be taken for the one that was rolled back, though it is the next one of the same
+        // plan.
         writer.rehearse(db -> {
             notices.remove(db, other);
             assertThat(notices.all(db)).extracting(Notice::id).contains(one).doesNotContain(other);

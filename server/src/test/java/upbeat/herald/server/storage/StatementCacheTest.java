@@ -41,7 +41,8 @@ class StatementCacheTest {
             }
             first.close();
             assertThat(kept.prepareStatement("select b from t where a = ?")).isSameAs(first);
-            assertThatThrownBy(() -> kept.prepareStatement("select nothing from nowhere")).isInstanceOf(SQLException.class);
+            assertThatThrownBy(() -> kept.prepareStatement("select nothing from nowhere"))
+                    .isInstanceOf(SQLException.class);
             for (int i = 0; i < 500; i++) kept.prepareStatement("select " + i).close();
         }
     }

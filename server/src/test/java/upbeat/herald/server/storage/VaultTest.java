@@ -32,14 +32,17 @@ class VaultTest {
         assertThat(new Vault(folder, ids(2)).open(sealed)).as("after a start").isEqualTo("whsec_für_uns");
         byte[] changed = Base64.getDecoder().decode(sealed);
         changed[changed.length - 1] ^= 1;
-        assertThatThrownBy(() -> vault.open(Base64.getEncoder().encodeToString(changed))).hasMessageContaining("vault.key");
-        assertThatThrownBy(() -> new Vault(folder.resolve("other"), ids(3)).open(sealed)).hasMessageContaining("enter the secret again");
+        assertThatThrownBy(() -> vault.open(Base64.getEncoder().encodeToString(changed)))
+                .hasMessageContaining("vault.key");
+        assertThatThrownBy(() -> new Vault(folder.resolve("other"), ids(3)).open(sealed))
+                .hasMessageContaining("enter the secret again");
     }
 
     @Test
     void theKeyIsItsOwnersAndADamagedOneIsSaid(@TempDir Path folder) throws IOException {
         new Vault(folder, ids(1));
-        assertThat(PosixFilePermissions.toString(Files.getPosixFilePermissions(folder.resolve("vault.key")))).isEqualTo("rw-------");
+        assertThat(PosixFilePermissions.toString(Files.getPosixFilePermissions(folder.resolve("vault.key"))))
+                .isEqualTo("rw-------");
         Files.write(folder.resolve("vault.key"), new byte[5]);
         assertThatThrownBy(() -> new Vault(folder, ids(1))).hasMessageContaining("5 bytes instead of 32");
     }

@@ -21,6 +21,7 @@ import org.sqlite.SQLiteDataSource;
 class WriterTest {
     @TempDir
     Path folder;
+
     private SQLiteDataSource file;
     private Writer writer;
 
@@ -38,7 +39,10 @@ class WriterTest {
     }
 
     private long count() {
-        return JdbcClient.create(file).sql("select count(*) from t").query(Long.class).single();
+        return JdbcClient.create(file)
+                .sql("select count(*) from t")
+                .query(Long.class)
+                .single();
     }
 
     @Test
@@ -47,13 +51,16 @@ class WriterTest {
         List<CompletableFuture<Integer>> all = new ArrayList<>();
         for (int i = 0; i < 200; i++) {
             int n = i;
-            all.add(CompletableFuture.supplyAsync(() -> writer.write(db -> {
-                db.sql("insert into t values (?)").param(n).update();
-                if (n % 10 == 0) throw new IllegalArgumentException("no " + n);
-                return n;
-            }), pool));
+            all.add(CompletableFuture.supplyAsync(
+                    () -> writer.write(db -> {
+                        db.sql("insert into t values (?)").param(n).update();
+                        if (n % 10 == 0) throw new IllegalArgumentException("no " + n);
+                        return n;
+                    }),
+                    pool));
         }
-        long failed = all.stream().filter(f -> f.handle((v, e) -> e != null).join()).count();
+        long failed =
+                all.stream().filter(f -> f.handle((v, e) -> e != null).join()).count();
         assertThat(failed).isEqualTo(20);
         assertThat(count()).isEqualTo(180);
         pool.shutdown();
@@ -61,12 +68,15 @@ class WriterTest {
 
     @Test
     void aRehearsalKeepsNothingAndWorkMayCallWork() {
-        assertThat(writer.<Integer>rehearse(db -> db.sql("insert into t values (1)").update())).isEqualTo(1);
+        assertThat(writer.<Integer>rehearse(
+                        db -> db.sql("insert into t values (1)").update()))
+                .isEqualTo(1);
         assertThat(count()).isZero();
         assertThatThrownBy(() -> writer.write(db -> {
-            writer.write(inner -> inner.sql("insert into t values (2)").update());
-            throw new IllegalStateException("after all");
-        })).hasMessage("after all");
+                    writer.write(inner -> inner.sql("insert into t values (2)").update());
+                    throw new IllegalStateException("after all");
+                }))
+                .hasMessage("after all");
         assertThat(count()).isZero();
         assertThat(Files.exists(folder.resolve("x.db"))).isTrue();
     }
@@ -76,7 +86,8 @@ class WriterTest {
         long before = writer.mark();
         writer.rehearse(db -> db.sql("insert into t values (1)").update());
         writer.writeAside(db -> db.sql("insert into t values (2)").update());
-        assertThatThrownBy(() -> writer.write(db -> db.sql("insert into t values (2)").update()));
+        assertThatThrownBy(
+                () -> writer.write(db -> db.sql("insert into t values (2)").update()));
         assertThat(writer.mark()).isEqualTo(before);
         long[] inside = new long[1];
         writer.write(db -> {

@@ -19,18 +19,24 @@ import upbeat.herald.core.journey.Payment;
 import upbeat.herald.core.journey.Stage;
 
 /**
- * How a shop's document becomes an order: a pointer for each value, a list pointer for items and parcels, and the stages that the shop's status
- * words mean. What comes out is the document that our own interface takes, so that one set of rules judges both.
+ * How a shop's document becomes an order: a pointer for each value, a list pointer for items and parcels, and the
+ * stages that the shop's status words mean. What comes out is the document that our own interface takes, so that one
+ * set of rules judges both.
  *
- * @param each   JSONPath of the orders in a document that holds several, or null where it is one order
+ * @param each JSONPath of the orders in a document that holds several, or null where it is one order
  * @param fields by {@link Target#code()}
- * @param lists  by {@code items} and {@code parcels}
- * @param stages a status word in lower case to a stage's word; empty text means that the word says nothing of the parcel
+ * @param lists by {@code items} and {@code parcels}
+ * @param stages a status word in lower case to a stage's word; empty text means that the word says nothing of the
+ *     parcel
  */
-public record Mapping(String each, Map<String, Pointer> fields, Map<String, ListPointer> lists, Map<String, String> stages) {
+public record Mapping(
+        String each, Map<String, Pointer> fields, Map<String, ListPointer> lists, Map<String, String> stages) {
     public static final Mapping EMPTY = new Mapping(null, Map.of(), Map.of(), Map.of());
-    private static final Configuration ALL = Configuration.builder().jsonProvider(new Jackson3JsonNodeJsonProvider()).mappingProvider(new Jackson3MappingProvider())
-            .options(Option.ALWAYS_RETURN_LIST, Option.SUPPRESS_EXCEPTIONS).build();
+    private static final Configuration ALL = Configuration.builder()
+            .jsonProvider(new Jackson3JsonNodeJsonProvider())
+            .mappingProvider(new Jackson3MappingProvider())
+            .options(Option.ALWAYS_RETURN_LIST, Option.SUPPRESS_EXCEPTIONS)
+            .build();
     private static final int LONGEST_PATH = 400;
     private static final int MOST_ENTRIES = 10_000;
 
@@ -43,19 +49,27 @@ public record Mapping(String each, Map<String, Pointer> fields, Map<String, List
     /**
      * One order as it was read.
      *
-     * @param order   in the shape that {@code PUT /orders} takes, with {@code number} beside
-     * @param parcels {@code carrier}, {@code trackingNumber}, {@code stage} and {@code at} of each, absent ones left out
-     * @param ended   cancelled or refunded, or null
-     * @param stage   stage of the order's parcels by its own status word, or null
-     * @param faults  what could not be read, each with the target's words in front; an order with faults is not used
-     * @param notes   what was read past: status words that nobody mapped yet
+     * @param order in the shape that {@code PUT /orders} takes, with {@code number} beside
+     * @param parcels {@code carrier}, {@code trackingNumber}, {@code stage} and {@code at} of each, absent ones left
+     *     out
+     * @param ended cancelled or refunded, or null
+     * @param stage stage of the order's parcels by its own status word, or null
+     * @param faults what could not be read, each with the target's words in front; an order with faults is not used
+     * @param notes what was read past: status words that nobody mapped yet
      */
-    public record Read(Map<String, Object> order, List<Map<String, String>> parcels, Stage ended, Stage stage, List<String> faults, List<String> notes) {}
+    public record Read(
+            Map<String, Object> order,
+            List<Map<String, String>> parcels,
+            Stage ended,
+            Stage stage,
+            List<String> faults,
+            List<String> notes) {}
 
     /** What is wrong with the mapping itself; empty where it can be used. */
     public List<String> check() {
         List<String> faults = new ArrayList<>();
-        if (!fields.containsKey(Target.NUMBER.code())) faults.add(Target.NUMBER.words() + ": point at it in the sample; nothing can be kept without it");
+        if (!fields.containsKey(Target.NUMBER.code()))
+            faults.add(Target.NUMBER.words() + ": point at it in the sample; nothing can be kept without it");
         fields.forEach((code, p) -> checkPath(Target.of(code).map(Target::words).orElse(code), p.path(), faults));
         lists.forEach((name, l) -> {
             checkPath(name, l.path(), faults);
@@ -63,14 +77,16 @@ public record Mapping(String each, Map<String, Pointer> fields, Map<String, List
         });
         if (each != null) checkPath("Orders", each, faults);
         stages.forEach((word, stage) -> {
-            if (!stage.isEmpty() && Stage.of(stage).isEmpty()) faults.add("Status word \"" + word + "\": " + stage + " is no stage");
+            if (!stage.isEmpty() && Stage.of(stage).isEmpty())
+                faults.add("Status word \"" + word + "\": " + stage + " is no stage");
         });
         return faults;
     }
 
     private static void checkPath(String what, String path, List<String> faults) {
         try {
-            if (Texts.blank(path) || path.length() > LONGEST_PATH) throw new InvalidPathException("it has 1 to " + LONGEST_PATH + " characters");
+            if (Texts.blank(path) || path.length() > LONGEST_PATH)
+                throw new InvalidPathException("it has 1 to " + LONGEST_PATH + " characters");
             JsonPath.compile(path);
         } catch (InvalidPathException | IllegalArgumentException e) {
             faults.add(what + ": \"" + path + "\" is no path: " + e.getMessage());
@@ -92,20 +108,38 @@ public record Mapping(String each, Map<String, Pointer> fields, Map<String, List
         for (Target target : Target.values()) {
             Pointer pointer = fields.get(target.code());
             if (target.list() != null || pointer == null || target == Target.STATUS) continue;
-            if (target == Target.TAGS) out.put("tags", texts(order, pointer).stream().flatMap(t -> List.of(t.split("\\s*,\\s*")).stream()).filter(t -> !t.isBlank()).toList());
+            if (target == Target.TAGS)
+                out.put(
+                        "tags",
+                        texts(order, pointer).stream()
+                                .flatMap(t -> List.of(t.split("\\s*,\\s*")).stream())
+                                .filter(t -> !t.isBlank())
+                                .toList());
             else put(out, target, target == Target.COUNTRY ? country : value(order, target, pointer, country, faults));
         }
-        if (out.get("number") == null && faults.stream().noneMatch(f -> f.startsWith(Target.NUMBER.words()))) faults.add(Target.NUMBER.words() + ": " + (fields.containsKey(Target.NUMBER.code()) ? fields.get(Target.NUMBER.code()).path() + " finds nothing in this arrival" : "nobody pointed at it yet"));
+        if (out.get("number") == null && faults.stream().noneMatch(f -> f.startsWith(Target.NUMBER.words())))
+            faults.add(Target.NUMBER.words() + ": "
+                    + (fields.containsKey(Target.NUMBER.code())
+                            ? fields.get(Target.NUMBER.code()).path() + " finds nothing in this arrival"
+                            : "nobody pointed at it yet"));
         List<Map<String, String>> items = list(order, "items", country, faults);
         if (!items.isEmpty()) out.put("items", items);
         Stage ofOrder = stage(value(order, Target.STATUS, fields.get(Target.STATUS.code()), country, faults), notes);
-        List<Map<String, String>> parcels = list(order, "parcels", country, faults).stream().filter(p -> p.get("trackingNumber") != null).toList();
+        List<Map<String, String>> parcels = list(order, "parcels", country, faults).stream()
+                .filter(p -> p.get("trackingNumber") != null)
+                .toList();
         for (Map<String, String> parcel : parcels) {
             Stage stage = stage(parcel.remove("status"), notes);
             if (stage != null) parcel.put("stage", stage.code());
         }
         boolean ended = ofOrder == Stage.CANCELLED || ofOrder == Stage.REFUNDED;
-        return new Read(out, parcels, ended ? ofOrder : null, ended || ofOrder == Stage.ORDERED ? null : ofOrder, faults, notes);
+        return new Read(
+                out,
+                parcels,
+                ended ? ofOrder : null,
+                ended || ofOrder == Stage.ORDERED ? null : ofOrder,
+                faults,
+                notes);
     }
 
     private Stage stage(String word, List<String> notes) {
@@ -159,7 +193,8 @@ public record Mapping(String each, Map<String, Pointer> fields, Map<String, List
     /** Words for paying at the door (common practice, no source); everything else is paid before. */
     private static String payment(String value) {
         if (Payment.of(value).isPresent()) return Payment.of(value).get().code();
-        boolean later = value.toLowerCase(Locale.ROOT).matches(".*(\\bcod\\b|cash.?on.?delivery|pay.?on.?delivery|nachnahme).*");
+        boolean later = value.toLowerCase(Locale.ROOT)
+                .matches(".*(\\bcod\\b|cash.?on.?delivery|pay.?on.?delivery|nachnahme).*");
         return (later ? Payment.CASH_ON_DELIVERY : Payment.PREPAID).code();
     }
 
@@ -171,7 +206,9 @@ public record Mapping(String each, Map<String, Pointer> fields, Map<String, List
     private static void put(Map<String, Object> out, Target target, String value) {
         if (value == null) return;
         String[] path = target.code().split("\\.");
-        Map<String, Object> into = path.length == 1 ? out : (Map<String, Object>) out.computeIfAbsent(path[0], k -> new LinkedHashMap<String, Object>());
+        Map<String, Object> into = path.length == 1
+                ? out
+                : (Map<String, Object>) out.computeIfAbsent(path[0], k -> new LinkedHashMap<String, Object>());
         into.put(path[path.length - 1], value);
     }
 
@@ -179,14 +216,19 @@ public record Mapping(String each, Map<String, Pointer> fields, Map<String, List
         List<String> texts = new ArrayList<>();
         for (JsonNode node : find(from, pointer.path())) {
             // The library gives several names as one object; RFC 9535 gives their values.
-            if (node.isArray() || node.isObject() && pointer.path().endsWith("']") && pointer.path().contains("','")) node.forEach(n -> add(texts, n));
+            if (node.isArray()
+                    || node.isObject()
+                            && pointer.path().endsWith("']")
+                            && pointer.path().contains("','")) node.forEach(n -> add(texts, n));
             else add(texts, node);
         }
         return texts;
     }
 
     private static void add(List<String> texts, JsonNode node) {
-        if (node.isValueNode() && !node.isNull()) texts.add(node.isBigDecimal() || node.isDouble() ? node.decimalValue().toPlainString() : node.asString());
+        if (node.isValueNode() && !node.isNull())
+            texts.add(
+                    node.isBigDecimal() || node.isDouble() ? node.decimalValue().toPlainString() : node.asString());
     }
 
     private static List<JsonNode> find(JsonNode from, String path) {
@@ -196,7 +238,8 @@ public record Mapping(String each, Map<String, Pointer> fields, Map<String, List
         } catch (InvalidPathException | IllegalArgumentException e) {
             return List.of();
         }
-        if (!(found instanceof ArrayNode array)) return found instanceof JsonNode one && !one.isMissingNode() ? List.of(one) : List.of();
+        if (!(found instanceof ArrayNode array))
+            return found instanceof JsonNode one && !one.isMissingNode() ? List.of(one) : List.of();
         List<JsonNode> list = new ArrayList<>();
         array.forEach(list::add);
         return list;

@@ -18,13 +18,33 @@ public final class Propose {
     private static final int DEEPEST = 8;
     private static final int MOST_LEAVES = 2_000;
     /** Status words of shops and the stages they mostly mean (common practice, no source). */
-    private static final Map<String, Stage> WORDS = Map.ofEntries(Map.entry("pending", Stage.ORDERED), Map.entry("new", Stage.ORDERED), Map.entry("open", Stage.ORDERED), Map.entry("paid", Stage.ORDERED), Map.entry("processing", Stage.ORDERED), Map.entry("unfulfilled", Stage.ORDERED),
-            Map.entry("label_created", Stage.PACKED), Map.entry("ready", Stage.PACKED), Map.entry("shipped", Stage.DISPATCHED), Map.entry("sent", Stage.DISPATCHED), Map.entry("fulfilled", Stage.DISPATCHED), Map.entry("partial", Stage.DISPATCHED),
-            Map.entry("in_transit", Stage.IN_TRANSIT), Map.entry("out_for_delivery", Stage.OUT_FOR_DELIVERY), Map.entry("completed", Stage.DELIVERED), Map.entry("delivered", Stage.DELIVERED), Map.entry("canceled", Stage.CANCELLED), Map.entry("cancelled", Stage.CANCELLED), Map.entry("refunded", Stage.REFUNDED));
+    private static final Map<String, Stage> WORDS = Map.ofEntries(
+            Map.entry("pending", Stage.ORDERED),
+            Map.entry("new", Stage.ORDERED),
+            Map.entry("open", Stage.ORDERED),
+            Map.entry("paid", Stage.ORDERED),
+            Map.entry("processing", Stage.ORDERED),
+            Map.entry("unfulfilled", Stage.ORDERED),
+            Map.entry("label_created", Stage.PACKED),
+            Map.entry("ready", Stage.PACKED),
+            Map.entry("shipped", Stage.DISPATCHED),
+            Map.entry("sent", Stage.DISPATCHED),
+            Map.entry("fulfilled", Stage.DISPATCHED),
+            Map.entry("partial", Stage.DISPATCHED),
+            Map.entry("in_transit", Stage.IN_TRANSIT),
+            Map.entry("out_for_delivery", Stage.OUT_FOR_DELIVERY),
+            Map.entry("completed", Stage.DELIVERED),
+            Map.entry("delivered", Stage.DELIVERED),
+            Map.entry("canceled", Stage.CANCELLED),
+            Map.entry("cancelled", Stage.CANCELLED),
+            Map.entry("refunded", Stage.REFUNDED));
 
     private Propose() {}
 
-    /** A value of the sample. @param path from the document, or from the entry of a list; {@code names} key and parent's key, plain */
+    /**
+     * A value of the sample. @param path from the document, or from the entry of a list; {@code names} key and parent's
+     * key, plain
+     */
     private record Leaf(String path, String key, String parent, JsonNode value, int depth) {}
 
     public static Mapping of(JsonNode sample) {
@@ -35,7 +55,10 @@ public final class Propose {
             order = sample.get(0);
         } else if (sample.isObject() && sample.size() <= 3) {
             for (var e : sample.properties()) {
-                if (e.getValue().isArray() && e.getValue().size() > 0 && e.getValue().get(0).isObject() && plain(e.getKey()).equals("orders")) {
+                if (e.getValue().isArray()
+                        && e.getValue().size() > 0
+                        && e.getValue().get(0).isObject()
+                        && plain(e.getKey()).equals("orders")) {
                     each = "$" + step(e.getKey()) + "[*]";
                     order = e.getValue().get(0);
                 }
@@ -50,9 +73,18 @@ public final class Propose {
             int most = 1;
             for (var array : arrays.entrySet()) {
                 List<Leaf> inside = new ArrayList<>();
-                walk(array.getValue().get(0), "$", "", plain(array.getKey().replaceAll(".*[.\\]]([^.\\[]+)\\[\\*]$", "$1")), 0, inside, new LinkedHashMap<>());
+                walk(
+                        array.getValue().get(0),
+                        "$",
+                        "",
+                        plain(array.getKey().replaceAll(".*[.\\]]([^.\\[]+)\\[\\*]$", "$1")),
+                        0,
+                        inside,
+                        new LinkedHashMap<>());
                 Map<String, Pointer> fields = fields(name, inside);
-                boolean named = name.equals("items") ? fields.containsKey("quantity") || fields.containsKey("sku") : fields.containsKey("trackingNumber");
+                boolean named = name.equals("items")
+                        ? fields.containsKey("quantity") || fields.containsKey("sku")
+                        : fields.containsKey("trackingNumber");
                 if (named && fields.size() > most - (best == null ? 1 : 0)) {
                     best = new ListPointer(array.getKey(), fields);
                     most = fields.size();
@@ -70,7 +102,11 @@ public final class Propose {
             }
         }
         Map<String, String> stages = new LinkedHashMap<>();
-        leaves.stream().filter(l -> l.value().isString()).map(l -> l.value().asString().toLowerCase(Locale.ROOT)).filter(WORDS::containsKey).forEach(w -> stages.put(w, WORDS.get(w).code()));
+        leaves.stream()
+                .filter(l -> l.value().isString())
+                .map(l -> l.value().asString().toLowerCase(Locale.ROOT))
+                .filter(WORDS::containsKey)
+                .forEach(w -> stages.put(w, WORDS.get(w).code()));
         WORDS.forEach((w, s) -> stages.putIfAbsent(w, s.code()));
         return new Mapping(each, fields, lists, stages);
     }
@@ -99,15 +135,25 @@ public final class Propose {
     private static void names(Map<String, Pointer> fields, List<Leaf> leaves) {
         for (Leaf first : leaves) {
             if (!first.key().equals("firstname")) continue;
-            String parent = first.path().substring(0, first.path().lastIndexOf(first.path().endsWith("]") ? '[' : '.'));
-            leaves.stream().filter(l -> l.key().equals("lastname") && l.path().startsWith(parent) && l.depth() == first.depth()).findFirst().ifPresent(last ->
-                    fields.put(Target.NAME.code(), new Pointer(parent + "['" + key(first.path()) + "','" + key(last.path()) + "']", List.of(new Step(Step.Kind.JOIN, " ")))));
+            String parent = first.path()
+                    .substring(0, first.path().lastIndexOf(first.path().endsWith("]") ? '[' : '.'));
+            leaves.stream()
+                    .filter(l ->
+                            l.key().equals("lastname") && l.path().startsWith(parent) && l.depth() == first.depth())
+                    .findFirst()
+                    .ifPresent(last -> fields.put(
+                            Target.NAME.code(),
+                            new Pointer(
+                                    parent + "['" + key(first.path()) + "','" + key(last.path()) + "']",
+                                    List.of(new Step(Step.Kind.JOIN, " ")))));
             if (fields.containsKey(Target.NAME.code())) return;
         }
     }
 
     private static String key(String path) {
-        return path.endsWith("']") ? path.substring(path.lastIndexOf("['") + 2, path.length() - 2) : path.substring(path.lastIndexOf('.') + 1);
+        return path.endsWith("']")
+                ? path.substring(path.lastIndexOf("['") + 2, path.length() - 2)
+                : path.substring(path.lastIndexOf('.') + 1);
     }
 
     private static int score(Target target, Leaf leaf) {
@@ -119,15 +165,18 @@ public final class Propose {
             String name = names.get(i);
             String wanted = name.contains(".") ? leaf.parent() + "." + leaf.key() : leaf.key();
             if (wanted.equals(name)) score = Math.max(score, 100 - i * 6);
-            else if (!name.contains(".") && name.length() > 4 && leaf.key().endsWith(name)) score = Math.max(score, 55 - i * 5);
+            else if (!name.contains(".") && name.length() > 4 && leaf.key().endsWith(name))
+                score = Math.max(score, 55 - i * 5);
         }
         if (target == Target.EMAIL && score == 0 && EmailAddress.valid(value)) score = 40;
         if (target == Target.CURRENCY && score > 0 && leaf.depth() == 0) score += 5;
         if (score == 0) return 0;
         boolean shipping = leaf.path().toLowerCase(Locale.ROOT).matches(".*(ship|deliver|recipient|destination).*");
-        boolean billing = leaf.path().toLowerCase(Locale.ROOT).matches(".*(bill|invoice|merchant|vendor|shop\\b|store).*");
+        boolean billing =
+                leaf.path().toLowerCase(Locale.ROOT).matches(".*(bill|invoice|merchant|vendor|shop\\b|store).*");
         if (target.code().startsWith("shipTo.")) score += shipping ? 20 : 0;
-        if (target.code().startsWith("customer.")) score += leaf.parent().matches("customer|buyer|client|contact") ? 12 : 0;
+        if (target.code().startsWith("customer."))
+            score += leaf.parent().matches("customer|buyer|client|contact") ? 12 : 0;
         // An order's own number stands at the top; "id" and "name" below it are somebody else's.
         if (target == Target.NUMBER) score -= leaf.depth() * 25;
         if (target == Target.STATUS || target == Target.TOTAL || target == Target.PLACED_AT) score -= leaf.depth() * 10;
@@ -142,13 +191,17 @@ public final class Propose {
             case PHONE -> value.replaceAll("\\D", "").length() >= 6 && value.matches("[0-9+()./ \\u00a0x-]+");
             case COUNTRY -> Countries.CODES.contains(value.strip().toUpperCase(Locale.ROOT));
             case CURRENCY -> value.matches("[A-Z]{3}");
-            case PLACED_AT, PARCEL_AT -> TIME.matcher(value).matches() || value.matches("\\d{1,2}[./]\\d{1,2}[./]\\d{4}.*") || value.matches("1[0-9]{9}");
+            case PLACED_AT, PARCEL_AT ->
+                TIME.matcher(value).matches()
+                        || value.matches("\\d{1,2}[./]\\d{1,2}[./]\\d{4}.*")
+                        || value.matches("1[0-9]{9}");
             case TOTAL, ITEM_PRICE -> value.matches("\\d+([.]\\d+)?");
             case ITEM_QUANTITY -> value.matches("\\d{1,6}");
             case ITEM_IMAGE -> value.startsWith("http");
             case LANGUAGE -> value.matches("[a-z]{2,3}([-_][A-Za-z0-9]{2,8})*");
             case PARCEL_NUMBER -> value.matches("[A-Za-z0-9 ./-]{5,60}") && value.matches(".*\\d.*");
-            case CONSENT_EMAIL, CONSENT_SMS, CONSENT_WHATSAPP -> value.matches("(?i)true|false|yes|no|0|1|subscribed|granted");
+            case CONSENT_EMAIL, CONSENT_SMS, CONSENT_WHATSAPP ->
+                value.matches("(?i)true|false|yes|no|0|1|subscribed|granted");
             default -> value.length() <= 300;
         };
     }
@@ -157,23 +210,52 @@ public final class Propose {
         String value = leaf.value().asString("");
         return switch (target) {
             case PHONE -> List.of(new Step(Step.Kind.PHONE, null));
-            case TOTAL, ITEM_PRICE -> leaf.value().isIntegralNumber() && leaf.key().matches(".*(cents|minor).*") ? List.of(new Step(Step.Kind.CENTS, "2")) : List.of();
-            case PLACED_AT, PARCEL_AT -> value.matches("1[0-9]{9}") ? List.of(new Step(Step.Kind.DATE, "unix")) : value.matches("\\d{1,2}\\.\\d{1,2}\\.\\d{4}") ? List.of(new Step(Step.Kind.DATE, "d.M.yyyy UTC"))
-                    : value.matches("\\d{1,2}\\.\\d{1,2}\\.\\d{4} \\d\\d:\\d\\d") ? List.of(new Step(Step.Kind.DATE, "d.M.yyyy HH:mm UTC")) : value.matches("\\d{4}-\\d\\d-\\d\\d \\d\\d:\\d\\d:\\d\\d") ? List.of(new Step(Step.Kind.DATE, "yyyy-MM-dd HH:mm:ss UTC")) : List.of();
+            case TOTAL, ITEM_PRICE ->
+                leaf.value().isIntegralNumber() && leaf.key().matches(".*(cents|minor).*")
+                        ? List.of(new Step(Step.Kind.CENTS, "2"))
+                        : List.of();
+            case PLACED_AT, PARCEL_AT ->
+                value.matches("1[0-9]{9}")
+                        ? List.of(new Step(Step.Kind.DATE, "unix"))
+                        : value.matches("\\d{1,2}\\.\\d{1,2}\\.\\d{4}")
+                                ? List.of(new Step(Step.Kind.DATE, "d.M.yyyy UTC"))
+                                : value.matches("\\d{1,2}\\.\\d{1,2}\\.\\d{4} \\d\\d:\\d\\d")
+                                        ? List.of(new Step(Step.Kind.DATE, "d.M.yyyy HH:mm UTC"))
+                                        : value.matches("\\d{4}-\\d\\d-\\d\\d \\d\\d:\\d\\d:\\d\\d")
+                                                ? List.of(new Step(Step.Kind.DATE, "yyyy-MM-dd HH:mm:ss UTC"))
+                                                : List.of();
             case NUMBER, NAME -> List.of(new Step(Step.Kind.TRIM, null));
             default -> List.of();
         };
     }
 
-    private static void walk(JsonNode node, String path, String key, String parent, int depth, List<Leaf> leaves, Map<String, JsonNode> arrays) {
+    private static void walk(
+            JsonNode node,
+            String path,
+            String key,
+            String parent,
+            int depth,
+            List<Leaf> leaves,
+            Map<String, JsonNode> arrays) {
         if (depth > DEEPEST || leaves.size() > MOST_LEAVES) return;
-        if (node.isObject()) node.properties().forEach(e -> walk(e.getValue(), path + step(e.getKey()), plain(e.getKey()), key.isEmpty() ? parent : key, depth + (path.equals("$") ? 0 : 1), leaves, arrays));
+        if (node.isObject())
+            node.properties()
+                    .forEach(e -> walk(
+                            e.getValue(),
+                            path + step(e.getKey()),
+                            plain(e.getKey()),
+                            key.isEmpty() ? parent : key,
+                            depth + (path.equals("$") ? 0 : 1),
+                            leaves,
+                            arrays));
         else if (node.isArray() && node.size() > 0 && node.get(0).isObject()) arrays.put(path + "[*]", node);
         else if (node.isValueNode() && !node.isNull()) leaves.add(new Leaf(path, key, parent, node, depth));
     }
 
     private static String step(String key) {
-        return key.matches("[A-Za-z_][A-Za-z0-9_]*") ? "." + key : "['" + key.replace("\\", "\\\\").replace("'", "\\'") + "']";
+        return key.matches("[A-Za-z_][A-Za-z0-9_]*")
+                ? "." + key
+                : "['" + key.replace("\\", "\\\\").replace("'", "\\'") + "']";
     }
 
     private static String plain(String key) {

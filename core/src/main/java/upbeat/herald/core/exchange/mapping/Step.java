@@ -27,9 +27,16 @@ public record Step(Kind kind, String argument) {
 
     /** What a formatter does, and what its argument means. */
     public enum Kind {
-        TRIM("without spaces around it", null), DIGITS("digits only", null), PHONE("a phone number", "country of numbers without country code, two letters; empty: the order's"),
-        DATE("a date in this format", "pattern such as dd.MM.yyyy HH:mm, then a blank and a time zone if it has none; unix for seconds"), CENTS("a number from cents", "digits behind the point, 2 if empty"),
-        TABLE("one text for another", "lines of from=to; *=to for all others"), JOIN("all found, joined", "what stands between them"), FIRST("the first that is not empty", null);
+        TRIM("without spaces around it", null),
+        DIGITS("digits only", null),
+        PHONE("a phone number", "country of numbers without country code, two letters; empty: the order's"),
+        DATE(
+                "a date in this format",
+                "pattern such as dd.MM.yyyy HH:mm, then a blank and a time zone if it has none; unix for seconds"),
+        CENTS("a number from cents", "digits behind the point, 2 if empty"),
+        TABLE("one text for another", "lines of from=to; *=to for all others"),
+        JOIN("all found, joined", "what stands between them"),
+        FIRST("the first that is not empty", null);
 
         private final String words;
         private final String argumentWords;
@@ -53,12 +60,24 @@ public record Step(Kind kind, String argument) {
         }
     }
 
-    /** @param country destination of the order, for phone numbers. @throws HeraldException where a value can't be brought into this form */
+    /**
+     * @param country destination of the order, for phone numbers. @throws HeraldException where a value can't be
+     *     brought into this form
+     */
     List<String> apply(List<String> values, String country) {
         return switch (kind) {
-            case JOIN -> values.isEmpty() ? values : List.of(String.join(argument == null ? " " : argument, values.stream().filter(v -> !Texts.blank(v)).map(String::strip).toList()));
+            case JOIN ->
+                values.isEmpty()
+                        ? values
+                        : List.of(String.join(
+                                argument == null ? " " : argument,
+                                values.stream()
+                                        .filter(v -> !Texts.blank(v))
+                                        .map(String::strip)
+                                        .toList()));
             case FIRST -> values.stream().filter(v -> !Texts.blank(v)).limit(1).toList();
-            default -> values.stream().map(v -> Texts.blank(v) ? v : one(v, country)).toList();
+            default ->
+                values.stream().map(v -> Texts.blank(v) ? v : one(v, country)).toList();
         };
     }
 
@@ -66,7 +85,18 @@ public record Step(Kind kind, String argument) {
         return switch (kind) {
             case TRIM -> value.strip();
             case DIGITS -> value.replaceAll("[^0-9]", "");
-            case PHONE -> Phones.e164(value, Texts.blank(argument) ? country : argument.strip().toUpperCase(Locale.ROOT)).orElseThrow(() -> new HeraldException(null, "\"" + value + "\" can't be a phone number" + (Texts.blank(argument) && country == null ? "; say which country it is in" : "")));
+            case PHONE ->
+                Phones.e164(
+                                value,
+                                Texts.blank(argument)
+                                        ? country
+                                        : argument.strip().toUpperCase(Locale.ROOT))
+                        .orElseThrow(() -> new HeraldException(
+                                null,
+                                "\"" + value + "\" can't be a phone number"
+                                        + (Texts.blank(argument) && country == null
+                                                ? "; say which country it is in"
+                                                : "")));
             case DATE -> date(value.strip());
             case CENTS -> cents(value.strip());
             case TABLE -> table(value.strip());
@@ -76,7 +106,9 @@ public record Step(Kind kind, String argument) {
 
     private String cents(String value) {
         try {
-            return new BigDecimal(value).movePointLeft(Texts.blank(argument) ? 2 : Integer.parseInt(argument.strip())).toPlainString();
+            return new BigDecimal(value)
+                    .movePointLeft(Texts.blank(argument) ? 2 : Integer.parseInt(argument.strip()))
+                    .toPlainString();
         } catch (NumberFormatException e) {
             throw new HeraldException(null, "\"" + value + "\" is no number of cents");
         }
@@ -99,7 +131,8 @@ public record Step(Kind kind, String argument) {
         String format = argument == null ? "" : argument.strip();
         if (format.equals("unix")) {
             try {
-                return java.time.Instant.ofEpochSecond(new BigDecimal(value).longValue()).toString();
+                return java.time.Instant.ofEpochSecond(new BigDecimal(value).longValue())
+                        .toString();
             } catch (NumberFormatException | DateTimeException e) {
                 throw new HeraldException(null, "\"" + value + "\" is no number of seconds");
             }
@@ -107,14 +140,21 @@ public record Step(Kind kind, String argument) {
         // The zone stands behind the last blank and holds a slash or is UTC: "dd.MM.yyyy HH:mm Europe/Stockholm".
         int blank = format.lastIndexOf(' ');
         String last = format.substring(blank + 1);
-        boolean zoned = blank > 0 && (last.contains("/") && last.matches("[A-Za-z]+/[A-Za-z_/+-]+") || last.equals("UTC"));
+        boolean zoned =
+                blank > 0 && (last.contains("/") && last.matches("[A-Za-z]+/[A-Za-z_/+-]+") || last.equals("UTC"));
         try {
             ZoneId zone = zoned ? ZoneId.of(last) : ZoneOffset.UTC;
-            TemporalAccessor read = DateTimeFormatter.ofPattern(zoned ? format.substring(0, blank) : format, Locale.ENGLISH).parse(value);
+            TemporalAccessor read = DateTimeFormatter.ofPattern(
+                            zoned ? format.substring(0, blank) : format, Locale.ENGLISH)
+                    .parse(value);
             LocalDate day = LocalDate.from(read);
             LocalTime time = read.query(TemporalQueries.localTime());
-            if (read.isSupported(ChronoField.OFFSET_SECONDS)) return OffsetDateTime.from(read).toInstant().toString();
-            return LocalDateTime.of(day, time == null ? LocalTime.NOON : time).atZone(zone).toInstant().toString();
+            if (read.isSupported(ChronoField.OFFSET_SECONDS))
+                return OffsetDateTime.from(read).toInstant().toString();
+            return LocalDateTime.of(day, time == null ? LocalTime.NOON : time)
+                    .atZone(zone)
+                    .toInstant()
+                    .toString();
         } catch (DateTimeException | IllegalArgumentException e) {
             throw new HeraldException(null, "\"" + value + "\" is no date in the format \"" + format + "\"");
         }

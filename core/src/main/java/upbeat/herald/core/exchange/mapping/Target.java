@@ -5,8 +5,8 @@ import java.util.List;
 import java.util.Optional;
 
 /**
- * A value of an order that a mapping can fill, with the names shops give it (common practice, no source). The name is the place in the
- * document that {@code PUT /orders} takes; those of a list stand behind its name.
+ * A value of an order that a mapping can fill, with the names shops give it (common practice, no source). The name is
+ * the place in the document that {@code PUT /orders} takes; those of a list stand behind its name.
  */
 public enum Target {
     NUMBER("number", "Order number", "ordernumber", "number", "name", "orderno", "orderid", "reference", "id"),
@@ -27,14 +27,23 @@ public enum Target {
     COUNTRY("shipTo.country", "Country, two letters", "countrycode", "country", "countryiso"),
     CONSENT_EMAIL("consent.email", "Agreed to e-mail", "emailconsent", "acceptsemail"),
     CONSENT_SMS("consent.sms", "Agreed to SMS", "smsconsent", "acceptssms"),
-    CONSENT_WHATSAPP("consent.whatsapp", "Agreed to WhatsApp", "whatsappconsent", "acceptswhatsapp", "chatconsent", "chatok"),
+    CONSENT_WHATSAPP(
+            "consent.whatsapp", "Agreed to WhatsApp", "whatsappconsent", "acceptswhatsapp", "chatconsent", "chatok"),
     ITEM_SKU("items.sku", "Item: SKU", "sku", "article", "articlenumber", "itemnumber", "productcode"),
     ITEM_NAME("items.name", "Item: name", "title", "name", "productname", "description"),
     ITEM_QUANTITY("items.quantity", "Item: quantity", "quantity", "qty", "count", "pieces"),
     ITEM_PRICE("items.price", "Item: price of one", "price", "unitprice", "priceeach", "pricecents", "priceminor"),
     ITEM_IMAGE("items.imageUrl", "Item: picture", "image", "imageurl", "picture", "thumbnail"),
-    PARCEL_CARRIER("parcels.carrier", "Parcel: carrier", "carrier", "trackingcompany", "shippedby", "courier", "carriercode"),
-    PARCEL_NUMBER("parcels.trackingNumber", "Parcel: tracking number", "trackingnumber", "tracking", "trackingcode", "consignment", "trackno"),
+    PARCEL_CARRIER(
+            "parcels.carrier", "Parcel: carrier", "carrier", "trackingcompany", "shippedby", "courier", "carriercode"),
+    PARCEL_NUMBER(
+            "parcels.trackingNumber",
+            "Parcel: tracking number",
+            "trackingnumber",
+            "tracking",
+            "trackingcode",
+            "consignment",
+            "trackno"),
     PARCEL_STATUS("parcels.status", "Parcel: status word", "status", "shipmentstatus", "state"),
     PARCEL_AT("parcels.at", "Parcel: since when", "shippedat", "createdat", "updatedat", "date");
 
@@ -56,7 +65,10 @@ public enum Target {
         return words;
     }
 
-    /** Names in shops' documents, likeliest first, lower case letters and digits only; a dot where the parent's name belongs to it. */
+    /**
+     * Names in shops' documents, likeliest first, lower case letters and digits only; a dot where the parent's name
+     * belongs to it.
+     */
     List<String> names() {
         return names;
     }
