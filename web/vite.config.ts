@@ -3,7 +3,7 @@ import { defineConfig } from 'vitest/config';
 
 export default defineConfig({
   plugins: [react()],
-  build: { outDir: 'dist', chunkSizeWarningLimit: 1600 },
+  build: { outDir: 'dist', chunkSizeWarningLimit: 1600, license: { fileName: 'third-party-licenses.md' } },
   server: {
     proxy: {
       '/ui': process.env.HERALD_URL ?? 'http://127.0.0.1:8080',

@@ -1,5 +1,16 @@
 import { describe, expect, it } from 'vitest';
-import { delayWords, listed, minutes, perDay, plainPart, stageWords, toDuration, when, whenShort } from './words';
+import {
+  delayWords,
+  eventWords,
+  listed,
+  minutes,
+  perDay,
+  plainPart,
+  stageWords,
+  toDuration,
+  when,
+  whenShort,
+} from './words';
 
 describe('words', () => {
   it('says delays as a person would', () => {
@@ -32,4 +43,11 @@ describe('words', () => {
       'Subject: x\r\n\r\n--b\r\nContent-Type: text/plain; charset=UTF-8\r\nContent-Transfer-Encoding: quoted-printable\r\n\r\nHello Zo=C3=AB, a long =\r\nline\r\n--b--';
     expect(plainPart(raw)).toBe('Hello Zoë, a long line');
   });
+});
+
+it('says what happens at a stage as a clause', () => {
+  expect(eventWords('ordered')).toBe('an order is placed');
+  expect(eventWords('dispatched')).toBe('a parcel is dispatched');
+  expect(eventWords('attempted')).toBe('delivery of a parcel is attempted');
+  expect(eventWords('partly-delivered')).toBe('an order is partly delivered');
 });

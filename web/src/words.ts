@@ -9,8 +9,8 @@ export const STAGE_WORDS: Record<string, string> = {
   'in-transit': 'In transit',
   'out-for-delivery': 'Out for delivery',
   delivered: 'Delivered',
-  attempted: 'Attempted',
-  'ready-for-collection': 'To collect',
+  attempted: 'Delivery attempted',
+  'ready-for-collection': 'Ready for collection',
   delayed: 'Delayed',
   returning: 'Returning',
   returned: 'Returned',
@@ -19,11 +19,24 @@ export const STAGE_WORDS: Record<string, string> = {
   'partly-dispatched': 'Partly dispatched',
   'partly-delivered': 'Partly delivered',
 };
-export const CHANNEL_WORDS: Record<string, string> = { email: 'E-mail', sms: 'SMS', whatsapp: 'WhatsApp' };
-export const CHANNELS = ['email', 'sms', 'whatsapp'];
 
 export function stageWords(stage: string): string {
   return STAGE_WORDS[stage] ?? stage;
+}
+
+const EVENT_WORDS: Record<string, string> = {
+  ordered: 'an order is placed',
+  'out-for-delivery': 'a parcel is out for delivery',
+  attempted: 'delivery of a parcel is attempted',
+  returning: 'a parcel is on its way back',
+  cancelled: 'an order is cancelled',
+  refunded: 'an order is refunded',
+};
+
+/** What happens at a stage, as a clause: "a parcel is dispatched". */
+export function eventWords(stage: string): string {
+  const order = stage.startsWith('partly-');
+  return EVENT_WORDS[stage] ?? `${order ? 'an order' : 'a parcel'} is ${stageWords(stage).toLowerCase()}`;
 }
 
 const LANGUAGES = new Intl.DisplayNames(['en'], { type: 'language' });
@@ -72,6 +85,11 @@ export function whenShort(notice: Schemas['NoticeBody']): string {
 
 function hour(time: string): string {
   return time.endsWith(':00') ? time.slice(0, 2) : time;
+}
+
+/** "1 message", "2 messages". */
+export function counted(count: number, noun: string): string {
+  return `${count} ${noun}${count === 1 ? '' : 's'}`;
 }
 
 /** A list in a sentence: "a, b or c". */

@@ -36,7 +36,10 @@ async function call<T>(method: string, path: string, body?: unknown): Promise<T>
   try {
     response = await fetch(path, { method, headers, body: payload, credentials: 'same-origin' });
   } catch {
-    throw new Problem(0, 'Upbeat Herald does not answer. Is it running? What you entered is still here; try again.');
+    throw new Problem(
+      0,
+      'Can’t reach Upbeat Herald. Check that it’s running, then try again. What you entered is still here.',
+    );
   }
   if (response.status === 204) return undefined as T;
   const text = await response.text();
@@ -95,8 +98,9 @@ export const api = {
   keepView: (name: string, filter: string) =>
     call<Schemas['View']>('POST', '/ui/orders-views', { name, query: filter }),
   dropView: (id: number) => call<void>('DELETE', `/ui/orders-views/${id}`),
-  order: (shop: string, number: string) => get<Schemas['OrderStory']>(`/ui/orders/${at(shop, number)}`),
-  verdicts: (shop: string, number: string) => get<Schemas['Verdict'][]>(`/ui/orders/${at(shop, number)}/verdicts`),
+  order: (shop: string, number: string) => get<Schemas['OrderTimelineView']>(`/ui/orders/${at(shop, number)}`),
+  verdicts: (shop: string, number: string) =>
+    get<Schemas['NoticeOutcome'][]>(`/ui/orders/${at(shop, number)}/verdicts`),
   message: (id: string) => get<Schemas['ShownMessage']>(`/ui/messages/${id}`),
   settle: (id: string, arrived: boolean) =>
     call<Schemas['ShownMessage']>('POST', `/ui/messages/${id}/settle`, { arrived }),
@@ -133,21 +137,21 @@ export const api = {
 
   lookScans: (file: File) => call<Schemas['Looked']>('POST', '/ui/scans/look', form({ file })),
   takeScans: (file: File, carrier?: string) =>
-    call<Schemas['ScansTaken']>('POST', '/ui/scans', form({ file, carrier: carrier ?? '' })),
+    call<Schemas['ScansAccepted']>('POST', '/ui/scans', form({ file, carrier: carrier ?? '' })),
 
   shops: () => get<Schemas['ShopLine'][]>('/ui/shops'),
   shop: (key: string) => get<Schemas['ShopView']>(`/ui/shops/${key}`),
-  shopKit: () => get<Schemas['Kit']>('/ui/shops/kit'),
+  shopKit: () => get<Schemas['MappingTools']>('/ui/shops/kit'),
   addShop: (key: string, name: string) => call<Schemas['ShopView']>('POST', '/ui/shops', { key, name }),
   renewShop: (key: string) => call<Schemas['ShopView']>('POST', `/ui/shops/${key}/address`),
   arrivals: (key: string, state?: string) =>
-    get<Schemas['ArrivalView'][]>(`/ui/shops/${key}/arrivals${query({ state })}`),
+    get<Schemas['WebhookRequestView'][]>(`/ui/shops/${key}/arrivals${query({ state })}`),
   dropArrival: (key: string, id: number) => call<void>('DELETE', `/ui/shops/${key}/arrivals/${id}`),
   propose: (key: string, sample: string) =>
     call<Schemas['Proposed']>('POST', `/ui/shops/${key}/propose`, JSON.parse(sample)),
   tryMapping: (key: string, mapping: Mapping, body?: string) =>
     call<Schemas['Tried'][]>('POST', `/ui/shops/${key}/try`, { mapping, body }),
-  useMapping: (key: string, mapping: Mapping) =>
+  saveMapping: (key: string, mapping: Mapping) =>
     call<Schemas['MappingSaved']>('PUT', `/ui/shops/${key}/mapping`, mapping),
   readAgain: (key: string) => call<Schemas['ReadAgain']>('POST', `/ui/shops/${key}/read-again`),
 
@@ -159,11 +163,11 @@ export const api = {
   preferCarrier: (key: string) => call<Schemas['Directory']>('POST', `/ui/carriers/${key}/prefer`),
   carrierLogo: (file: File) => call<Schemas['Logo']>('POST', '/ui/carriers/logo', form({ file })),
   importCarriers: (file: File) => call<Schemas['Imported']>('POST', '/ui/carriers/import', form({ file })),
-  unreadCodes: () => get<Schemas['UnreadCode'][]>('/ui/carriers/unread'),
-  lookMeaning: (carrier: string, meaning: Schemas['Meaning']) =>
-    call<Schemas['Means']>('POST', `/ui/carriers/${carrier}/meaning/look`, meaning),
-  sayMeaning: (carrier: string, meaning: Schemas['Meaning']) =>
-    call<Schemas['Means']>('POST', `/ui/carriers/${carrier}/meaning`, meaning),
+  unmappedCodes: () => get<Schemas['UnmappedCode'][]>('/ui/unmapped-codes'),
+  previewMeaning: (carrier: string, meaning: Schemas['Meaning']) =>
+    call<Schemas['MeaningEffect']>('POST', `/ui/unmapped-codes/${carrier}/preview`, meaning),
+  saveMeaning: (carrier: string, meaning: Schemas['Meaning']) =>
+    call<Schemas['MeaningEffect']>('POST', `/ui/unmapped-codes/${carrier}`, meaning),
 
   brand: (shop?: string) => get<Schemas['BrandView']>(`/ui/brand${query({ shop })}`),
   changeBrand: (brand: Schemas['BrandBody'], shop?: string) =>
@@ -171,9 +175,10 @@ export const api = {
   dropBrand: (shop: string) => call<Schemas['BrandView']>('DELETE', `/ui/brand${query({ shop })}`),
   previewBrand: (brand: Schemas['BrandBody']) => call<Schemas['BrandShown']>('POST', '/ui/brand/preview', brand),
   brandLogo: (file: File) => call<Schemas['BrandLogo']>('POST', '/ui/brand/logo', form({ file })),
-  proveSender: (shop?: string) => call<Schemas['BrandView']>('POST', `/ui/brand/prove${query({ shop })}`),
-  answerProof: (code: string, shop?: string) =>
-    call<Schemas['BrandView']>('POST', `/ui/brand/proof${query({ shop })}`, { code }),
+  sender: (shop?: string) => get<Schemas['SenderView']>(`/ui/sender${query({ shop })}`),
+  sendSenderCode: (shop?: string) => call<Schemas['SenderView']>('POST', `/ui/sender/send-code${query({ shop })}`),
+  confirmSenderCode: (code: string, shop?: string) =>
+    call<Schemas['SenderView']>('POST', `/ui/sender/confirm-code${query({ shop })}`, { code }),
 
   wordings: () => get<Schemas['WordingLine'][]>('/ui/wording'),
   wording: (p: Place) => get<Schemas['WordingView']>(wordingAt(p)),
@@ -187,7 +192,7 @@ export const api = {
   sendTrial: (trial: Schemas['TrialAsk']) => call<Schemas['TrialSent']>('POST', '/ui/wording/trial', trial),
   lookReplace: (ask: Schemas['ReplaceAsk']) => call<Schemas['Found'][]>('POST', '/ui/wording/replace/look', ask),
   replace: (ask: Schemas['ReplaceAsk']) => call<Schemas['Found'][]>('POST', '/ui/wording/replace', ask),
-  pieces: () => get<Schemas['Pieces']>('/ui/wording-pieces'),
+  pieces: () => get<Schemas['WordingParts']>('/ui/wording-pieces'),
   keepBlock: (name: string, block: Schemas['Block']) =>
     call<Schemas['SavedBlock']>('POST', '/ui/wording-pieces/blocks', { name, block }),
   dropBlock: (id: string) => call<void>('DELETE', `/ui/wording-pieces/blocks/${id}`),
@@ -195,7 +200,7 @@ export const api = {
 
   gateways: () => get<Schemas['GatewayView'][]>('/ui/gateways'),
   tryGateway: (channel: string, body: Schemas['GatewayBody']) =>
-    call<Schemas['Connection']>('POST', `/ui/gateways/${channel}/test`, body),
+    call<Schemas['ConnectionCheck']>('POST', `/ui/gateways/${channel}/test`, body),
   changeGateway: (channel: string, body: Schemas['GatewayBody']) =>
     call<Schemas['GatewayView']>('PUT', `/ui/gateways/${channel}`, body),
   removeGateway: (channel: string) => call<Schemas['GatewayView']>('DELETE', `/ui/gateways/${channel}`),
@@ -221,7 +226,7 @@ export const api = {
   shopCall: (document: unknown) => call<{ state: string; reason?: string }>('POST', '/bench/shop-call', document),
   addParcel: (shop: string, number: string, parcel: Schemas['ParcelRequest']) =>
     call<Schemas['ParcelView']>('POST', `/bench/parcels/${at(shop, number)}`, parcel),
-  sendScan: (scan: Schemas['ScanBody']) => call<Schemas['ScansTaken']>('POST', '/bench/scans', [scan]),
+  sendScan: (scan: Schemas['ScanBody']) => call<Schemas['ScansAccepted']>('POST', '/bench/scans', [scan]),
 };
 
 export type BenchMail = { id: string; from: string; to: string; subject: string; receivedAt: string; raw: string };
@@ -246,10 +251,11 @@ export const keys = {
   arrivals: (key: string, state?: string) => ['arrivals', key, state ?? ''] as const,
   shopKit: ['shop-kit'] as const,
   carriers: ['carriers'] as const,
-  unread: ['unread'] as const,
+  unmapped: ['unmapped'] as const,
   meaning: (carrier: string, meaning: unknown) => ['meaning', carrier, meaning] as const,
   feeds: ['feeds'] as const,
   brand: (shop?: string) => ['brand', shop ?? ''] as const,
+  sender: (shop?: string) => ['sender', shop ?? ''] as const,
   wordings: ['wordings'] as const,
   wording: (p: Place) =>
     ['wording', p.notice, p.channel, p.language ?? '', p.shop ?? '', p.carrier ?? '', p.country ?? ''] as const,

@@ -11,7 +11,7 @@ import { orderOf, PEOPLE, type Person, SCANS, trackingNumber } from './samples';
 type Placed = { shop: string; number: string; person: Person; carrier: string; tracking?: string };
 
 /** The place Test bench: the simulated world outside, with a lever for everything in it. */
-export function TestBench({ now }: { now: string }) {
+export default function TestBench({ now }: { now: string }) {
   const queries = useQueryClient();
   const { message } = App.useApp();
   const [person, setPerson] = useState(0);
@@ -68,18 +68,18 @@ export function TestBench({ now }: { now: string }) {
   const scans = SCANS[placed?.tracking ? placed.carrier : carrier] ?? [];
   return (
     <>
-      <Route title="Test bench" subtitle="a world to try things in" geometry={PLAN_GEOMETRY} />
+      <Route title="Test bench" subtitle="a simulated shop, carriers and customers" geometry={PLAN_GEOMETRY} />
       <main className="main">
         <div className="bench">
           <div className="stack">
             <section className="card form">
               <h2>The shop</h2>
-              <label htmlFor="bench-person" style={{ marginTop: 0 }}>
+              <label htmlFor="bench-person" className="mt0">
                 Customer
               </label>
               <Select
                 id="bench-person"
-                style={{ width: '100%' }}
+                className="full"
                 value={person}
                 onChange={(p) => {
                   setPerson(p);
@@ -87,15 +87,15 @@ export function TestBench({ now }: { now: string }) {
                 }}
                 options={PEOPLE.map((p, i) => ({ value: i, label: `${p.name}, ${p.country}` }))}
               />
-              <label htmlFor="bench-payment">Pays</label>
+              <label htmlFor="bench-payment">Payment</label>
               <Select
                 id="bench-payment"
-                style={{ width: '100%' }}
+                className="full"
                 value={payment}
                 onChange={setPayment}
                 options={[
                   { value: 'cash-on-delivery', label: 'cash on delivery' },
-                  { value: 'prepaid', label: 'in advance' },
+                  { value: 'prepaid', label: 'prepaid' },
                 ]}
               />
               <div className="actions">
@@ -104,7 +104,7 @@ export function TestBench({ now }: { now: string }) {
                 </Button>
               </div>
               {placed && (
-                <p style={{ marginTop: 10 }}>
+                <p className="mt10">
                   Placed{' '}
                   <Link to={`/orders/${placed.shop}/${placed.number}`} className="mono">
                     {placed.number}
@@ -121,21 +121,21 @@ export function TestBench({ now }: { now: string }) {
             <section className="card form">
               <h2>The carrier</h2>
               {!placed ? (
-                <p className="soft">Place an order first, then scan its parcel here.</p>
+                <p className="soft">Place an order first. Then you can scan its parcel here.</p>
               ) : (
                 <>
                   <Select
                     aria-label="Carrier"
-                    style={{ width: '100%', marginBottom: 8 }}
+                    className="full mb8"
                     value={placed.tracking ? placed.carrier : carrier}
                     disabled={!!placed.tracking}
                     onChange={setCarrier}
                     options={Object.keys(SCANS).map((c) => ({ value: c, label: c }))}
                   />
-                  <div className="actions" style={{ marginTop: 0 }}>
+                  <div className="actions mt0">
                     {scans.map((s) => (
                       <Button key={s.text} size="small" onClick={() => scan(s)}>
-                        {s.stage === 'unread' ? `Unread code ${s.code}` : stageWords(s.stage)}
+                        {s.stage === 'unread' ? `Unmapped code ${s.code}` : stageWords(s.stage)}
                       </Button>
                     ))}
                   </div>
@@ -167,7 +167,7 @@ export function TestBench({ now }: { now: string }) {
           <div className="stack">
             <section className="card">
               <h2>The clock</h2>
-              <p style={{ fontSize: 16, fontWeight: 600 }} data-testid="clock">
+              <p className="fs16 semibold" data-testid="clock">
                 {new Date(clock.data?.now ?? now).toLocaleString('en-GB', {
                   weekday: 'short',
                   day: 'numeric',
@@ -178,8 +178,8 @@ export function TestBench({ now }: { now: string }) {
               </p>
               <p className="soft">
                 {clock.data?.nextDue
-                  ? `Next thing due: ${when(clock.data.nextDue, clock.data.now)}`
-                  : 'Nothing is planned for later'}
+                  ? `Next event: ${when(clock.data.nextDue, clock.data.now)}`
+                  : 'No events scheduled'}
               </p>
               <div className="actions">
                 <Button size="small" onClick={() => move({ advance: 'PT15M' })}>
@@ -189,7 +189,7 @@ export function TestBench({ now }: { now: string }) {
                   +1 h
                 </Button>
                 <Button size="small" disabled={!clock.data?.nextDue} onClick={() => move({ next: true })}>
-                  To the next thing due
+                  Jump to next event
                 </Button>
               </div>
             </section>
@@ -239,17 +239,11 @@ function Phone({
   return (
     <section className="card" aria-label="Phone">
       <h2>Phone {number ? <span className="mono soft">{number}</span> : ''}</h2>
-      <div
-        className="device"
-        style={{ minHeight: 220, maxHeight: 560 }}
-        tabIndex={0}
-        role="log"
-        aria-label="Messages on the phone"
-      >
+      <div className="device minh220 mh560" tabIndex={0} role="log" aria-label="Messages on the phone">
         {!number ? (
-          <p className="soft">This customer gave no number.</p>
+          <p className="soft">This customer has no phone number.</p>
         ) : messages.length === 0 ? (
-          <p className="soft">Nothing arrived yet.</p>
+          <p className="soft">No messages yet.</p>
         ) : (
           messages.map((m) => (
             <div key={m.id} className={`note ${m.channel}`}>
@@ -284,16 +278,11 @@ function Mailbox({ address, mails, now }: { address: string; mails: BenchMail[];
   return (
     <section className="card" aria-label="Mailbox">
       <h2>
-        Mailbox{' '}
-        <span className="soft" style={{ fontWeight: 400, fontSize: 13 }}>
-          {address}
-        </span>
+        Mailbox <span className="soft regular fs13">{address}</span>
       </h2>
       <div className="device mailbox" tabIndex={0} role="group" aria-label="Mails">
         {mails.length === 0 ? (
-          <p className="soft" style={{ padding: 10 }}>
-            Nothing arrived yet.
-          </p>
+          <p className="soft p10">No messages yet.</p>
         ) : (
           mails.map((m) => (
             <button
@@ -302,32 +291,30 @@ function Mailbox({ address, mails, now }: { address: string; mails: BenchMail[];
               className={`letter ${m.id === mail?.id ? 'on' : ''}`}
               onClick={() => setChosen(m.id)}
             >
-              <span className="mono soft" style={{ float: 'right' }}>
-                {when(m.receivedAt, now)}
-              </span>
+              <span className="mono soft float-right">{when(m.receivedAt, now)}</span>
               <b>{m.subject}</b>
             </button>
           ))
         )}
       </div>
       {mail && (
-        <div className="preview" style={{ marginTop: 10 }}>
+        <div className="preview mt10">
           <div className="head">
             <span>{mail.subject}</span>
             <Segmented
               size="small"
-              aria-label="How the mail is shown"
+              aria-label="View"
               value={raw ? 'raw' : 'text'}
               onChange={(v) => setRaw(v === 'raw')}
               options={[
                 { value: 'text', label: 'Text' },
-                { value: 'raw', label: 'As it came' },
+                { value: 'raw', label: 'Source' },
               ]}
             />
           </div>
           {raw ? (
             <Input.TextArea
-              aria-label="The mail as it came"
+              aria-label="Source of the mail"
               readOnly
               autoSize={{ minRows: 6, maxRows: 18 }}
               className="mono"

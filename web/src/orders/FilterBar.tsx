@@ -32,7 +32,7 @@ export function FilterBar({ filter, choices, dense, onDensity, onChange, onLoad 
       await api.keepView(name.trim(), address);
       setName('');
       await queries.invalidateQueries({ queryKey: ['orders-choices'] });
-      message.success('Kept as a view');
+      message.success('View saved');
     } catch (e) {
       message.error((e as Error).message);
     }
@@ -48,7 +48,7 @@ export function FilterBar({ filter, choices, dense, onDensity, onChange, onLoad 
         id={`filter-${n}`}
         allowClear
         showSearch={{ optionFilterProp: 'label' }}
-        style={{ width: '100%' }}
+        className="full"
         value={filter[n]}
         placeholder="all"
         onChange={(v?: string) => onChange({ ...filter, [n]: v })}
@@ -64,12 +64,12 @@ export function FilterBar({ filter, choices, dense, onDensity, onChange, onLoad 
       </button>
       {!filter.quietDays && (
         <button type="button" className="pill" onClick={() => onChange({ ...filter, quietDays: '3' })}>
-          Gone quiet
+          No recent scans
         </button>
       )}
       {!filter.noContact && (
         <button type="button" className="pill" onClick={() => onChange({ ...filter, noContact: 'true' })}>
-          No contact
+          No contact details
         </button>
       )}
       {choices?.views.map((v) => (
@@ -82,7 +82,7 @@ export function FilterBar({ filter, choices, dense, onDensity, onChange, onLoad 
             {v.name}
           </button>
           {v.query === address && (
-            <button type="button" className="plain" aria-label={`Remove the view ${v.name}`} onClick={() => drop(v.id)}>
+            <button type="button" className="plain" aria-label={`Delete view ${v.name}`} onClick={() => drop(v.id)}>
               ✕
             </button>
           )}
@@ -97,7 +97,7 @@ export function FilterBar({ filter, choices, dense, onDensity, onChange, onLoad 
         trigger="click"
         placement="bottomLeft"
         content={
-          <div className="form" style={{ width: 300 }}>
+          <div className="form w300">
             {pick(
               'stage',
               'Stage',
@@ -109,7 +109,7 @@ export function FilterBar({ filter, choices, dense, onDensity, onChange, onLoad 
               (choices?.carriers ?? []).filter((c) => c.inUse).map((c) => ({ value: c.key, label: c.name })),
             )}
             {pick('country', 'Country', plain(choices?.countries))}
-            {pick('payment', 'Paid', [
+            {pick('payment', 'Payment', [
               { value: 'prepaid', label: 'prepaid' },
               { value: 'cash-on-delivery', label: 'cash on delivery' },
             ])}
@@ -117,7 +117,7 @@ export function FilterBar({ filter, choices, dense, onDensity, onChange, onLoad 
             {pick('tag', 'Tag', plain(choices?.tags))}
             {pick(
               'quietDays',
-              'Without a scan for',
+              'No scan for',
               ['1', '2', '3', '5', '7', '14', '30'].map((d) => ({
                 value: d,
                 label: `${d} day${d === '1' ? '' : 's'}`,
@@ -125,7 +125,7 @@ export function FilterBar({ filter, choices, dense, onDensity, onChange, onLoad 
             )}
             {set.length > 0 && (
               <>
-                <label htmlFor="view-name">Keep these as a view</label>
+                <label htmlFor="view-name">Name of the new view</label>
                 <div className="row">
                   <Input
                     id="view-name"
@@ -136,7 +136,7 @@ export function FilterBar({ filter, choices, dense, onDensity, onChange, onLoad 
                     onPressEnter={keep}
                   />
                   <Button disabled={!name.trim()} onClick={keep}>
-                    Keep
+                    Save view
                   </Button>
                 </div>
               </>
@@ -145,7 +145,7 @@ export function FilterBar({ filter, choices, dense, onDensity, onChange, onLoad 
         }
       >
         <button type="button" className="pill">
-          + filter
+          Add filter
         </button>
       </Popover>
       <span className="push soft">
@@ -154,7 +154,7 @@ export function FilterBar({ filter, choices, dense, onDensity, onChange, onLoad 
           : ''}
       </span>
       <button type="button" className="pill" aria-pressed={dense} onClick={onDensity}>
-        {dense ? 'wide rows' : 'narrow rows'}
+        {dense ? 'Wide rows' : 'Narrow rows'}
       </button>
       <Dropdown
         menu={{
@@ -172,7 +172,7 @@ export function FilterBar({ filter, choices, dense, onDensity, onChange, onLoad 
         <Button size="small">Export</Button>
       </Dropdown>
       <Button size="small" onClick={onLoad}>
-        Load a sheet
+        Import a file
       </Button>
     </div>
   );

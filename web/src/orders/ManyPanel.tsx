@@ -38,17 +38,11 @@ export function ManyPanel({
         <span>
           {orders.length} order{orders.length === 1 ? '' : 's'} selected
         </span>
-        <button type="button" className="plain" aria-label="Clear the selection" onClick={onClose}>
+        <button type="button" className="plain" aria-label="Clear selection" onClick={onClose}>
           ✕
         </button>
       </h2>
-      <p
-        className="under mono"
-        style={{ maxHeight: 120, overflow: 'auto' }}
-        tabIndex={0}
-        role="group"
-        aria-label="Their numbers"
-      >
+      <p className="under mono mh120 scroll" tabIndex={0} role="group" aria-label="Order numbers">
         {orders.map((o) => o.number).join(', ')}
       </p>
       {orders.length < shown && (
@@ -56,11 +50,11 @@ export function ManyPanel({
           Select all {shown} shown
         </Button>
       )}
-      <label htmlFor="many-stage">Mark them</label>
+      <label htmlFor="many-stage">Mark as</label>
       <div className="row">
         <Select
           id="many-stage"
-          style={{ flex: 1 }}
+          className="grow"
           value={stage}
           onChange={setStage}
           options={MARKS.map((s) => ({ value: s, label: stageWords(s) }))}
@@ -69,8 +63,8 @@ export function ManyPanel({
           Mark
         </Button>
       </div>
-      <p className="soft">Every parcel of each order is marked; notices of the plan go out for it.</p>
-      <label htmlFor="many-tag">Tag them</label>
+      <p className="soft">All parcels of these orders are marked, and the plan’s messages are sent.</p>
+      <label htmlFor="many-tag">Add a tag</label>
       <div className="row">
         <Input id="many-tag" maxLength={40} value={tag} onChange={(e) => setTag(e.target.value)} />
         <Button loading={busy} disabled={!tag.trim()} onClick={() => done(() => api.tag(orders, tag.trim()))}>

@@ -2,9 +2,10 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { App, Button } from 'antd';
 import { useState } from 'react';
 import { api, keys, type Schemas } from '../api/client';
+import { channelLabel } from '../channels';
 import { Failed } from '../shell/Failed';
 import { MailFrame } from '../shell/MailFrame';
-import { CHANNEL_WORDS, listed, stageWords, when } from '../words';
+import { listed, stageWords, when } from '../words';
 import { Parcels } from './Parcels';
 
 type Props = { shop: string; number: string; now: string; choices?: Schemas['Choices']; onClose: () => void };
@@ -23,7 +24,7 @@ export function OrderPanel({ shop, number, now, choices, onClose }: Props) {
   if (!order.data)
     return (
       <aside className="panel" aria-label="Order">
-        <div className="empty">Fetching the story ...</div>
+        <div className="empty">Loading the timeline …</div>
       </aside>
     );
   const o = order.data.order;
@@ -32,10 +33,7 @@ export function OrderPanel({ shop, number, now, choices, onClose }: Props) {
     <aside className="panel" aria-label={`Order ${o.number}`}>
       <h2>
         <span>
-          <span className="mono" style={{ fontSize: 16 }}>
-            {o.number}
-          </span>{' '}
-          · {o.customer?.name ?? 'no name'}
+          <span className="mono fs16">{o.number}</span> · {o.customer?.name ?? 'no name'}
         </span>
         <button type="button" className="plain" aria-label="Close" onClick={onClose}>
           ✕
@@ -44,12 +42,16 @@ export function OrderPanel({ shop, number, now, choices, onClose }: Props) {
       <p className="under">
         {[o.shipTo?.city, o.shipTo?.country].filter(Boolean).join(' ')}
         {o.shipTo ? ' · ' : ''}
-        {o.payment === 'cash-on-delivery' ? 'pays on delivery' : 'prepaid'}
+        {o.payment === 'cash-on-delivery' ? 'cash on delivery' : 'prepaid'}
         {o.total ? ` · ${o.total} ${o.currency ?? ''}` : ''}
         <br />
-        {contact.length > 0 ? contact.join(' · ') : <span className="mark bad">no e-mail, no phone</span>}
+        {contact.length > 0 ? (
+          contact.join(' · ')
+        ) : (
+          <span className="mark bad">no e-mail address, no phone number</span>
+        )}
       </p>
-      <p style={{ display: 'flex', gap: 6, flexWrap: 'wrap' }}>
+      <p className="flex gap6 wrap">
         <span className="mark v">{stageWords(o.stage)}</span>
         {o.parcels.length > 1 && <span className="mark v">{o.parcels.length} parcels</span>}
         {o.tags.map((t) => (
@@ -76,7 +78,7 @@ export function OrderPanel({ shop, number, now, choices, onClose }: Props) {
             type={view === 'next' ? 'default' : 'primary'}
             onClick={() => setView(view === 'next' ? 'story' : 'next')}
           >
-            {view === 'next' ? 'Back to the story' : 'What comes next, and why not'}
+            {view === 'next' ? 'Back to timeline' : 'Upcoming and skipped messages'}
           </Button>
         </div>
       )}
@@ -105,12 +107,7 @@ function StoryLine({ entry, now, onOpen }: { entry: Schemas['Entry']; now: strin
     <li className={`t ${kind}`}>
       <span className="when">{when(entry.at, now)}</span>
       {onOpen ? (
-        <button
-          type="button"
-          className="plain"
-          style={{ textDecoration: 'underline', textDecorationColor: 'var(--line)', textUnderlineOffset: 3 }}
-          onClick={onOpen}
-        >
+        <button type="button" className="plain underlined underline-line underline-offset" onClick={onOpen}>
           {entry.title}
         </button>
       ) : (
@@ -139,7 +136,7 @@ function Message({ id, onBack }: { id: string; onBack: () => void }) {
     <div>
       <div className="actions">
         <Button size="small" onClick={onBack}>
-          Back to the story
+          Back to timeline
         </Button>
       </div>
       {shown.isError && <Failed error={shown.error} again={() => shown.refetch()} />}
@@ -147,12 +144,12 @@ function Message({ id, onBack }: { id: string; onBack: () => void }) {
         <>
           <div className="box">
             <dl className="facts">
-              <dt>By</dt>
+              <dt>Channel</dt>
               <dd>
-                {CHANNEL_WORDS[m.channel]}
+                {channelLabel(m.channel)}
                 {m.to ? ` to ${m.to}` : ''}
               </dd>
-              <dt>State</dt>
+              <dt>Status</dt>
               <dd>
                 {m.status}
                 {m.reason ? `: ${m.reason}` : ''}
@@ -170,10 +167,10 @@ function Message({ id, onBack }: { id: string; onBack: () => void }) {
             {m.status === 'unsure' && (
               <div className="actions">
                 <Button size="small" onClick={() => settle(true)}>
-                  It arrived
+                  It was delivered
                 </Button>
                 <Button size="small" danger onClick={() => settle(false)}>
-                  Send it again
+                  Send again
                 </Button>
               </div>
             )}
@@ -181,18 +178,18 @@ function Message({ id, onBack }: { id: string; onBack: () => void }) {
           {m.text ? (
             <div className="preview">
               <div className="head">
-                <span>As it was sent</span>
+                <span>As sent</span>
                 <span>{m.subject}</span>
               </div>
               {shown.data?.html ? (
-                <MailFrame html={shown.data.html} title="The mail as it was sent" />
+                <MailFrame html={shown.data.html} title="The mail as sent" />
               ) : (
                 <div className="text">{m.text}</div>
               )}
               {!shown.data?.html && shown.data!.buttons.length > 0 && (
-                <div className="text" style={{ paddingTop: 0 }}>
+                <div className="text pt0">
                   {shown.data!.buttons.map((b) => (
-                    <span key={b} className="mark v" style={{ marginRight: 6 }}>
+                    <span key={b} className="mark v mr6">
                       {b}
                     </span>
                   ))}
@@ -200,7 +197,9 @@ function Message({ id, onBack }: { id: string; onBack: () => void }) {
               )}
             </div>
           ) : (
-            <p className="box">Nothing went out yet: the text is made when it is sent, with the data of that moment.</p>
+            <p className="box">
+              Not sent yet. The text is made when the message is sent, with the data of that moment.
+            </p>
           )}
         </>
       )}
@@ -209,10 +208,10 @@ function Message({ id, onBack }: { id: string; onBack: () => void }) {
 }
 
 const VERDICT_MARK: Record<string, [string, string]> = {
-  said: ['ok', 'said'],
-  planned: ['gold', 'to come'],
-  will: ['v', 'will come'],
-  not: ['bad', 'not'],
+  said: ['ok', 'sent'],
+  planned: ['gold', 'planned'],
+  will: ['v', 'upcoming'],
+  not: ['bad', 'skipped'],
 };
 
 function Verdicts({ shop, number }: { shop: string; number: string }) {
@@ -222,7 +221,7 @@ function Verdicts({ shop, number }: { shop: string; number: string }) {
     <div>
       {verdicts.data?.map((v) => (
         <div key={v.notice} className="box">
-          <div style={{ display: 'flex', justifyContent: 'space-between' }}>
+          <div className="flex spread">
             <b>{v.name}</b>
             <span className={`mark ${VERDICT_MARK[v.verdict][0]}`}>{VERDICT_MARK[v.verdict][1]}</span>
           </div>

@@ -3,7 +3,7 @@ import { ORDERS_GEOMETRY as G, onLine, x } from '../route/geometry';
 import { stageWords } from '../words';
 
 const BAD = ['attempted', 'delayed', 'returning', 'returned', 'cancelled', 'refunded'];
-const SAID_WORDS: Record<string, string> = { sent: 'told', planned: 'to be told', missed: 'not told' };
+const SAID_WORDS: Record<string, string> = { sent: 'message sent', planned: 'message planned', missed: 'no message' };
 
 type Props = {
   row: Schemas['Row'];
@@ -23,24 +23,16 @@ export function OrderRow({ row, dense, chosen, selected, onSelect, onOpen }: Pro
   const said = row.said.map((s) => `${stageWords(s.stage)} ${SAID_WORDS[s.state]}`).join(', ');
   const inside = (
     <>
-      <span className="c mono" style={{ left: 34, width: 82 }}>
-        {row.number}
-      </span>
-      <span className="c" style={{ left: 118, width: 140 }} title={row.name ?? undefined}>
+      <span className="c mono col-number">{row.number}</span>
+      <span className="c col-name" title={row.name ?? undefined}>
         {row.name ?? <span className="soft">no name</span>}
       </span>
-      <span className="c mono" style={{ left: 262, width: 24 }}>
-        {row.country ?? '–'}
-      </span>
-      <span className="c mono soft" style={{ left: 290, width: 136 }}>
+      <span className="c mono col-country">{row.country ?? '–'}</span>
+      <span className="c mono soft col-tracking">
         {row.trackingNumber ?? '–'}
         {row.parcels > 1 ? ` +${row.parcels - 1}` : ''}
       </span>
-      <span
-        className="c mono"
-        style={{ left: 428, width: 62, textAlign: 'right' }}
-        title={row.payment === 'cash-on-delivery' ? 'cash on delivery' : 'prepaid'}
-      >
+      <span className="c mono col-total" title={row.payment === 'cash-on-delivery' ? 'cash on delivery' : 'prepaid'}>
         {row.total ?? '–'}
         {row.payment === 'cash-on-delivery' ? ' ◂' : ''}
       </span>

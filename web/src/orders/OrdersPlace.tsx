@@ -19,7 +19,7 @@ const DENSE = 'orders.dense';
 const key = (r: { shop: string; number: string }) => `${r.shop}/${r.number}`;
 
 /** The place Orders: every order on the route, its story beside it. */
-export function OrdersPlace({ now }: { now: string }) {
+export default function OrdersPlace({ now }: { now: string }) {
   const { shop, number } = useParams();
   const [params] = useSearchParams();
   const navigate = useNavigate();
@@ -90,7 +90,7 @@ export function OrdersPlace({ now }: { now: string }) {
   const subtitle = filter.stage
     ? `at ${stageWords(filter.stage).toLowerCase()}${['delivered', 'returned', 'cancelled', 'refunded'].includes(filter.stage) ? ', last 24 hours' : ''}`
     : filter.search
-      ? 'newest arrivals first'
+      ? 'newest first'
       : 'newest first';
   const narrowed = toAddress(filter) !== '';
   const chosen = rows.find((r) => r.shop === shop && r.number === number);
@@ -117,24 +117,24 @@ export function OrdersPlace({ now }: { now: string }) {
           {list.isError && rows.length === 0 ? (
             <Failed error={list.error} again={() => list.refetch()} />
           ) : !list.data ? (
-            <div className="empty">Looking for orders ...</div>
+            <div className="empty">Loading orders …</div>
           ) : rows.length === 0 ? (
             <div className="empty">
               <h2>
                 {filter.search
-                  ? `Nothing is called “${filter.search}”`
+                  ? `No orders match “${filter.search}”`
                   : filter.stage && Object.keys(filter).length === 1
-                    ? `No order is at ${stageWords(filter.stage).toLowerCase()}`
+                    ? `No orders at ${stageWords(filter.stage).toLowerCase()}`
                     : narrowed
-                      ? 'No order is like that'
-                      : 'No order came in yet'}
+                      ? 'No orders match these filters'
+                      : 'No orders yet'}
               </h2>
               <p>
                 {filter.search
-                  ? 'Words are found by their beginning, numbers by their beginning or their last four digits.'
+                  ? 'Search by the beginning of a word, or by the beginning or the last four digits of a number.'
                   : narrowed
-                    ? 'Take a condition away, choose another stop of the route, or all orders.'
-                    : 'Load a sheet, give a shop an address in Setup, or let another system send them: PUT /api/v1/orders/{shop}/{number}.'}
+                    ? 'Remove a filter, choose another stop, or show all orders.'
+                    : 'Import a file, connect a shop in Setup, or let another system send orders through the API.'}
               </p>
             </div>
           ) : (
@@ -164,7 +164,7 @@ export function OrdersPlace({ now }: { now: string }) {
                 ))}
               </ul>
               {list.hasNextPage && (
-                <div className="empty" style={{ padding: 16 }}>
+                <div className="empty p16">
                   <Button loading={list.isFetchingNextPage} onClick={() => list.fetchNextPage()}>
                     Show more
                   </Button>
@@ -195,7 +195,7 @@ export function OrdersPlace({ now }: { now: string }) {
           <aside className="panel" aria-label="Order">
             <div className="empty">
               <h2>Choose an order</h2>
-              <p>Its story opens here: scans, messages, answers, and why something was not sent.</p>
+              <p>Its timeline opens here: scans, messages, answers, and why a message was skipped.</p>
             </div>
           </aside>
         )}

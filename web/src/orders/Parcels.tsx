@@ -18,9 +18,9 @@ const MARKS = [
   'returned',
 ];
 const ENDED: Record<string, string> = {
-  arrived: 'ended: it arrived',
-  tries: 'ended: number of tries used up',
-  'time-limit': 'ended: time limit',
+  arrived: 'ended: delivered',
+  tries: 'stopped after the last attempt',
+  'time-limit': 'stopped at the time limit',
   stopped: 'stopped',
   failed: 'can’t go on',
 };
@@ -41,7 +41,7 @@ export function Parcels({ order, choices }: Props) {
               {p.trackingNumber}
             </span>
             <span className="mark v">{stageWords(p.stage)}</span>
-            <span style={{ flex: 1 }} />
+            <span className="grow" />
             <Dropdown
               trigger={['click']}
               menu={{
@@ -62,17 +62,17 @@ export function Parcels({ order, choices }: Props) {
                 items: [
                   {
                     key: 'change',
-                    label: 'Change the number',
+                    label: 'Change tracking number',
                     onClick: () => setEditing({ parcel: p, goesOn: false }),
                   },
                   {
                     key: 'on',
-                    label: 'Goes on with another carrier',
+                    label: 'Continues with another carrier',
                     onClick: () => setEditing({ parcel: p, goesOn: true }),
                   },
                   {
                     key: 'off',
-                    label: 'Take the number off',
+                    label: 'Remove tracking number',
                     danger: true,
                     onClick: () => done(() => api.removeParcel(order.shop, order.number, p.carrier, p.trackingNumber)),
                   },
@@ -100,7 +100,7 @@ export function Parcels({ order, choices }: Props) {
           </div>
           {p.legs.map((l) => (
             <div key={l.trackingNumber} className="soft">
-              goes on as <span className="mono">{l.trackingNumber}</span> with {l.carrierName}
+              continues as <span className="mono">{l.trackingNumber}</span> with {l.carrierName}
             </div>
           ))}
           {p.asked.map((a) => (
@@ -186,19 +186,19 @@ function ParcelForm({
         }
       }}
     >
-      <label htmlFor="p-number" style={{ marginTop: 0 }}>
-        {goesOn ? `${parcel?.trackingNumber} goes on as` : 'Tracking number'}
+      <label htmlFor="p-number" className="mt0">
+        {goesOn ? `${parcel?.trackingNumber} continues as` : 'Tracking number'}
       </label>
       <Input id="p-number" autoFocus className="mono" value={number} onChange={(e) => setNumber(e.target.value)} />
       {doubt && (
         <div className="wrong" role="alert">
-          Look again: {doubt.reason}
+          Please check: {doubt.reason}
         </div>
       )}
-      <label htmlFor="p-carrier">Carrier{!picked && fits ? ', by the number' : ''}</label>
+      <label htmlFor="p-carrier">Carrier{!picked && fits ? ', from the number' : ''}</label>
       <Select
         id="p-carrier"
-        style={{ width: '100%' }}
+        className="full"
         showSearch={{ optionFilterProp: 'label' }}
         value={carrier}
         onChange={setPicked}
@@ -206,15 +206,15 @@ function ParcelForm({
       />
       {!goesOn && whole.length > 1 && (
         <>
-          <label>What is in it (all zero: everything)</label>
+          <div className="label">Contents (all zero: everything)</div>
           {whole.map((i) => (
-            <div key={i.sku} className="row" style={{ marginBottom: 3 }}>
+            <div key={i.sku} className="row mb3">
               <InputNumber
                 size="small"
-                aria-label={`Pieces of ${i.name}`}
+                aria-label={`Quantity of ${i.name}`}
                 min={0}
                 max={i.quantity}
-                style={{ width: 60 }}
+                className="w60"
                 value={items[i.sku!] ?? 0}
                 onChange={(q) => setItems({ ...items, [i.sku!]: q ?? 0 })}
               />{' '}
@@ -223,7 +223,7 @@ function ParcelForm({
           ))}
         </>
       )}
-      <div className="actions" style={{ marginTop: 8 }}>
+      <div className="actions mt8">
         <Button htmlType="submit" size="small" type="primary" loading={busy} disabled={!number.trim() || !carrier}>
           Save
         </Button>

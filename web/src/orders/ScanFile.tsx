@@ -17,7 +17,7 @@ export function ScanFile({
   const { message } = App.useApp();
   const [carrier, setCarrier] = useState<string>();
   const [looked, setLooked] = useState<Schemas['Looked']>();
-  const [taken, setTaken] = useState<Schemas['ScansTaken']>();
+  const [taken, setTaken] = useState<Schemas['ScansAccepted']>();
   const [busy, setBusy] = useState(false);
   const run = async (work: () => Promise<void>) => {
     setBusy(true);
@@ -29,31 +29,31 @@ export function ScanFile({
       setBusy(false);
     }
   };
+  // biome-ignore lint/correctness/useExhaustiveDependencies: once for each file; the panel makes a new one for another
   useEffect(() => {
     api.lookScans(file).then(setLooked, (e: Error) => onWrong(e.message));
-    // Once for each file; the panel makes a new one of these for another.
   }, []);
   if (!looked) return <p className="box">Reading {file.name} ...</p>;
   const wrong = taken?.rejected ?? looked.wrong;
   return (
     <>
       <div className="box">
-        <b>{file.name}</b>, {looked.kind === 'iftsta' ? 'UN/EDIFACT IFTSTA' : 'GS1 EPCIS 2.0'}: {looked.scans} scans,{' '}
-        {looked.known} of parcels that are on an order, {looked.wrong.length} can’t be read.
+        <b>{file.name}</b>, {looked.kind}: {looked.scans} scans, {looked.known} of known parcels, {looked.wrong.length}{' '}
+        can’t be read.
         {taken && (
           <div>
-            {taken.accepted} taken, {taken.duplicate} known before, {taken.unknownParcel} of unknown parcels (kept),{' '}
-            {taken.unreadCode} with unread codes, {taken.rejected.length} refused.
+            {taken.accepted} taken, {taken.duplicate} duplicates, {taken.unknownParcel} of unknown parcels (kept for
+            later), {taken.unreadCode} with unmapped codes, {taken.rejected.length} refused.
           </div>
         )}
       </div>
       {!taken && (
         <div className="actions">
           <Select
-            aria-label="Whose scans"
+            aria-label="Carrier"
             allowClear
-            style={{ width: 220 }}
-            placeholder="carrier: found for each parcel"
+            className="w220"
+            placeholder="Found for each parcel"
             value={carrier}
             onChange={setCarrier}
             options={(choices?.carriers ?? []).filter((c) => c.inUse).map((c) => ({ value: c.key, label: c.name }))}
@@ -65,11 +65,11 @@ export function ScanFile({
               run(async () => {
                 setTaken(await api.takeScans(file, carrier));
                 await queries.invalidateQueries();
-                message.success('Taken in');
+                message.success('Imported');
               })
             }
           >
-            Take them in
+            Import scans
           </Button>
         </div>
       )}

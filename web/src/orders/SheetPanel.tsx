@@ -2,9 +2,10 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { Alert, Button, Input, Progress, Segmented, Select } from 'antd';
 import { type DragEvent, useEffect, useRef, useState } from 'react';
 import { api, keys, type Schemas } from '../api/client';
+import { counted } from '../words';
 import { ScanFile } from './ScanFile';
 
-const VERDICT: Record<string, string> = { new: 'ok', changed: 'gold', unchanged: 'v', 'left out': 'v', refused: 'bad' };
+const VERDICT: Record<string, string> = { new: 'ok', changed: 'gold', unchanged: 'v', skipped: 'v', refused: 'bad' };
 const KINDS = [
   { value: 'orders', label: 'Orders' },
   { value: 'tracking', label: 'Tracking numbers' },
@@ -55,7 +56,7 @@ export function SheetPanel({ onClose }: { onClose: () => void }) {
     if (!f) return;
     setWrong(undefined);
     setScanFile(undefined);
-    if (f.size > LARGEST) setWrong('The file is larger than 20 MB. Split it and load the parts one by one.');
+    if (f.size > LARGEST) setWrong('This file is larger than 20 MB. Split it and import the parts one by one.');
     else if (kind === 'scans') setScanFile(f);
     else run(() => api.checkSheet(f, shop, kind));
     if (file.current) file.current.value = '';
@@ -67,33 +68,28 @@ export function SheetPanel({ onClose }: { onClose: () => void }) {
   const doing = result ? result.created + result.changed : 0;
   const working = result?.state === 'checking' || result?.state === 'doing';
   return (
-    <aside className="panel" style={{ width: 640 }} aria-label="Load a sheet">
+    <aside className="panel w640" aria-label="Import a file">
       <h2>
-        <span>Load a sheet</span>
+        <span>Import a file</span>
         <button type="button" className="plain" aria-label="Close" onClick={onClose}>
           ✕
         </button>
       </h2>
       <p className="under">
-        {kind === 'scans' ? 'UN/EDIFACT IFTSTA or GS1 EPCIS 2.0' : 'CSV or XLSX'}. Nothing is kept or sent before you
-        say so.
+        {kind === 'scans' ? 'UN/EDIFACT IFTSTA or GS1 EPCIS 2.0' : 'CSV or XLSX'}. Nothing is imported or sent until you
+        confirm.
       </p>
-      <div
-        className="form"
-        style={{ display: 'flex', gap: 10, alignItems: 'end', flexWrap: 'wrap' }}
-        onDragOver={(e) => e.preventDefault()}
-        onDrop={drop}
-      >
+      <div className="form flex gap10 bottom wrap" onDragOver={(e) => e.preventDefault()} onDrop={drop}>
         <div>
-          <label style={{ marginTop: 0 }}>It holds</label>
-          <Segmented aria-label="It holds" value={kind} onChange={setKind} options={KINDS} />
+          <div className="label mt0">Contents</div>
+          <Segmented aria-label="Contents" value={kind} onChange={setKind} options={KINDS} />
         </div>
         {kind !== 'scans' && (
           <div>
-            <label htmlFor="shop" style={{ marginTop: 0 }}>
+            <label htmlFor="shop" className="mt0">
               Shop
             </label>
-            <Input id="shop" value={shop} style={{ width: 90 }} onChange={(e) => setTyped(e.target.value)} />
+            <Input id="shop" value={shop} className="w90" onChange={(e) => setTyped(e.target.value)} />
           </div>
         )}
         <Button onClick={() => file.current?.click()} loading={busy}>
@@ -104,12 +100,12 @@ export function SheetPanel({ onClose }: { onClose: () => void }) {
           type="file"
           accept=".csv,.txt,.xlsx,.edi,.json,text/csv"
           className="visually-hidden"
-          aria-label="Sheet file"
+          aria-label="File to import"
           tabIndex={-1}
           onChange={(e) => take(e.target.files?.[0])}
         />
       </div>
-      {wrong && <Alert style={{ marginTop: 12 }} type="error" title={wrong} />}
+      {wrong && <Alert className="mt12" type="error" title={wrong} />}
       {scanFile && kind === 'scans' && (
         <ScanFile
           key={scanFile.name + scanFile.lastModified}
@@ -128,14 +124,14 @@ export function SheetPanel({ onClose }: { onClose: () => void }) {
             {result.state === 'ready' || result.state === 'done' || result.handled > 0 ? (
               <>
                 : {result.created} new, {result.changed} changed, {result.unchanged} unchanged, {result.refused} refused
-                {result.leftOutRows > 0 ? `, ${result.leftOutRows} left out` : ''}; {result.messages} message
+                {result.leftOutRows > 0 ? `, ${result.leftOutRows} skipped` : ''}; {result.messages} message
                 {result.messages === 1 ? '' : 's'}{' '}
-                {result.applied || result.state === 'doing' ? 'planned' : 'would be planned'}.
+                {result.applied || result.state === 'doing' ? 'planned' : 'would be sent'}.
               </>
             ) : null}
             <div className="soft">
               Read as {result.readAs}
-              {result.leftOut.length ? `; not used: ${result.leftOut.join(', ')}` : ''}.
+              {result.leftOut.length ? `; unused columns: ${result.leftOut.join(', ')}` : ''}.
             </div>
             {working && (
               <>
@@ -153,7 +149,7 @@ export function SheetPanel({ onClose }: { onClose: () => void }) {
               </>
             )}
             {result.reason && (
-              <p style={{ marginTop: 4 }}>
+              <p className="mt4">
                 <span className="mark gold">{result.state}</span> {result.reason}
               </p>
             )}
@@ -180,24 +176,22 @@ export function SheetPanel({ onClose }: { onClose: () => void }) {
                 onClick={() => run(() => api.applySheet(result.id))}
               >
                 {result.state === 'stopped'
-                  ? 'Go on'
+                  ? 'Resume'
                   : doing === 0
-                    ? 'Nothing to do'
-                    : `Do it: ${doing} row${doing === 1 ? '' : 's'}`}
+                    ? 'Nothing to import'
+                    : `Import ${counted(doing, 'row')}`}
               </Button>
             )}
-            {result.refused > 0 && !working && (
-              <Button href={api.refusedRows(result.id)}>Refused rows as a file</Button>
-            )}
+            {result.refused > 0 && !working && <Button href={api.refusedRows(result.id)}>Download refused rows</Button>}
           </div>
-          <div style={{ marginTop: 12 }}>
+          <div className="mt12">
             <table className="sheet">
               <thead>
                 <tr>
                   <th>Line</th>
                   <th>Order</th>
                   <th>Name</th>
-                  <th>{result.applied ? 'Did' : 'Will'}</th>
+                  <th>{result.applied ? 'Result' : 'Change'}</th>
                 </tr>
               </thead>
               <tbody>
@@ -245,9 +239,9 @@ function Columns({
   return (
     <div className="box">
       <div className="row">
-        <h3 style={{ margin: 0 }}>Columns</h3>
-        {missing && <span className="mark bad">say which holds the order numbers</span>}
-        <span style={{ flex: 1 }} />
+        <h3 className="m0">Columns</h3>
+        {missing && <span className="mark bad">choose the one with the order numbers</span>}
+        <span className="grow" />
         <button type="button" className="plain link" aria-expanded={open} onClick={() => setOpen(!open)}>
           {open ? 'hide' : 'change'}
         </button>
@@ -255,25 +249,20 @@ function Columns({
       {open && (
         <>
           {result.headings.map((h, i) => (
-            <div key={h + i} className="row" style={{ marginTop: 4 }}>
-              <span style={{ width: 150, flex: 'none', overflow: 'hidden', textOverflow: 'ellipsis' }}>
-                {h || <i>no heading</i>}
-              </span>
+            <div key={h + i} className="row mt4">
+              <span className="w150 fixed-width clipped ellipsis">{h || <i>no heading</i>}</span>
               <Select
                 size="small"
                 aria-label={`Column ${h}`}
                 disabled={busy}
                 allowClear
                 placeholder="not used"
-                style={{ width: 170 }}
+                className="w170"
                 value={value(h)}
                 onChange={(c?: string) => set(h, c)}
                 options={result.all.map((c) => ({ value: c.code, label: c.words }))}
               />
-              <span
-                className="soft mono"
-                style={{ overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}
-              >
+              <span className="soft mono clipped ellipsis nowrap">
                 {result.sample
                   .map((row) => row[i])
                   .filter(Boolean)
@@ -281,14 +270,14 @@ function Columns({
               </span>
             </div>
           ))}
-          <div className="row" style={{ marginTop: 8 }}>
-            <span>Only rows where</span>
+          <div className="row mt8">
+            <span>Import only rows where</span>
             <Select
               size="small"
-              aria-label="Only rows where"
+              aria-label="Import only rows where"
               allowClear
               placeholder="all rows"
-              style={{ width: 140 }}
+              className="w140"
               value={result.onlyColumn ?? undefined}
               onChange={(h?: string) =>
                 onMatch({
@@ -305,7 +294,7 @@ function Columns({
                 <Input
                   size="small"
                   aria-label="This value"
-                  style={{ width: 130 }}
+                  className="w130"
                   defaultValue={result.onlyValue ?? ''}
                   onBlur={(e) =>
                     e.target.value !== result.onlyValue &&

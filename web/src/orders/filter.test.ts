@@ -14,5 +14,5 @@ it('says conditions in words', () => {
     words('quietDays', '4'),
     words('payment', 'cash-on-delivery'),
     words('carrier', 'x'),
-  ]).toEqual(['quiet for 1 day', 'quiet for 4 days', 'cash on delivery', 'by x']);
+  ]).toEqual(['no scan for 1 day', 'no scan for 4 days', 'cash on delivery', 'by x']);
 });

@@ -1,5 +1,5 @@
 import type { OrderFilter, Schemas } from '../api/client';
-import { stageWords } from '../words';
+import { counted, stageWords } from '../words';
 
 /** The filter of the list and the address it is kept in. Pure, so that it can be tested without a screen. */
 
@@ -42,8 +42,8 @@ export function words(name: keyof OrderFilter, value: string, choices?: Schemas[
     case 'tag':
       return `tagged ${value}`;
     case 'noContact':
-      return 'no contact';
+      return 'no contact details';
     case 'quietDays':
-      return `quiet for ${value} day${value === '1' ? '' : 's'}`;
+      return `no scan for ${counted(Number(value), 'day')}`;
   }
 }

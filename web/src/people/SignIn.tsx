@@ -36,14 +36,12 @@ export function SignIn({ empty, demo }: { empty: boolean; demo: boolean }) {
   if (key) {
     return (
       <main className="signin">
-        <h1 style={{ fontSize: 18, marginBottom: 8 }}>Your key for other systems</h1>
-        <p>Keep it now: it is shown this once, and only its hash is stored.</p>
-        <p className="box mono" style={{ overflowWrap: 'anywhere' }}>
-          {key}
-        </p>
+        <h1 className="fs18 mb8">Your API key</h1>
+        <p>Copy it now. It is shown only once; other systems use it to send orders and scans.</p>
+        <p className="box mono anywhere">{key}</p>
         <div className="actions">
           <Button type="primary" onClick={() => queries.invalidateQueries({ queryKey: keys.session })}>
-            Go on
+            Continue
           </Button>
         </div>
       </main>
@@ -55,16 +53,16 @@ export function SignIn({ empty, demo }: { empty: boolean; demo: boolean }) {
         <Flag pole="#2d2142" />
         Upbeat Herald
       </div>
-      <h1 style={{ fontSize: 16 }}>{empty ? 'Make the first account' : 'Sign in'}</h1>
+      <h1 className="fs16">{empty ? 'Create the first account' : 'Sign in'}</h1>
       {demo && (
-        <p className="soft" style={{ marginTop: 6 }}>
+        <p className="soft mt6">
           In the demo: <b>coordinator</b> with the password <b>for-local-use-only</b>
         </p>
       )}
       <form className="form" onSubmit={submit}>
         <label htmlFor="name">Name</label>
         <Input id="name" autoFocus autoComplete="username" value={name} onChange={(e) => setName(e.target.value)} />
-        <label htmlFor="password">Password{empty ? ', 10 characters or more' : ''}</label>
+        <label htmlFor="password">Password{empty ? ', at least 10 characters' : ''}</label>
         <Input
           type="password"
           id="password"
@@ -72,10 +70,10 @@ export function SignIn({ empty, demo }: { empty: boolean; demo: boolean }) {
           value={password}
           onChange={(e) => setPassword(e.target.value)}
         />
-        {wrong && <Alert style={{ marginTop: 12 }} type="error" title={wrong} />}
+        {wrong && <Alert className="mt12" type="error" title={wrong} />}
         <div className="actions">
           <Button type="primary" htmlType="submit" loading={busy} disabled={!name || !password}>
-            {empty ? 'Make it' : 'Sign in'}
+            {empty ? 'Create account' : 'Sign in'}
           </Button>
         </div>
       </form>

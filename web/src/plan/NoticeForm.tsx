@@ -1,8 +1,9 @@
 import { Button, Input, InputNumber, Select } from 'antd';
 import { useState } from 'react';
 import type { Fault, Schemas } from '../api/client';
+import { CHANNELS, channelLabel } from '../channels';
 import { LINE, SIDE } from '../route/geometry';
-import { CHANNEL_WORDS, CHANNELS, minutes, stageWords, toDuration } from '../words';
+import { minutes, stageWords, toDuration } from '../words';
 
 type Props = { draft: Schemas['NoticeBody']; onChange: (draft: Schemas['NoticeBody']) => void; faults: Fault[] };
 
@@ -34,30 +35,30 @@ export function NoticeForm({ draft, onChange, faults }: Props) {
       {wrong('name')}
       <div className="two">
         <div>
-          <label htmlFor="notice-stage">When it is</label>
+          <label htmlFor="notice-stage">Stage</label>
           <Select
             id="notice-stage"
-            style={{ width: '100%' }}
+            className="full"
             value={draft.stage}
             onChange={(stage) => set({ stage })}
             options={[...LINE, ...SIDE].map((s) => ({ value: s, label: stageWords(s) }))}
           />
         </div>
         <div>
-          <label htmlFor="notice-after">Wait</label>
-          <div style={{ display: 'flex', gap: 6 }}>
+          <label htmlFor="notice-after">Delay</label>
+          <div className="flex gap6">
             <InputNumber
               id="notice-after"
               min={0}
               max={1000}
               precision={0}
-              style={{ width: 70 }}
+              className="w70"
               value={total / unit}
               onChange={(v) => set({ after: toDuration((v ?? 0) * unit) })}
             />
             <Select
-              aria-label="Unit of the wait"
-              style={{ flex: 1 }}
+              aria-label="Unit of the delay"
+              className="grow"
               value={unit}
               onChange={(u) => {
                 setUnit(u);
@@ -69,26 +70,26 @@ export function NoticeForm({ draft, onChange, faults }: Props) {
           {wrong('after')}
         </div>
       </div>
-      <label htmlFor="notice-channels">Channels, in this order</label>
+      <label htmlFor="notice-channels">Channels, in order</label>
       <Select
         id="notice-channels"
         mode="multiple"
-        style={{ width: '100%' }}
+        className="full"
         value={draft.channels ?? []}
         onChange={(channels) => set({ channels })}
-        options={CHANNELS.map((c) => ({ value: c, label: CHANNEL_WORDS[c] }))}
+        options={CHANNELS.map(({ code: c }) => ({ value: c, label: channelLabel(c) }))}
       />
       {wrong('channels')}
       <div className="two">
         <div>
-          <label htmlFor="notice-rule">Of these</label>
+          <label htmlFor="notice-rule">Send by</label>
           <Select
             id="notice-rule"
-            style={{ width: '100%' }}
+            className="full"
             value={draft.rule}
             onChange={(rule) => set({ rule })}
             options={[
-              { value: 'first-that-works', label: 'first that works' },
+              { value: 'first-that-works', label: 'the first that works' },
               { value: 'all', label: 'all' },
             ]}
           />
@@ -97,7 +98,7 @@ export function NoticeForm({ draft, onChange, faults }: Props) {
           <label htmlFor="notice-per">Once per</label>
           <Select
             id="notice-per"
-            style={{ width: '100%' }}
+            className="full"
             value={draft.per}
             onChange={(per) => set({ per })}
             options={[
@@ -110,11 +111,11 @@ export function NoticeForm({ draft, onChange, faults }: Props) {
       </div>
       <div className="two">
         <div>
-          <label htmlFor="notice-payment">Paid (blank: all)</label>
+          <label htmlFor="notice-payment">Payment (blank: all)</label>
           <Select
             id="notice-payment"
             mode="multiple"
-            style={{ width: '100%' }}
+            className="full"
             value={audience.payments ?? []}
             onChange={(payments) => setAudience({ payments })}
             options={[
@@ -129,7 +130,7 @@ export function NoticeForm({ draft, onChange, faults }: Props) {
             id="notice-countries"
             mode="tags"
             tokenSeparators={[',', ' ']}
-            style={{ width: '100%' }}
+            className="full"
             value={audience.countries ?? []}
             onChange={(countries: string[]) => setAudience({ countries: countries.map((c) => c.toUpperCase()) })}
             options={[]}
@@ -139,15 +140,15 @@ export function NoticeForm({ draft, onChange, faults }: Props) {
           {wrong('audience')}
         </div>
       </div>
-      <label htmlFor="notice-hours">Hours where the customer lives</label>
-      <div style={{ display: 'flex', gap: 6, alignItems: 'center' }}>
+      <label htmlFor="notice-hours">Hours, in the customer’s time</label>
+      <div className="flex gap6 middle">
         <Select
           id="notice-hours"
-          style={{ width: 110 }}
+          className="w110"
           value={draft.window ? 'between' : 'any'}
           onChange={(v) => set({ window: v === 'any' ? undefined : { from: '08:00', to: '20:00' } })}
           options={[
-            { value: 'any', label: 'any hour' },
+            { value: 'any', label: 'any time' },
             { value: 'between', label: 'between' },
           ]}
         />
@@ -157,7 +158,7 @@ export function NoticeForm({ draft, onChange, faults }: Props) {
               aria-label="From"
               placeholder="08:00"
               maxLength={5}
-              style={{ width: 66 }}
+              className="w66"
               value={draft.window.from}
               onChange={(e) => set({ window: { ...draft.window!, from: e.target.value } })}
             />{' '}
@@ -166,7 +167,7 @@ export function NoticeForm({ draft, onChange, faults }: Props) {
               aria-label="To"
               placeholder="20:00"
               maxLength={5}
-              style={{ width: 66 }}
+              className="w66"
               value={draft.window.to}
               onChange={(e) => set({ window: { ...draft.window!, to: e.target.value } })}
             />
@@ -193,30 +194,30 @@ function Buttons({
     set({ buttons: buttons.map((b, j) => (j === i ? { ...b, ...part } : b)) });
   return (
     <>
-      <label>Asks with buttons</label>
+      <div className="label">Question with buttons</div>
       {buttons.map((b, i) => (
-        <div key={b.id} style={{ display: 'grid', gridTemplateColumns: '1fr 110px', gap: '4px 6px', marginBottom: 8 }}>
+        <div key={b.id} className="grid grid-template-columns-1fr-110px gap-4px-6px mb8">
           <Input
-            aria-label={`Button ${i + 1} says`}
+            aria-label={`Label of button ${i + 1}`}
             value={b.label}
             maxLength={20}
             onChange={(e) => change(i, { label: e.target.value })}
           />
           <Select
-            aria-label={`Button ${i + 1} means`}
+            aria-label={`Effect of button ${i + 1}`}
             value={b.refuses ? 'no' : 'yes'}
             onChange={(v) => change(i, { refuses: v === 'no' })}
             options={[
-              { value: 'yes', label: 'goes on' },
-              { value: 'no', label: 'stops it' },
+              { value: 'yes', label: 'continue the order' },
+              { value: 'no', label: 'stop messages' },
             ]}
           />
           <Input
-            aria-label={`Button ${i + 1} tags the order`}
+            aria-label={`Tag of button ${i + 1}`}
             value={b.tag}
             maxLength={40}
             onChange={(e) => change(i, { tag: e.target.value })}
-            prefix={<span className="soft">tags the order</span>}
+            prefix={<span className="soft">tag on the order</span>}
           />
           <Button
             aria-label={`Remove button ${i + 1}`}

@@ -2,7 +2,8 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { App, Button, Popconfirm } from 'antd';
 import { useEffect, useState } from 'react';
 import { api, type Fault, keys, Problem, type Schemas } from '../api/client';
-import { CHANNEL_WORDS, delayWords, listed, stageWords } from '../words';
+import { channelLabel } from '../channels';
+import { counted, delayWords, eventWords, listed } from '../words';
 import { NoticeForm } from './NoticeForm';
 import { Preview } from './Preview';
 
@@ -73,7 +74,7 @@ export function NoticePanel({ id, notice, audience, onClose }: Props) {
       await queries.invalidateQueries({ queryKey: keys.plan });
       message.success(
         <span>
-          “{notice.name}” is removed{' '}
+          “{notice.name}” deleted{' '}
           <Button
             size="small"
             type="link"
@@ -90,6 +91,15 @@ export function NoticePanel({ id, notice, audience, onClose }: Props) {
     }
   };
   const live = notice.state === 'live';
+  const cancel = () => {
+    if (!id) {
+      onClose();
+      return;
+    }
+    setDraft(notice);
+    setFaults([]);
+    setEditing(false);
+  };
   return (
     <aside
       className="panel"
@@ -101,7 +111,7 @@ export function NoticePanel({ id, notice, audience, onClose }: Props) {
     >
       <h2>
         <span>{draft.name || 'New notice'}</span>
-        <span style={{ display: 'flex', gap: 10 }}>
+        <span className="flex gap10">
           {id && <span className={`mark ${live ? 'ok' : 'v'}`}>{notice.state}</span>}
           <button type="button" className="plain" aria-label="Close" onClick={onClose}>
             ✕
@@ -119,50 +129,49 @@ export function NoticePanel({ id, notice, audience, onClose }: Props) {
             <Button type="primary" loading={busy} onClick={() => save(draft, 'Saved', notice)} title="Ctrl+Enter">
               Save
             </Button>
-            <Button onClick={() => (id ? (setDraft(notice), setFaults([]), setEditing(false)) : onClose())}>
-              Cancel
-            </Button>
+            <Button onClick={cancel}>Cancel</Button>
           </>
         ) : (
           <>
             <Button type="primary" onClick={() => setEditing(true)}>
-              Change it
+              Edit
             </Button>
             <Button
               loading={busy}
               onClick={() =>
                 save(
                   { ...notice, state: live ? 'paused' : 'live' },
-                  live ? 'Paused: nothing goes out by it' : 'Live: it speaks of what happens from now on',
+                  live ? 'Paused. No messages are sent' : 'Live. Messages are sent for what happens from now on',
                   notice,
                 )
               }
             >
-              {live ? 'Pause' : 'Switch on'}
+              {live ? 'Pause' : 'Set live'}
             </Button>
             <Popconfirm
-              title="Remove this notice?"
-              description="What is planned by it does not go out."
-              okText="Remove"
-              cancelText="Keep"
+              title="Delete this notice?"
+              description="Its planned messages are not sent."
+              okText="Delete"
+              cancelText="Cancel"
               onConfirm={remove}
             >
-              <Button danger>Remove</Button>
+              <Button danger>Delete</Button>
             </Popconfirm>
           </>
         )}
       </div>
       {reach.data && (
         <div className="box">
-          <h3>Whom it reaches, by the last 30 days</h3>
-          {reach.data.reached} of {reach.data.moments} times {stageWords(draft.stage ?? '').toLowerCase()}
+          <h3>Estimated reach, based on the last 30 days</h3>
+          {reach.data.reached} of{' '}
+          {counted(reach.data.moments, eventWords(draft.stage ?? '').includes('order') ? 'order' : 'parcel')}
           {Object.entries(reach.data.byChannel)
-            .map(([c, n]) => ` · ${n} by ${CHANNEL_WORDS[c]}`)
+            .map(([c, n]) => ` · ${n} by ${channelLabel(c)}`)
             .join('')}
-          {reach.data.moved > 0 && ` · ${reach.data.moved} put off to the hours allowed`}
+          {reach.data.moved > 0 && ` · ${reach.data.moved} moved to the allowed hours`}
           {reach.data.reasons.slice(0, 3).map((r) => (
             <div key={r.reason} className="soft">
-              {r.count} not: {r.reason}
+              {r.count} skipped: {r.reason}
             </div>
           ))}
         </div>
@@ -174,12 +183,11 @@ export function NoticePanel({ id, notice, audience, onClose }: Props) {
 
 function Sentence({ notice, audience }: { notice: Schemas['NoticeBody']; audience: string }) {
   const channels = notice.channels ?? [];
-  const parcel = !['ordered', 'cancelled', 'refunded'].includes(notice.stage ?? '');
   const delay = delayWords(notice.after);
   return (
     <p className="say">
-      When {parcel ? 'a parcel' : 'an order'} is <u>{stageWords(notice.stage ?? '').toLowerCase()}</u>
-      {audience === 'everyone' ? ', for ' : ' and it is for '}
+      When <u>{eventWords(notice.stage ?? '')}</u>
+      {', for '}
       <u>{audience}</u>,{' '}
       {delay === 'at once' ? (
         <>
@@ -197,22 +205,22 @@ function Sentence({ notice, audience }: { notice: Schemas['NoticeBody']; audienc
           <u>
             {notice.window.from} and {notice.window.to}
           </u>{' '}
-          where the customer lives{' '}
+          in the customer’s time{' '}
         </>
       )}
-      say “{notice.name}” by{' '}
+      send “{notice.name}” by{' '}
       {notice.rule === 'all' ? (
         <u>
           {listed(
-            channels.map((c) => CHANNEL_WORDS[c]),
+            channels.map((c) => channelLabel(c)),
             'and',
           )}
         </u>
       ) : (
         channels.map((c, i) => (
           <span key={c}>
-            {i > 0 && ', else '}
-            <u>{CHANNEL_WORDS[c]}</u>
+            {i > 0 && ', or else '}
+            <u>{channelLabel(c)}</u>
           </span>
         ))
       )}

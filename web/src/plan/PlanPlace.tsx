@@ -2,10 +2,11 @@ import { useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { api, keys, type Schemas } from '../api/client';
+import { CHANNELS, channelLabel } from '../channels';
 import { LINE, PLAN_GEOMETRY, x } from '../route/geometry';
 import { Route } from '../route/Route';
 import { Failed } from '../shell/Failed';
-import { CHANNEL_WORDS, CHANNELS, perDay, stageWords, whenShort } from '../words';
+import { perDay, stageWords, whenShort } from '../words';
 import { bandHeight, hang, top, turn } from './layout';
 import { NoticePanel } from './NoticePanel';
 
@@ -26,7 +27,7 @@ function blank(stage: string, channel: string): Schemas['NoticeBody'] {
 }
 
 /** The place Plan: the route with the notices as pennants at their stops, a band for each channel. */
-export function PlanPlace() {
+export default function PlanPlace() {
   const plan = useQuery({ queryKey: keys.plan, queryFn: api.plan });
   const { id } = useParams();
   const navigate = useNavigate();
@@ -65,7 +66,7 @@ export function PlanPlace() {
               {LINE.map((s) => (
                 <div key={s} className="thread" style={{ left: x(PLAN_GEOMETRY, s) - 1 }} />
               ))}
-              {CHANNELS.map((channel) => {
+              {CHANNELS.map(({ code: channel }) => {
                 const hung = hang(
                   notices.filter((n) => !stage || n.notice.stage === stage),
                   channel,
@@ -76,10 +77,10 @@ export function PlanPlace() {
                     key={channel}
                     className="band"
                     style={{ height: bandHeight(hung) }}
-                    aria-label={CHANNEL_WORDS[channel]}
+                    aria-label={channelLabel(channel)}
                   >
                     <div className="name">
-                      {CHANNEL_WORDS[channel]}
+                      {channelLabel(channel)}
                       <small>{plan.data ? `about ${Math.round(sent / 30)} a day` : ' '}</small>
                     </div>
                     {hung.map((h) => (
@@ -106,7 +107,7 @@ export function PlanPlace() {
                           type="button"
                           className="add"
                           style={{ left: x(PLAN_GEOMETRY, s), top: 46 }}
-                          aria-label={`Add a notice: ${stageWords(s)}, ${CHANNEL_WORDS[channel]}`}
+                          aria-label={`Add a notice: ${stageWords(s)}, ${channelLabel(channel)}`}
                           onClick={() => {
                             navigate('/plan');
                             setFresh(blank(s, channel));
@@ -134,8 +135,8 @@ export function PlanPlace() {
         ) : (
           <aside className="panel" aria-label="Notice">
             <div className="empty">
-              <h2>Choose a pennant</h2>
-              <p>Or press + at a stop to say something there.</p>
+              <h2>Choose a notice</h2>
+              <p>Or press + at a stop to add one.</p>
             </div>
           </aside>
         )}
@@ -159,7 +160,7 @@ function Pennant({
 }) {
   const n = view.notice;
   const sent = view.sent[channel];
-  const after = turn(n, channel, CHANNEL_WORDS);
+  const after = turn(n, channel, channelLabel);
   const long = (sent?.segments ?? 1) > 1;
   return (
     <div

@@ -3,10 +3,11 @@ import { Segmented } from 'antd';
 import { useDeferredValue, useState } from 'react';
 import { Link } from 'react-router';
 import { api, keys, type Schemas } from '../api/client';
+import { channelLabel } from '../channels';
 import { MailFrame } from '../shell/MailFrame';
 import { path } from '../wording/place';
 import { SmsNotes } from '../wording/SmsNotes';
-import { CHANNEL_WORDS } from '../words';
+import { counted } from '../words';
 
 /** What the notice says to a real order, made by the code that sends. */
 export function Preview({ id, notice }: { id?: string; notice: Schemas['NoticeBody'] }) {
@@ -26,21 +27,21 @@ export function Preview({ id, notice }: { id?: string; notice: Schemas['NoticeBo
   if (!channel) return null;
   const s = shown.data;
   return (
-    <div style={{ marginTop: 12 }}>
-      <div style={{ display: 'flex', justifyContent: 'space-between', gap: 8, flexWrap: 'wrap' }}>
+    <div className="mt12">
+      <div className="flex spread gap8 wrap">
         <Segmented
           size="small"
           aria-label="Channel shown"
           value={channel}
           onChange={(v) => setWanted(String(v))}
-          options={channels.map((c) => ({ value: c, label: CHANNEL_WORDS[c] }))}
+          options={channels.map((c) => ({ value: c, label: channelLabel(c) }))}
         />
         {id ? (
           <Link className="link" to={path({ notice: id, channel })}>
-            Change the wording
+            Edit wording
           </Link>
         ) : (
-          <span className="soft">a starter; change it once it is saved</span>
+          <span className="soft">Starter text. Edit it after saving</span>
         )}
         {channel === 'email' && (
           <Segmented
@@ -62,7 +63,7 @@ export function Preview({ id, notice }: { id?: string; notice: Schemas['NoticeBo
       ) : (
         s && (
           <>
-            {s.faults.map((f) => (
+            {s.errors.map((f) => (
               <div key={`${f.line}-${f.column}-${f.message}`} className="box">
                 <span className="mark bad">
                   line {f.line}, column {f.column}
@@ -76,22 +77,26 @@ export function Preview({ id, notice }: { id?: string; notice: Schemas['NoticeBo
               </div>
             )}
             {s.sms && <SmsNotes sms={s.sms} />}
-            {s.text != null && (
+            {s.message && (
               <div className="preview">
                 <div className="head">
-                  <span>{s.subject ?? `To order ${s.number}`}</span>
+                  <span>{s.message.subject ?? `To order ${s.order?.number}`}</span>
                   <span className="mono">
-                    {s.subject ? s.number : ''}
+                    {s.message.subject ? s.order?.number : ''}
                     {s.sms
-                      ? `${s.sms.encoding}, ${s.sms.segments} segment${s.sms.segments === 1 ? '' : 's'}, ${s.sms.unitsLeft} left`
+                      ? `${s.sms.length.encoding}, ${counted(s.sms.length.segments, 'segment')}, ${s.sms.length.unitsLeft} left`
                       : ''}
                   </span>
                 </div>
-                {s.html && !plain ? <MailFrame html={s.html} title="The mail" /> : <div className="text">{s.text}</div>}
+                {s.message.html && !plain ? (
+                  <MailFrame html={s.message.html} title="The mail" />
+                ) : (
+                  <div className="text">{s.message.text}</div>
+                )}
                 {channel === 'whatsapp' && (notice.buttons?.length ?? 0) > 0 && (
-                  <div className="text" style={{ paddingTop: 0 }}>
+                  <div className="text pt0">
                     {notice.buttons!.map((b) => (
-                      <span key={b.id} className="mark v" style={{ marginRight: 6 }}>
+                      <span key={b.id} className="mark v mr6">
                         {b.label}
                       </span>
                     ))}

@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest';
 import type { Schemas } from '../api/client';
-import { CHANNEL_WORDS } from '../words';
+import { channelLabel } from '../channels';
 import { bandHeight, EMPTY_BAND, hang, turn } from './layout';
 
 const notice = (id: string, stage: string, channels: string[], rule = 'first-that-works'): Schemas['NoticeView'] => ({
@@ -25,7 +25,7 @@ it('hangs notices at the same stop below one another', () => {
 
 it('says when a channel stands by', () => {
   const first = notice('a', 'ordered', ['whatsapp', 'sms']).notice;
-  expect(turn(first, 'whatsapp', CHANNEL_WORDS)).toBeUndefined();
-  expect(turn(first, 'sms', CHANNEL_WORDS)).toBe('if no WhatsApp');
-  expect(turn({ ...first, rule: 'all' }, 'sms', CHANNEL_WORDS)).toBeUndefined();
+  expect(turn(first, 'whatsapp', channelLabel)).toBeUndefined();
+  expect(turn(first, 'sms', channelLabel)).toBe('if no WhatsApp');
+  expect(turn({ ...first, rule: 'all' }, 'sms', channelLabel)).toBeUndefined();
 });

@@ -33,9 +33,9 @@ export function top(row: number): number {
 export function turn(
   notice: Schemas['NoticeBody'],
   channel: string,
-  words: Record<string, string>,
+  label: (code: string) => string,
 ): string | undefined {
   const channels = notice.channels ?? [];
   const i = channels.indexOf(channel);
-  return notice.rule === 'all' || i <= 0 ? undefined : `if no ${words[channels[i - 1]]}`;
+  return notice.rule === 'all' || i <= 0 ? undefined : `if no ${label(channels[i - 1])}`;
 }

@@ -16,8 +16,8 @@ it('has a place on the line for every stage, left to right', () => {
 it('narrows to a stop and widens again', () => {
   const queries = new QueryClient({ defaultOptions: { queries: { retry: false, staleTime: Infinity } } });
   queries.setQueryData(keys.route, [
-    { stage: 'packed', onLine: 1, side: false, orders: 21 },
-    { stage: 'delayed', onLine: 3, side: true, orders: 4 },
+    { stage: 'packed', position: 1, side: false, orders: 21 },
+    { stage: 'delayed', position: 3, side: true, orders: 4 },
   ]);
   const choose = vi.fn();
   const view = (chosen?: string) => (

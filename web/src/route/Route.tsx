@@ -4,6 +4,9 @@ import { stageWords } from '../words';
 import { type Geometry, LINE, SIDE, x } from './geometry';
 
 const SHORT: Record<string, string> = { 'out-for-delivery': 'Out', 'in-transit': 'Transit' };
+/** Shorter on the branch, where several stand side by side. */
+const SIDE_SHORT: Record<string, string> = { attempted: 'Attempted' };
+const CROWDED = 5;
 const WARN = ['attempted', 'delayed', 'returning'];
 
 type Props = {
@@ -55,18 +58,23 @@ export function Route({ title, subtitle, geometry, slim, chosen, onChoose }: Pro
       ))}
       {beside.map((stage) => {
         const left = sideX;
-        sideX += 46 + stageWords(stage).length * 6.6;
+        const label =
+          beside.length > CROWDED && stage === 'ready-for-collection'
+            ? 'Collection'
+            : (SIDE_SHORT[stage] ?? stageWords(stage));
+        sideX += 48 + label.length * 6.1;
         return (
           <button
             key={stage}
             type="button"
             className={`plain side ${chosen === stage ? 'chosen' : ''} ${WARN.includes(stage) && (counts.get(stage) ?? 0) > 0 ? 'warn' : ''}`}
             style={{ left }}
+            title={stageWords(stage)}
             aria-pressed={chosen === stage}
             onClick={() => choose(stage)}
           >
             <span className="ring" />
-            <span>{stageWords(stage)}</span>
+            <span>{label}</span>
             <span className="count">{data ? (counts.get(stage) ?? 0) : ' '}</span>
           </button>
         );

@@ -1,22 +1,19 @@
-/** Where the stops of the route stand. Every place lays its own things at the same x. */
-export const LINE = ['ordered', 'packed', 'dispatched', 'in-transit', 'out-for-delivery', 'delivered'];
-export const SIDE = ['attempted', 'ready-for-collection', 'delayed', 'returning', 'returned', 'cancelled', 'refunded'];
-const LINE_OF: Record<string, number> = {
-  attempted: 4,
-  'ready-for-collection': 4,
-  delayed: 3,
-  returning: 5,
-  returned: 5,
-  cancelled: 5,
-  refunded: 5,
-  'partly-dispatched': 2,
-  'partly-delivered': 5,
-};
+import stages from './stages.json';
+
+/** The stages as the server has them (stages.json is compared with its table). Every place lays its own things at the same x. */
+export const LINE = stages.filter((s) => !s.side).map((s) => s.code);
+export const SIDE = stages.filter((s) => s.side).map((s) => s.code);
+
+/** Stages that a parcel can be at; the others are those of an order as a whole. */
+export const PARCEL_STAGES = stages.filter((s) => !s.ofOrder).map((s) => s.code);
+
+/** The words beyond a parcel's stages: an order whose parcels stand on both sides of a stop. */
+const PARTLY: Record<string, number> = { 'partly-dispatched': 2, 'partly-delivered': 5 };
+const POSITION = new Map(stages.map((s) => [s.code, s.position]));
 
 /** Position on the line of any stage, 0 to 5. */
 export function onLine(stage: string): number {
-  const i = LINE.indexOf(stage);
-  return i >= 0 ? i : (LINE_OF[stage] ?? 0);
+  return POSITION.get(stage) ?? PARTLY[stage] ?? 0;
 }
 
 export type Geometry = { from: number; to: number };

@@ -18,6 +18,7 @@ const FONTS = [
 export function BrandPage() {
   const [shop, setShop] = useState<string>();
   const kept = useQuery({ queryKey: keys.brand(shop), queryFn: () => api.brand(shop), placeholderData: (old) => old });
+  const sender = useQuery({ queryKey: keys.sender(shop), queryFn: () => api.sender(shop) });
   const [draft, setDraft] = useState<Schemas['BrandBody']>();
   const [code, setCode] = useState('');
   const logo = useRef<HTMLInputElement>(null);
@@ -32,7 +33,7 @@ export function BrandPage() {
     retry: false,
   });
   if (kept.isError) return <Failed error={kept.error} again={() => kept.refetch()} />;
-  if (!kept.data) return <div className="empty">Fetching the brand ...</div>;
+  if (!kept.data) return <div className="empty">Loading the brand …</div>;
   const set = (part: Partial<Schemas['BrandBody']>) => setDraft({ ...b, ...part });
   const wrong = (field: string) =>
     faults
@@ -46,7 +47,7 @@ export function BrandPage() {
     if (
       await run(
         () => api.changeBrand(b, shop),
-        shop ? `Saved; ${shop} speaks for itself from now on` : 'Saved; every mail from now on looks like this',
+        shop ? `Saved. ${shop} has its own brand now` : 'Saved. All new messages use this brand',
       )
     )
       setDraft(undefined);
@@ -79,7 +80,7 @@ export function BrandPage() {
         }}
       >
         {kept.data.shops.length > 1 && (
-          <div className="row" role="group" aria-label="Whose brand" style={{ marginBottom: 10 }}>
+          <div className="row mb10" role="group" aria-label="Whose brand">
             {[undefined, ...kept.data.shops.map((s) => s.shop)].map((s) => (
               <button
                 key={s ?? ''}
@@ -91,70 +92,69 @@ export function BrandPage() {
                   setDraft(undefined);
                 }}
               >
-                {s ? `shop ${s}` : 'every shop'}
+                {s ? `shop ${s}` : 'all shops'}
                 {s && kept.data!.shops.find((x) => x.shop === s)?.own ? ' (own)' : ''}
               </button>
             ))}
             {shop && !kept.data.own && (
               <span className="soft">
-                {shop} speaks as every shop does. Change something and save, and it speaks for itself.
+                {shop} uses the brand of all shops. Change something and save to give it its own.
               </span>
             )}
             {shop && kept.data.own && (
               <Popconfirm
-                title={`Let ${shop} speak as every shop does?`}
+                title={`Use the brand of all shops for ${shop}?`}
                 okText="Yes"
                 cancelText="No"
                 onConfirm={() =>
-                  run(() => api.dropBrand(shop), `${shop} speaks as every shop does`).then(() => setDraft(undefined))
+                  run(() => api.dropBrand(shop), `${shop} uses the brand of all shops`).then(() => setDraft(undefined))
                 }
               >
-                <Button size="small">Speak as every shop does</Button>
+                <Button size="small">Use the brand of all shops</Button>
               </Popconfirm>
             )}
           </div>
         )}
         <section className="card form">
-          <h2>Who is speaking</h2>
+          <h2>Sender</h2>
           <div className="two">
-            {text('name', 'Name, as customers know it')}
+            {text('name', 'Brand name')}
             {text('smsSender', 'SMS sender', 'up to 11 letters and digits')}
           </div>
           <div className="two">
-            {text('senderAddress', 'Sender’s address of every e-mail')}
-            {text('senderName', 'Sender’s name', b.name)}
+            {text('senderAddress', 'Sender address of e-mails')}
+            {text('senderName', 'Sender name of e-mails', b.name)}
           </div>
           <div className="proof">
-            {kept.data.proven && (!draft || draft.senderAddress === kept.data.brand.senderAddress) ? (
+            {sender.data?.verified && (!draft || draft.senderAddress === kept.data.brand.senderAddress) ? (
               <>
-                <span className="mark ok">proven</span>{' '}
-                <span className="soft">{kept.data.brand.senderAddress} answered.</span>
+                <span className="mark ok">verified</span>{' '}
+                <span className="soft">{kept.data.brand.senderAddress} can send e-mails.</span>
               </>
             ) : draft && draft.senderAddress !== kept.data.brand.senderAddress ? (
-              <span className="soft">Save first; then the new address has to be proven.</span>
+              <span className="soft">Save first. Then verify the new address.</span>
             ) : (
               <>
-                <span className="mark bad">not proven</span>{' '}
+                <span className="mark bad">not verified</span>{' '}
                 <span className="soft">
                   No notice with e-mail can be switched on before a code sent to {kept.data.brand.senderAddress} came
                   back.
                 </span>
-                <div className="row" style={{ marginTop: 6 }}>
+                <div className="row mt6">
                   <Button
                     size="small"
                     loading={busy}
                     onClick={() =>
-                      run(() => api.proveSender(shop), `A code is on its way to ${kept.data!.brand.senderAddress}`)
+                      run(() => api.sendSenderCode(shop), `The code was sent to ${kept.data!.brand.senderAddress}`)
                     }
                   >
-                    Send the code
+                    Send code
                   </Button>
                   <Input
                     size="small"
-                    aria-label="The code"
+                    aria-label="Code"
                     placeholder="6 digits"
-                    style={{ width: 100 }}
-                    className="mono"
+                    className="mono w100"
                     value={code}
                     onChange={(e) => setCode(e.target.value)}
                   />
@@ -162,25 +162,23 @@ export function BrandPage() {
                     size="small"
                     disabled={code.trim().length < 6}
                     onClick={async () => {
-                      if (await run(() => api.answerProof(code, shop), 'The address is proven')) setCode('');
+                      if (await run(() => api.confirmSenderCode(code, shop), 'The address is verified')) setCode('');
                     }}
                   >
-                    It says this
+                    Confirm code
                   </Button>
                 </div>
               </>
             )}
           </div>
           <div className="two">
-            {text('chatNumber', 'Chat number', 'the account’s own')}
+            {text('chatNumber', 'Chat number', 'the account’s number')}
             <div>
-              <label htmlFor="b-language">
-                {shop ? 'Language for customers whose own has no words' : 'Language of the words for everyone'}
-              </label>
+              <label htmlFor="b-language">{shop ? 'Default language' : 'Default language'}</label>
               <Select
                 id="b-language"
                 showSearch
-                style={{ width: '100%' }}
+                className="full"
                 value={b.language ?? 'en'}
                 onChange={(language) => set({ language })}
                 options={[...new Set(['en', 'de', 'fr', 'es', 'it', 'nl', 'sv', 'pl', b.language ?? 'en'])].map(
@@ -190,20 +188,20 @@ export function BrandPage() {
               {wrong('language')}
             </div>
           </div>
-          {kept.data.gateways.length < 3 && (
+          {sender.data?.canSend === false && (
             <p className="soft">
-              Channels without a gateway keep their messages waiting.{' '}
+              No mail server is set up; e-mails wait until there is one.{' '}
               <Link className="link" to="/setup/gateways">
                 Go to Gateways
               </Link>
             </p>
           )}
         </section>
-        <section className="card form" style={{ marginTop: 12 }}>
-          <h2>How it looks</h2>
-          <div className="row" style={{ flexWrap: 'wrap' }}>
+        <section className="card form mt12">
+          <h2>Design</h2>
+          <div className="row wrap">
             <div>
-              <label htmlFor="b-colour">Buttons</label>
+              <label htmlFor="b-colour">Button colour</label>
               <ColorPicker
                 disabledAlpha
                 showText
@@ -212,7 +210,7 @@ export function BrandPage() {
               />
             </div>
             <div>
-              <label htmlFor="b-ground">Ground</label>
+              <label htmlFor="b-ground">Background</label>
               <ColorPicker
                 disabledAlpha
                 showText
@@ -224,17 +222,17 @@ export function BrandPage() {
               <label htmlFor="b-font">Font</label>
               <Select
                 id="b-font"
-                style={{ width: 100 }}
+                className="w100"
                 value={b.font ?? 'plain'}
                 onChange={(font) => set({ font })}
                 options={FONTS}
               />
             </div>
             <div>
-              <label htmlFor="b-button">Buttons are</label>
+              <label htmlFor="b-button">Button style</label>
               <Select
                 id="b-button"
-                style={{ width: 110 }}
+                className="w110"
                 value={b.button ?? 'filled'}
                 onChange={(button) => set({ button })}
                 options={[
@@ -245,19 +243,19 @@ export function BrandPage() {
               {wrong('button')}
             </div>
             <div>
-              <label htmlFor="b-corner">Corners, px</label>
+              <label htmlFor="b-corner">Corner radius, px</label>
               <InputNumber
                 id="b-corner"
                 min={0}
                 max={24}
-                style={{ width: 80 }}
+                className="w80"
                 value={b.corner ?? 6}
                 onChange={(n) => set({ corner: n ?? 0 })}
               />
             </div>
             <div>
-              <label>Logo</label>
-              <Button onClick={() => logo.current?.click()}>{b.logo ? 'Other logo' : 'Load a logo'}</Button>
+              <div className="label">Logo</div>
+              <Button onClick={() => logo.current?.click()}>{b.logo ? 'Change logo' : 'Upload logo'}</Button>
               <input
                 ref={logo}
                 type="file"
@@ -275,18 +273,18 @@ export function BrandPage() {
             {b.logo && (
               <>
                 <div>
-                  <label htmlFor="b-logo-width">Logo’s width, px</label>
+                  <label htmlFor="b-logo-width">Logo width, px</label>
                   <InputNumber
                     id="b-logo-width"
                     min={20}
                     max={600}
-                    style={{ width: 90 }}
+                    className="w90"
                     value={b.logoWidth ?? 350}
                     onChange={(n) => set({ logoWidth: n ?? 350 })}
                   />
                 </div>
                 <Button type="link" onClick={() => set({ logo: undefined })}>
-                  without logo
+                  Remove logo
                 </Button>
               </>
             )}
@@ -295,37 +293,37 @@ export function BrandPage() {
           {wrong('ground')}
           {wrong('logoWidth')}
           {shown.data && (
-            <p style={{ marginTop: 8 }}>
+            <p className="mt8">
               <span className={`mark ${shown.data.contrast >= 4.5 ? 'ok' : 'bad'}`}>
                 {shown.data.contrast.toFixed(1)} : 1
               </span>{' '}
               <span className="soft">
-                contrast of the buttons’ words (WCAG asks for 4.5); they are{' '}
-                {shown.data.buttonText === '#ffffff' ? 'white' : 'black'} by themselves.
+                contrast of the button text (WCAG asks for 4.5). It is{' '}
+                {shown.data.buttonText === '#ffffff' ? 'white' : 'black'} automatically.
               </span>
             </p>
           )}
         </section>
-        <section className="card form" style={{ marginTop: 12 }}>
-          <h2>At the foot of every mail</h2>
+        <section className="card form mt12">
+          <h2>Footer of e-mails</h2>
           <div className="two">
-            {text('postalAddress', 'Postal address (mail rules demand it)')}
+            {text('postalAddress', 'Postal address (required)')}
             {text('phone', 'Telephone')}
           </div>
           {text('helpUrl', 'Help page', 'https://')}
-          <label>Links: returns, social pages</label>
+          <div className="label">Links, such as returns and social media</div>
           {links.map((l, i) => (
-            <div key={i} className="row" style={{ marginBottom: 4 }}>
+            <div key={i} className="row mb4">
               <Input
                 size="small"
-                aria-label={`Link ${i + 1} says`}
-                style={{ width: 160 }}
+                aria-label={`Label of link ${i + 1}`}
+                className="w160"
                 value={l.label}
                 onChange={(e) => setLink(i, { label: e.target.value })}
               />
               <Input
                 size="small"
-                aria-label={`Link ${i + 1} leads to`}
+                aria-label={`Address of link ${i + 1}`}
                 className="mono"
                 value={l.url}
                 onChange={(e) => setLink(i, { url: e.target.value })}
@@ -342,7 +340,7 @@ export function BrandPage() {
           {wrong('links')}
           {links.length < 8 && (
             <Button size="small" onClick={() => set({ links: [...links, { label: '', url: 'https://' }] })}>
-              Add a link
+              Add link
             </Button>
           )}
         </section>
@@ -350,11 +348,11 @@ export function BrandPage() {
           <Button type="primary" loading={busy} disabled={!draft} onClick={save} title="Ctrl+Enter">
             Save
           </Button>
-          {draft && <Button onClick={() => setDraft(undefined)}>Take back</Button>}
+          {draft && <Button onClick={() => setDraft(undefined)}>Discard changes</Button>}
         </div>
       </main>
-      <aside className="panel" style={{ width: 480 }} aria-label="A mail of this brand">
-        <h2>So it will look</h2>
+      <aside className="panel w480" aria-label="Sample e-mail">
+        <h2>Preview</h2>
         {shown.isError ? (
           <p className="box">
             <span className="mark bad">!</span> {shown.error.message}
@@ -362,7 +360,7 @@ export function BrandPage() {
         ) : (
           shown.data && (
             <div className="preview tall">
-              <MailFrame html={shown.data.html} title="A mail of this brand" />
+              <MailFrame html={shown.data.html} title="Sample e-mail" />
             </div>
           )
         )}

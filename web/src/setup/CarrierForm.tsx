@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { Button, Input, InputNumber, Popconfirm, Select } from 'antd';
 import { useRef, useState } from 'react';
 import { api, keys, type Schemas } from '../api/client';
-import { LINE, SIDE } from '../route/geometry';
+import { PARCEL_STAGES } from '../route/geometry';
 import { stageWords } from '../words';
 import { DurationInput } from './DurationInput';
 import { useDo } from './useDo';
@@ -14,13 +14,11 @@ type Props = {
   onClose: (to?: string) => void;
 };
 
-const STAGES = [...LINE, ...SIDE]
-  .filter((s) => !['ordered', 'cancelled', 'refunded'].includes(s))
-  .map((s) => ({ value: s, label: stageWords(s) }));
+const STAGES = PARCEL_STAGES.map((s) => ({ value: s, label: stageWords(s) }));
 const ARRIVE = [
-  { value: 'pushed', label: 'pushed to us' },
-  { value: 'file', label: 'in files' },
-  { value: 'asked', label: 'asked for' },
+  { value: 'pushed', label: 'sent to us' },
+  { value: 'file', label: 'imported from files' },
+  { value: 'asked', label: 'polled' },
 ];
 
 /** Everything about one carrier. */
@@ -62,8 +60,7 @@ export function CarrierForm({ line, directory, fresh, onClose }: Props) {
     .replace('{language}', 'en');
   return (
     <aside
-      className="panel form"
-      style={{ width: 440 }}
+      className="panel form w440"
       aria-label={fresh ? 'New carrier' : `Carrier ${line.carrier.name}`}
       onKeyDown={(e) => {
         if (e.key === 'Enter' && e.ctrlKey) save();
@@ -71,7 +68,7 @@ export function CarrierForm({ line, directory, fresh, onClose }: Props) {
       }}
     >
       <h2>
-        <span>{fresh ? 'Add a carrier' : line.carrier.name}</span>
+        <span>{fresh ? 'Add carrier' : line.carrier.name}</span>
         <button type="button" className="plain" aria-label="Close" onClick={() => onClose()}>
           ✕
         </button>
@@ -91,7 +88,7 @@ export function CarrierForm({ line, directory, fresh, onClose }: Props) {
       <label htmlFor="c-name">Name</label>
       <Input id="c-name" value={c.name ?? ''} onChange={(e) => set({ name: e.target.value })} />
       {wrong('name')}
-      <label htmlFor="c-link">Address of its tracking page</label>
+      <label htmlFor="c-link">Address of the tracking page</label>
       <Input
         id="c-link"
         className="mono"
@@ -103,25 +100,25 @@ export function CarrierForm({ line, directory, fresh, onClose }: Props) {
       <p className="soft">
         {c.linkPattern ? (
           <>
-            Becomes <span className="mono">{sample}</span>
+            Example: <span className="mono">{sample}</span>
             {!c.linkPattern.includes('{trackingNumber}') &&
-              '. The customer pastes the number there; messages make it easy to copy.'}
+              '. Customers paste the number there; messages make it easy to copy.'}
           </>
         ) : (
-          'May hold {trackingNumber}, {postcode}, {country}, {language}.'
+          'You can use {trackingNumber}, {postcode}, {country} and {language}.'
         )}
       </p>
       <div className="two">
         <div>
-          <label htmlFor="c-zone">Time zone of its scans</label>
+          <label htmlFor="c-zone">Time zone of scans</label>
           <Input id="c-zone" value={c.zone ?? ''} onChange={(e) => set({ zone: e.target.value })} />
           {wrong('zone')}
         </div>
         <div>
-          <label htmlFor="c-scans">Its scans are</label>
+          <label htmlFor="c-scans">Scans are</label>
           <Select
             id="c-scans"
-            style={{ width: '100%' }}
+            className="full"
             value={c.scans}
             onChange={(scans) => set({ scans, ask: scans === 'asked' ? ask : undefined })}
             options={ARRIVE}
@@ -131,7 +128,7 @@ export function CarrierForm({ line, directory, fresh, onClose }: Props) {
       </div>
       {c.scans === 'asked' && (
         <>
-          <label htmlFor="c-ask">Asked at</label>
+          <label htmlFor="c-ask">Address to poll</label>
           <Input
             id="c-ask"
             className="mono"
@@ -149,30 +146,30 @@ export function CarrierForm({ line, directory, fresh, onClose }: Props) {
               />
             </div>
             <div>
-              <label htmlFor="c-tries">At most, times</label>
+              <label htmlFor="c-tries">Attempts</label>
               <InputNumber
                 id="c-tries"
                 min={1}
-                style={{ width: '100%' }}
+                className="full"
                 value={ask.mostTries}
                 onChange={(n) => set({ ask: { ...ask, mostTries: n ?? 1 } })}
               />
             </div>
           </div>
-          <label htmlFor="c-limit">And no longer than</label>
+          <label htmlFor="c-limit">Time limit</label>
           <DurationInput id="c-limit" value={ask.limit} onChange={(limit) => set({ ask: { ...ask, limit } })} />
-          <p className="soft">Ends when the parcel is delivered, or by whichever of these comes first.</p>
+          <p className="soft">Polling ends when the parcel is delivered, or at the first of these limits.</p>
           {wrong('ask')}
         </>
       )}
-      <label>Its numbers</label>
+      <div className="label">Tracking number formats</div>
       {formats.map((f, i) => (
-        <div key={i} className="row" style={{ marginBottom: 4 }}>
+        <div key={i} className="row mb4">
           <Input
             size="small"
             aria-label={`Format ${i + 1} name`}
             placeholder="name"
-            style={{ width: 120, flex: 'none' }}
+            className="w120 fixed-width"
             value={f.name}
             onChange={(e) => setFormat(i, { name: e.target.value })}
           />
@@ -187,7 +184,7 @@ export function CarrierForm({ line, directory, fresh, onClose }: Props) {
           <Select
             size="small"
             aria-label={`Format ${i + 1} check digit`}
-            style={{ width: 104 }}
+            className="w104"
             popupMatchSelectWidth={false}
             value={f.check}
             onChange={(check) => setFormat(i, { check })}
@@ -204,9 +201,9 @@ export function CarrierForm({ line, directory, fresh, onClose }: Props) {
       ))}
       {wrong('formats')}
       <Button size="small" onClick={() => set({ formats: [...formats, { name: '', pattern: '', check: 'none' }] })}>
-        Add a format
+        Add format
       </Button>
-      <label htmlFor="c-number">Try a number</label>
+      <label htmlFor="c-number">Test a number</label>
       <Input
         id="c-number"
         className="mono"
@@ -216,24 +213,24 @@ export function CarrierForm({ line, directory, fresh, onClose }: Props) {
       />
       {recognised.data &&
         (recognised.data.candidates.length === 0 ? (
-          <p className="soft">No carrier in use has numbers of this shape.</p>
+          <p className="soft">No carrier in use has numbers like this.</p>
         ) : (
           recognised.data.candidates.map((r) => (
             <p key={r.format + r.carrier}>
-              <span className={`mark ${r.valid ? 'ok' : 'bad'}`}>{r.valid ? 'fits' : 'wrong'}</span>{' '}
+              <span className={`mark ${r.valid ? 'ok' : 'bad'}`}>{r.valid ? 'valid' : 'invalid'}</span>{' '}
               {r.carrierName ?? 'no carrier in use'}, {r.format}
               {r.reason ? `: ${r.reason}` : ''}
             </p>
           ))
         ))}
-      <label>How its scans are read</label>
+      <div className="label">Code table</div>
       <div className="codes" tabIndex={0} role="group" aria-label="Code table">
         {codes.map((r, i) => (
-          <div key={i} className="row" style={{ marginBottom: 3 }}>
+          <div key={i} className="row mb3">
             <Select
               size="small"
               aria-label={`Line ${i + 1} reads`}
-              style={{ width: 66 }}
+              className="w66"
               value={r.contains != null ? 'text' : 'code'}
               onChange={(k) =>
                 setCode(
@@ -258,7 +255,7 @@ export function CarrierForm({ line, directory, fresh, onClose }: Props) {
             <Select
               size="small"
               aria-label={`Line ${i + 1} means`}
-              style={{ width: 130 }}
+              className="w130"
               value={r.stage}
               onChange={(stage) => setCode(i, { stage })}
               options={STAGES}
@@ -274,15 +271,15 @@ export function CarrierForm({ line, directory, fresh, onClose }: Props) {
         ))}
       </div>
       {wrong('codes')}
-      <div className="actions" style={{ marginTop: 4 }}>
+      <div className="actions mt4">
         <Button size="small" onClick={() => set({ codes: [...codes, { code: '', stage: 'in-transit' }] })}>
-          Add a line
+          Add code
         </Button>
         <Select
           size="small"
-          aria-label="Prefill from a list"
-          style={{ width: 190 }}
-          placeholder="Prefill from a list"
+          aria-label="Add a standard list"
+          className="w190"
+          placeholder="Add a standard list"
           value={null}
           onChange={(name: string) =>
             set({
@@ -302,13 +299,11 @@ export function CarrierForm({ line, directory, fresh, onClose }: Props) {
           Save
         </Button>
         {!fresh && !line.preferred && (
-          <Button
-            onClick={() => run(() => api.preferCarrier(c.key!), `${c.name} is chosen where nothing says otherwise`)}
-          >
-            Make it the default
+          <Button onClick={() => run(() => api.preferCarrier(c.key!), `${c.name} is the default carrier`)}>
+            Make default
           </Button>
         )}
-        <Button onClick={() => logo.current?.click()}>{c.logo ? 'Other logo' : 'Logo'}</Button>
+        <Button onClick={() => logo.current?.click()}>{c.logo ? 'Change logo' : 'Upload logo'}</Button>
         <input
           ref={logo}
           type="file"
@@ -324,23 +319,23 @@ export function CarrierForm({ line, directory, fresh, onClose }: Props) {
         />
         {!fresh && line.parcels === 0 && (
           <Popconfirm
-            title="Remove this carrier?"
-            okText="Remove"
-            cancelText="Keep"
+            title="Delete this carrier?"
+            okText="Delete"
+            cancelText="Cancel"
             onConfirm={async () => {
-              await run(() => api.removeCarrier(c.key!), 'Removed');
+              await run(() => api.removeCarrier(c.key!), 'Deleted');
               onClose();
             }}
           >
-            <Button danger>Remove</Button>
+            <Button danger>Delete</Button>
           </Popconfirm>
         )}
       </div>
       {c.logo && (
-        <p style={{ marginTop: 8 }}>
+        <p className="mt8">
           <img src={c.logo} alt={`Logo of ${c.name}`} className="logo" />{' '}
           <Button size="small" type="link" onClick={() => set({ logo: undefined })}>
-            without logo
+            Remove logo
           </Button>
         </p>
       )}

@@ -29,7 +29,7 @@ export function CarriersPage() {
   const [refused, setRefused] = useState<string[]>([]);
   const { run, busy } = useDo();
   if (directory.isError) return <Failed error={directory.error} again={() => directory.refetch()} />;
-  if (!directory.data) return <div className="empty">Fetching the carriers ...</div>;
+  if (!directory.data) return <div className="empty">Loading the carriers …</div>;
   const words = search.toLowerCase();
   const lines = directory.data.carriers
     .filter((c) => (!only || c.carrier.inUse) && `${c.carrier.name} ${c.carrier.key}`.toLowerCase().includes(words))
@@ -58,7 +58,7 @@ export function CarriersPage() {
           <Input
             allowClear
             size="small"
-            style={{ width: 220 }}
+            className="w220"
             aria-label="Search carriers"
             placeholder="Search carriers"
             value={search}
@@ -92,11 +92,11 @@ export function CarriersPage() {
             onChange={(e) => load(e.target.files?.[0])}
           />
           <Button size="small" type="primary" onClick={() => navigate('/setup/carriers/new')}>
-            Add a carrier
+            Add carrier
           </Button>
         </div>
         {refused.length > 0 && (
-          <div className="box" style={{ margin: 12 }}>
+          <div className="box m12">
             {refused.map((r) => (
               <div key={r}>
                 <span className="mark bad">refused</span> {r}
@@ -109,8 +109,8 @@ export function CarriersPage() {
             <tr>
               <th>Carrier</th>
               <th>In use</th>
-              <th>Number in the link</th>
-              <th>Its numbers</th>
+              <th>Number in link</th>
+              <th>Number formats</th>
               <th>Codes</th>
               <th>Scans</th>
               <th>Parcels</th>
@@ -139,7 +139,7 @@ export function CarriersPage() {
                     onChange={(on) =>
                       run(
                         () => api.changeCarrier(c.key!, { ...c, inUse: on }),
-                        `${c.name} is ${on ? 'in use' : 'out of use'}`,
+                        `${c.name} is ${on ? 'in use' : 'switched off'}`,
                       )
                     }
                   />
@@ -149,7 +149,7 @@ export function CarriersPage() {
                     ? 'no page'
                     : c.linkPattern.includes('{trackingNumber}')
                       ? 'yes'
-                      : 'pasted by the customer'}
+                      : 'pasted by customer'}
                 </td>
                 <td>{c.formats?.map((f) => f.name).join(', ') || '–'}</td>
                 <td className="mono">{c.codes?.length ?? 0}</td>
@@ -161,8 +161,8 @@ export function CarriersPage() {
         </table>
         {lines.length === 0 && (
           <div className="empty">
-            <h2>No carrier is called “{search}”</h2>
-            <p>Add it: its name and the address of its tracking page are enough.</p>
+            <h2>No carriers match “{search}”</h2>
+            <p>Add the carrier with its name and the address of its tracking page.</p>
           </div>
         )}
       </main>
@@ -178,7 +178,7 @@ export function CarriersPage() {
         <aside className="panel" aria-label="Carrier">
           <div className="empty">
             <h2>Choose a carrier</h2>
-            <p>Its tracking link, its numbers and how its scans are read.</p>
+            <p>See its tracking link, number formats and code table.</p>
           </div>
         </aside>
       )}

@@ -31,18 +31,18 @@ export function DurationInput({
   const size = { S: 1, M: 60, H: 3600, D: 86400 }[unit]!;
   const make = (n: number, u: string) => onChange(u === 'D' ? `P${n}D` : `PT${n}${u}`);
   return (
-    <div style={{ display: 'flex', gap: 4 }}>
+    <div className="flex gap4">
       <InputNumber
         id={id}
         min={1}
         precision={0}
-        style={{ width: 64 }}
+        className="w64"
         value={Math.max(1, Math.round(seconds / size))}
         onChange={(n) => make(n ?? 1, unit)}
       />
       <Select
         aria-label="Unit"
-        style={{ flex: 1 }}
+        className="grow"
         value={unit}
         onChange={(u) => {
           setUnit(u);

@@ -50,21 +50,21 @@ export function FeedsPage({ now }: { now: string }) {
   return (
     <div className="work">
       <main className="main pad">
-        <div className="actions" style={{ margin: '0 0 10px' }}>
+        <div className="actions m-0-0-10px">
           <Button type="primary" onClick={() => setChosen('new')}>
-            Add a feed
+            Add feed
           </Button>
         </div>
         {feeds.data?.length === 0 && (
           <div className="empty">
-            <h2>No feed yet</h2>
-            <p>A feed brings files by itself: from a folder that is watched, or from an address that is asked.</p>
+            <h2>No feeds yet</h2>
+            <p>A feed fetches files automatically, from a folder or an address.</p>
           </div>
         )}
         {feeds.data?.map((f) => {
           const open = f.runs.find((r) => !r.endedAt);
           return (
-            <section key={f.id} className={`card ${f.id === chosen ? 'on' : ''}`} style={{ marginBottom: 10 }}>
+            <section key={f.id} className={`card ${f.id === chosen ? 'on' : ''} mb10`}>
               <div className="row">
                 <button type="button" className="plain link" onClick={() => setChosen(f.id)}>
                   <b>{f.feed.name}</b>
@@ -77,11 +77,11 @@ export function FeedsPage({ now }: { now: string }) {
                       ? ` of ${carrierName(f.feed.carrier)}`
                       : ''}
                 </span>
-                <span style={{ flex: 1 }} />
+                <span className="grow" />
                 {open ? (
                   <>
                     <span className="mark gold">
-                      being asked, try {open.tries}
+                      checking, attempt {open.tries}
                       {open.nextAt ? `, next ${when(open.nextAt, now)}` : ''}
                     </span>
                     <Button size="small" onClick={() => run(() => api.stopFeed(f.id), 'Stopped')}>
@@ -90,20 +90,18 @@ export function FeedsPage({ now }: { now: string }) {
                   </>
                 ) : (
                   <Button size="small" onClick={() => run(() => api.askFeed(f.id))}>
-                    Ask now
+                    Check now
                   </Button>
                 )}
               </div>
-              <p className="mono soft" style={{ overflowWrap: 'anywhere' }}>
-                {f.where}
-              </p>
+              <p className="mono soft anywhere">{f.where}</p>
               <p className="soft">
                 {f.feed.schedule === 'daily'
                   ? `Every day at ${f.feed.atTime}, ${f.feed.zone}`
                   : f.feed.schedule === 'interval'
-                    ? 'Again and again'
-                    : 'Only when asked'}
-                : every {delayWords(f.feed.interval)}, at most {f.feed.mostTries} times, no longer than{' '}
+                    ? 'At an interval'
+                    : 'Manually'}
+                : every {delayWords(f.feed.interval)}, at most {f.feed.mostTries} attempts, no longer than{' '}
                 {delayWords(f.feed.limit)}.{' '}
                 {f.feed.live
                   ? f.nextAt
@@ -111,17 +109,17 @@ export function FeedsPage({ now }: { now: string }) {
                     : ''
                   : f.feed.schedule === 'off'
                     ? ''
-                    : 'Switched off.'}{' '}
-                If nothing comes, {f.worstEnd}.
+                    : 'Paused.'}{' '}
+                If no file is found, it is {f.worstEnd}.
               </p>
               {f.runs.length > 0 && (
                 <table className="sheet wide">
                   <thead>
                     <tr>
-                      <th>Began</th>
-                      <th>Tries</th>
-                      <th>Ended by</th>
-                      <th>It brought</th>
+                      <th>Started</th>
+                      <th>Attempts</th>
+                      <th>Status</th>
+                      <th>Result</th>
                     </tr>
                   </thead>
                   <tbody>
@@ -135,10 +133,10 @@ export function FeedsPage({ now }: { now: string }) {
                               {r.endedWords}
                             </span>
                           ) : (
-                            <span className="soft">goes on</span>
+                            <span className="soft">running</span>
                           )}
                         </td>
-                        <td style={{ whiteSpace: 'pre-wrap' }}>{r.summary ?? '–'}</td>
+                        <td className="pre-wrap">{r.summary ?? '–'}</td>
                       </tr>
                     ))}
                   </tbody>
@@ -160,7 +158,7 @@ export function FeedsPage({ now }: { now: string }) {
         <aside className="panel" aria-label="Feed">
           <div className="empty">
             <h2>Choose a feed</h2>
-            <p>Where it is, what it holds, and how long it is asked.</p>
+            <p>See where it looks, what it imports and how often.</p>
           </div>
         </aside>
       )}
@@ -203,14 +201,14 @@ function FeedForm({
       }}
     >
       <h2>
-        <span>{id ? body.name : 'Add a feed'}</span>
+        <span>{id ? body.name : 'Add feed'}</span>
         <button type="button" className="plain" aria-label="Close" onClick={onClose}>
           ✕
         </button>
       </h2>
       <Segmented
         block
-        style={{ marginTop: 10 }}
+        className="mt10"
         aria-label="Kind"
         value={f.kind}
         onChange={(kind) => set({ kind, place: '' })}
@@ -233,10 +231,10 @@ function FeedForm({
       {wrong('place')}
       <div className={ofScans(f.holds) ? undefined : 'two'}>
         <div>
-          <label htmlFor="f-holds">It holds</label>
+          <label htmlFor="f-holds">Contents</label>
           <Select
             id="f-holds"
-            style={{ width: '100%' }}
+            className="full"
             popupMatchSelectWidth={false}
             value={f.holds}
             onChange={(holds) => set({ holds, shop: ofScans(holds) ? '' : f.shop || FRESH.shop })}
@@ -245,14 +243,14 @@ function FeedForm({
         </div>
         {ofScans(f.holds) ? (
           <div>
-            <label htmlFor="f-carrier">Whose scans</label>
+            <label htmlFor="f-carrier">Carrier</label>
             <Select
               id="f-carrier"
-              style={{ width: '100%' }}
+              className="full"
               allowClear
               showSearch
               optionFilterProp="label"
-              placeholder="found for each parcel"
+              placeholder="Found for each parcel"
               value={f.carrier ?? undefined}
               onChange={(carrier) => set({ carrier })}
               options={carriers.map((c) => ({ value: c.key, label: c.name }))}
@@ -267,22 +265,22 @@ function FeedForm({
           </div>
         )}
       </div>
-      <label htmlFor="f-schedule">Asked</label>
+      <label htmlFor="f-schedule">Schedule</label>
       <Select
         id="f-schedule"
-        style={{ width: '100%' }}
+        className="full"
         value={f.schedule}
         onChange={(schedule) => set({ schedule })}
         options={[
-          { value: 'interval', label: 'again and again' },
+          { value: 'interval', label: 'at an interval' },
           { value: 'daily', label: 'every day at a time' },
-          { value: 'off', label: 'only when I ask' },
+          { value: 'off', label: 'manually' },
         ]}
       />
       {f.schedule === 'daily' && (
         <div className="two">
           <div>
-            <label htmlFor="f-at">At</label>
+            <label htmlFor="f-at">Time</label>
             <Input
               id="f-at"
               placeholder="06:30"
@@ -300,29 +298,28 @@ function FeedForm({
       )}
       <div className="two">
         <div>
-          <label htmlFor="f-every">A try every</label>
+          <label htmlFor="f-every">Check every</label>
           <DurationInput id="f-every" value={f.interval} onChange={(interval) => set({ interval })} />
           {wrong('interval')}
         </div>
         <div>
-          <label htmlFor="f-tries">At most, times</label>
+          <label htmlFor="f-tries">Attempts</label>
           <InputNumber
             id="f-tries"
             min={1}
-            style={{ width: '100%' }}
+            className="full"
             value={f.mostTries}
             onChange={(n) => set({ mostTries: n ?? 1 })}
           />
           {wrong('mostTries')}
         </div>
       </div>
-      <label htmlFor="f-limit">And no longer than</label>
+      <label htmlFor="f-limit">Time limit</label>
       <DurationInput id="f-limit" value={f.limit} onChange={(limit) => set({ limit })} />
       {wrong('limit')}
       {f.schedule !== 'off' && (
-        <p style={{ marginTop: 10 }}>
-          <Switch size="small" aria-label="Switched on" checked={!!f.live} onChange={(live) => set({ live })} />{' '}
-          switched on
+        <p className="mt10">
+          <Switch size="small" aria-label="Active" checked={!!f.live} onChange={(live) => set({ live })} /> active
         </p>
       )}
       <div className="actions">
@@ -331,16 +328,16 @@ function FeedForm({
         </Button>
         {id && (
           <Popconfirm
-            title="Remove this feed?"
-            description="What it brought stays."
-            okText="Remove"
-            cancelText="Keep"
+            title="Delete this feed?"
+            description="What it imported stays."
+            okText="Delete"
+            cancelText="Cancel"
             onConfirm={async () => {
-              await run(() => api.removeFeed(id), 'Removed');
+              await run(() => api.removeFeed(id), 'Deleted');
               onClose();
             }}
           >
-            <Button danger>Remove</Button>
+            <Button danger>Delete</Button>
           </Popconfirm>
         )}
       </div>

@@ -9,7 +9,7 @@ import { useDo } from './useDo';
 
 type Props = {
   shopKey: string;
-  kit: Schemas['Kit'];
+  kit: Schemas['MappingTools'];
   mapping: Mapping;
   changed: boolean;
   body?: string;
@@ -56,46 +56,46 @@ export function MappingPanel({
   const empty = Object.keys(mapping.fields).length === 0;
   const save = async () => {
     const done = await run(
-      () => api.useMapping(shopKey, mapping),
+      () => api.saveMapping(shopKey, mapping),
       (d) =>
         d.read + d.partly + d.unread > 0
-          ? `In use. What waited: ${d.read} read, ${d.partly} in part, ${d.unread} not`
-          : 'In use from now on',
+          ? `Saved. Waiting requests: ${d.read} read, ${d.partly} partly read, ${d.unread} not read`
+          : 'Saved. New requests use this mapping',
     );
     if (done) onSaved();
   };
   return (
     <aside className="panel" aria-label="Mapping">
       <h2>
-        <span>How it is read</span>
+        <span>Mapping</span>
         {changed && <span className="mark gold">not saved</span>}
       </h2>
-      <div className="actions" style={{ marginTop: 8 }}>
+      <div className="actions mt8">
         {onPropose && (
           <Button size="small" type={empty ? 'primary' : 'default'} onClick={onPropose}>
-            Propose from this sample
+            Suggest from this sample
           </Button>
         )}
         <Button size="small" type={changed ? 'primary' : 'default'} loading={busy} disabled={!changed} onClick={save}>
-          Use it
+          Use this mapping
         </Button>
         {changed && (
           <Button size="small" onClick={onSaved}>
-            Take back
+            Discard changes
           </Button>
         )}
       </div>
       <Segmented
         block
         size="small"
-        style={{ marginTop: 10 }}
-        aria-label="What is shown"
+        className="mt10"
+        aria-label="View"
         value={view}
         onChange={(v) => setView(String(v))}
         options={[
           { value: 'values', label: 'Values' },
           { value: 'stages', label: 'Stages' },
-          { value: 'order', label: 'The order' },
+          { value: 'order', label: 'Result' },
           { value: 'last', label: 'Last 20' },
         ]}
       />
@@ -124,7 +124,7 @@ export function MappingPanel({
                     disabled={!body}
                     onClick={() => onTarget(target?.code === t.code ? undefined : t)}
                   >
-                    Point
+                    Choose
                   </Button>
                 </div>
                 {open === t.code && (
@@ -145,9 +145,11 @@ export function MappingPanel({
       {view === 'order' &&
         (one ? (
           <div className="box">
-            <h3>{one.state === 'read' ? 'This arrival becomes' : 'This arrival, as far as it can be read'}</h3>
+            <h3>
+              {one.state === 'read' ? 'Order from this request' : 'Order from this request, as far as it can be read'}
+            </h3>
             {one.reason && (
-              <p style={{ whiteSpace: 'pre-wrap' }}>
+              <p className="pre-wrap">
                 <span className="mark bad">!</span> {one.reason}
               </p>
             )}
@@ -164,9 +166,7 @@ export function MappingPanel({
             </pre>
           </div>
         ) : (
-          <p className="soft" style={{ marginTop: 10 }}>
-            Choose an arrival to see the order it becomes.
-          </p>
+          <p className="soft mt10">Choose a request to see the order it makes.</p>
         ))}
       {view === 'last' && (
         <ol className="story">
@@ -178,7 +178,7 @@ export function MappingPanel({
               ) : (
                 <span className="mark bad">{a.state}</span>
               )}
-              {a.reason && <small style={{ whiteSpace: 'pre-wrap' }}>{a.reason}</small>}
+              {a.reason && <small className="pre-wrap">{a.reason}</small>}
             </li>
           ))}
         </ol>
@@ -192,13 +192,13 @@ function PointerForm({
   pointer,
   onChange,
 }: {
-  kit: Schemas['Kit'];
+  kit: Schemas['MappingTools'];
   pointer?: { path: string; steps: { kind: string; argument?: string | null }[] };
   onChange: (p: { path: string; steps: { kind: string; argument?: string | null }[] } | undefined) => void;
 }) {
   const p = pointer ?? { path: '', steps: [] };
   return (
-    <div className="form" style={{ padding: '0 0 8px 8px' }}>
+    <div className="form p-0-0-8px-8px">
       <Input
         size="small"
         aria-label="Path"
@@ -212,11 +212,11 @@ function PointerForm({
         const set = (part: Partial<typeof s>) =>
           onChange({ ...p, steps: p.steps.map((x, j) => (j === i ? { ...x, ...part } : x)) });
         return (
-          <div key={i} style={{ display: 'flex', gap: 4, marginTop: 4 }}>
+          <div key={i} className="flex gap4 mt4">
             <Select
               size="small"
               aria-label={`Formatter ${i + 1}`}
-              style={{ width: 150 }}
+              className="w150"
               value={s.kind}
               onChange={(k) => set({ kind: k, argument: null })}
               options={kit.steps.map((k) => ({ value: k.code, label: k.words }))}
@@ -253,7 +253,7 @@ function PointerForm({
       })}
       {pointer && (
         <Button size="small" type="link" onClick={() => onChange({ ...p, steps: [...p.steps, { kind: 'TRIM' }] })}>
-          Add a formatter
+          Add formatter
         </Button>
       )}
     </div>
@@ -276,22 +276,20 @@ function Stages({
     onChange({ ...mapping, stages: others });
   };
   const options = [
-    { value: '', label: 'says nothing of the parcel' },
+    { value: '', label: 'doesn’t change the parcel' },
     ...[...LINE, ...SIDE].map((s) => ({ value: s, label: stageWords(s) })),
   ];
   return (
     <div className="form">
-      <p className="soft" style={{ marginTop: 8 }}>
-        The words the shop uses for where an order stands, and the stages they mean.
-      </p>
+      <p className="soft mt8">The shop’s words for an order’s status, and the stages they mean.</p>
       {missing.map((w) => (
-        <div key={w} className="row" style={{ marginTop: 6 }}>
+        <div key={w} className="row mt6">
           <span className="mark bad">{w}</span>
           <Select
             size="small"
             aria-label={`Stage of ${w}`}
-            style={{ flex: 1 }}
-            placeholder="Choose what it means"
+            className="grow"
+            placeholder="Choose a stage"
             onChange={(s) => set(w, s)}
             options={options}
           />
@@ -300,14 +298,12 @@ function Stages({
       {Object.entries(mapping.stages)
         .sort()
         .map(([w, s]) => (
-          <div key={w} className="row" style={{ marginTop: 4 }}>
-            <span className="mono" style={{ width: 120 }}>
-              {w}
-            </span>
+          <div key={w} className="row mt4">
+            <span className="mono w120">{w}</span>
             <Select
               size="small"
               aria-label={`Stage of ${w}`}
-              style={{ flex: 1 }}
+              className="grow"
               value={s}
               onChange={(v) => set(w, v)}
               options={options}
@@ -317,7 +313,7 @@ function Stages({
             </Button>
           </div>
         ))}
-      <div className="row" style={{ marginTop: 8 }}>
+      <div className="row mt8">
         <Input
           size="small"
           aria-label="A status word"

@@ -31,7 +31,7 @@ function Node({ name, value, path, depth, ...p }: Props & { name?: string; path:
             {Array.isArray(value) ? (
               <span className="soft">
                 {' '}
-                · {value.length} of them{value.length > 3 ? ', the first three' : ''}
+                · {value.length} items{value.length > 3 ? ', the first three' : ''}
               </span>
             ) : (
               ''

@@ -6,13 +6,13 @@ import { CarriersPage } from './CarriersPage';
 import { FeedsPage } from './FeedsPage';
 import { GatewaysPage } from './GatewaysPage';
 import { ShopsPage } from './ShopsPage';
-import { UnreadPage } from './UnreadPage';
+import { UnmappedCodesPage } from './UnmappedCodesPage';
 
 /** The place Setup: what is connected once and looked at when something new turns up. */
-export function SetupPlace({ now }: { now: string }) {
-  const unread = useQuery({ queryKey: keys.unread, queryFn: api.unreadCodes });
+export default function SetupPlace({ now }: { now: string }) {
+  const unmapped = useQuery({ queryKey: keys.unmapped, queryFn: api.unmappedCodes });
+  const sender = useQuery({ queryKey: keys.sender(), queryFn: () => api.sender() });
   const shops = useQuery({ queryKey: keys.shops, queryFn: api.shops });
-  const brand = useQuery({ queryKey: keys.brand(), queryFn: () => api.brand() });
   const waiting = shops.data?.reduce((n, s) => n + s.waiting, 0) ?? 0;
   return (
     <>
@@ -21,13 +21,14 @@ export function SetupPlace({ now }: { now: string }) {
         <nav aria-label="Setup">
           <NavLink to="/setup/shops">Shops{waiting > 0 && <span className="mark bad">{waiting}</span>}</NavLink>
           <NavLink to="/setup/carriers">Carriers</NavLink>
-          <NavLink to="/setup/unread">
-            Unread codes{(unread.data?.length ?? 0) > 0 && <span className="mark bad">{unread.data!.length}</span>}
+          <NavLink to="/setup/unmapped-codes">
+            Unmapped codes
+            {(unmapped.data?.length ?? 0) > 0 && <span className="mark bad">{unmapped.data!.length}</span>}
           </NavLink>
           <NavLink to="/setup/feeds">Feeds</NavLink>
           <NavLink to="/setup/gateways">Gateways</NavLink>
           <NavLink to="/setup/brand">
-            Brand{brand.data && !brand.data.proven && <span className="mark bad">!</span>}
+            Brand{sender.data && !sender.data.verified && <span className="mark bad">!</span>}
           </NavLink>
         </nav>
       </header>
@@ -36,7 +37,7 @@ export function SetupPlace({ now }: { now: string }) {
         <Route path="shops/:key" element={<ShopsPage now={now} />} />
         <Route path="carriers" element={<CarriersPage />} />
         <Route path="carriers/:key" element={<CarriersPage />} />
-        <Route path="unread" element={<UnreadPage now={now} />} />
+        <Route path="unmapped-codes" element={<UnmappedCodesPage now={now} />} />
         <Route path="feeds" element={<FeedsPage now={now} />} />
         <Route path="gateways" element={<GatewaysPage />} />
         <Route path="brand" element={<BrandPage />} />

@@ -4,16 +4,16 @@ import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { api, keys, type Mapping, type Schemas } from '../api/client';
 import { Failed } from '../shell/Failed';
-import { when } from '../words';
+import { counted, when } from '../words';
 import { MappingPanel } from './MappingPanel';
 import { type Json, pointAt } from './mapping';
 import { SampleTree } from './SampleTree';
 import { useDo } from './useDo';
 
 const STATE: Record<string, [string, string]> = {
-  new: ['gold', 'not read yet'],
+  new: ['gold', 'needs mapping'],
   read: ['ok', 'read'],
-  partly: ['gold', 'read in part'],
+  partly: ['gold', 'partly read'],
   unread: ['bad', 'not read'],
 };
 
@@ -28,7 +28,7 @@ export function ShopsPage({ now }: { now: string }) {
   const chosen = key ?? shops.data?.find((s) => s.hasAddress)?.key;
   if (shops.isError) return <Failed error={shops.error} again={() => shops.refetch()} />;
   const add = async (shop: { key: string; name: string }) => {
-    const made = await run(() => api.addShop(shop.key, shop.name), 'The shop has an address');
+    const made = await run(() => api.addShop(shop.key, shop.name), 'Shop added');
     if (made) {
       setAdding(false);
       navigate(`/setup/shops/${made.key}`);
@@ -46,18 +46,19 @@ export function ShopsPage({ now }: { now: string }) {
           >
             <b>{s.name}</b>
             <span className="soft">
-              {s.hasAddress ? `${s.arrived} arrived` : 'by interface and sheets; give it an address'}
+              {s.hasAddress ? counted(s.arrived, 'request') : 'by API and imports only'}
               {s.waiting > 0 && (
                 <>
                   {' '}
-                  · <span className="mark bad">{s.waiting} wait</span>
+                  ·{' '}
+                  <span className="mark bad">{s.waiting === 1 ? '1 needs mapping' : `${s.waiting} need mapping`}</span>
                 </>
               )}
             </span>
           </button>
         ))}
         <div className="actions">
-          <Button onClick={() => setAdding(true)}>Add a shop</Button>
+          <Button onClick={() => setAdding(true)}>Add shop</Button>
         </div>
       </aside>
       {chosen ? (
@@ -65,21 +66,21 @@ export function ShopsPage({ now }: { now: string }) {
       ) : (
         <main className="main">
           <div className="empty">
-            <h2>No shop has an address yet</h2>
-            <p>Add one; it gets an address where its orders come in, and a secret to sign them with.</p>
+            <h2>No shops connected yet</h2>
+            <p>Add a shop. It gets an address to send orders to, and a secret to sign them with.</p>
           </div>
         </main>
       )}
       <Modal
         open={adding}
-        title="Add a shop"
-        okText="Add it"
+        title="Add shop"
+        okText="Add shop"
         onCancel={() => setAdding(false)}
         confirmLoading={busy}
         onOk={() => add(name)}
       >
         <div className="form">
-          <label htmlFor="shop-key">Short name, as other systems will use it</label>
+          <label htmlFor="shop-key">Short name for other systems</label>
           <Input
             id="shop-key"
             placeholder="kites"
@@ -122,7 +123,7 @@ function Shop({ shopKey, now }: { shopKey: string; now: string }) {
   if (!shop.data || !kit.data)
     return (
       <main className="main">
-        <div className="empty">Fetching the shop ...</div>
+        <div className="empty">Loading the shop …</div>
       </main>
     );
   const list = arrivals.data ?? [];
@@ -149,21 +150,21 @@ function Shop({ shopKey, now }: { shopKey: string; now: string }) {
             <dt>Signing secret</dt>
             <dd>
               <Secret text={shop.data.signingSecret ?? ''} />{' '}
-              <span className="soft">Standard Webhooks; for shops that can sign</span>
+              <span className="soft">Standard Webhooks, for shops that sign their requests</span>
             </dd>
             <dt>Header</dt>
             <dd>
               <span className="mono">X-Shop-Secret:</span> <Secret text={shop.data.headerSecret ?? ''} />{' '}
-              <span className="soft">for shops that can't</span>
+              <span className="soft">for shops that don’t</span>
             </dd>
           </dl>
           <div className="actions">
             <Popconfirm
-              title="Make a new address?"
-              description="Calls to the old address are refused from then on."
-              okText="Make it"
-              cancelText="Keep the old"
-              onConfirm={() => run(() => api.renewShop(shopKey), 'The shop has a new address and new secrets')}
+              title="Create a new address?"
+              description="Requests to the old address will be refused."
+              okText="Create"
+              cancelText="Cancel"
+              onConfirm={() => run(() => api.renewShop(shopKey), 'New address and secrets created')}
             >
               <Button size="small">New address and secrets</Button>
             </Popconfirm>
@@ -174,19 +175,20 @@ function Shop({ shopKey, now }: { shopKey: string; now: string }) {
                 onClick={() =>
                   run(
                     () => api.readAgain(shopKey),
-                    (r) => `${r.read} read, ${r.partly} in part, ${r.unread} not; ${r.messages} messages planned`,
+                    (r) =>
+                      `${r.read} read, ${r.partly} partly read, ${r.unread} not read; ${counted(r.messages, 'message')} planned`,
                   )
                 }
               >
-                Read all arrivals again
+                Reprocess all requests
               </Button>
             )}
           </div>
         </section>
-        <section className="card" style={{ marginTop: 12 }}>
-          <div style={{ display: 'flex', gap: 8, alignItems: 'center', flexWrap: 'wrap' }}>
-            <h2 style={{ margin: 0 }}>
-              Listening <span className="pulse" aria-hidden="true" />
+        <section className="card mt12">
+          <div className="flex gap8 middle wrap">
+            <h2 className="m0">
+              Live requests <span className="pulse" aria-hidden="true" />
             </h2>
             {[undefined, 'unread', 'partly', 'new'].map((s) => (
               <button
@@ -201,14 +203,14 @@ function Shop({ shopKey, now }: { shopKey: string; now: string }) {
             ))}
           </div>
           {list.length === 0 ? (
-            <p className="soft" style={{ marginTop: 8 }}>
+            <p className="soft mt8">
               {state
-                ? 'None of these.'
-                : 'Nothing arrived yet. Let the shop send an order to its address; it shows here as it comes.'}
+                ? 'No requests like this.'
+                : 'No requests yet. Send an order from the shop; it shows here as it arrives.'}
             </p>
           ) : (
             <div className="listen">
-              <div className="calls" tabIndex={0} role="group" aria-label="Arrivals">
+              <div className="calls" tabIndex={0} role="group" aria-label="Requests">
                 {list.map((a) => (
                   <button
                     key={a.id}
@@ -216,39 +218,33 @@ function Shop({ shopKey, now }: { shopKey: string; now: string }) {
                     className={`plain line ${a.id === arrival?.id ? 'on' : ''}`}
                     onClick={() => setPicked(a.id)}
                   >
-                    <span style={{ float: 'right' }} className={`mark ${STATE[a.state][0]}`}>
-                      {STATE[a.state][1]}
-                    </span>
+                    <span className={`mark ${STATE[a.state][0]} float-right`}>{STATE[a.state][1]}</span>
                     <span className="mono">{a.orderNumber ?? `call ${a.id}`}</span>{' '}
                     <span className="soft mono">{when(a.receivedAt, now)}</span>
-                    {a.reason && (
-                      <span className="soft" style={{ display: 'block' }}>
-                        {a.reason.split('\n')[0]}
-                      </span>
-                    )}
+                    {a.reason && <span className="soft block">{a.reason.split('\n')[0]}</span>}
                   </button>
                 ))}
               </div>
-              <div className="sample" tabIndex={0} role="group" aria-label="The sample">
+              <div className="sample" tabIndex={0} role="group" aria-label="Request">
                 {target && (
                   <p className="hint">
-                    Click the value that is the <b>{target.words}</b>.{' '}
+                    Click the value for <b>{target.words}</b>.{' '}
                     <Button size="small" type="link" onClick={() => setTarget(undefined)}>
-                      Never mind
+                      Cancel
                     </Button>
                   </p>
                 )}
                 {arrival?.reason && (
-                  <p className="box" style={{ whiteSpace: 'pre-wrap' }}>
+                  <p className="box pre-wrap">
                     <span className="mark bad">!</span> {arrival.reason}{' '}
                     <Popconfirm
-                      title="Drop this arrival?"
-                      okText="Drop it"
-                      cancelText="Keep"
-                      onConfirm={() => run(() => api.dropArrival(shopKey, arrival.id), 'Dropped')}
+                      title="Delete this request?"
+                      okText="Delete"
+                      cancelText="Cancel"
+                      onConfirm={() => run(() => api.dropArrival(shopKey, arrival.id), 'Deleted')}
                     >
                       <Button size="small" type="link">
-                        Drop it
+                        Delete
                       </Button>
                     </Popconfirm>
                   </p>

@@ -4,9 +4,9 @@ import { Button } from 'antd';
 export function Failed({ error, again }: { error: Error; again: () => void }) {
   return (
     <div className="empty" role="alert">
-      <h2>This can't be shown now</h2>
+      <h2>This can’t be shown right now</h2>
       <p>{error.message}</p>
-      <div className="actions" style={{ justifyContent: 'center' }}>
+      <div className="actions centred">
         <Button onClick={again}>Try again</Button>
       </div>
     </div>

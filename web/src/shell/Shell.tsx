@@ -1,18 +1,20 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { Modal } from 'antd';
 import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { Navigate, NavLink, Route as Path, Routes, useNavigate } from 'react-router';
 import { api, keys } from '../api/client';
-import { TestBench } from '../bench/TestBench';
-import { OrdersPlace } from '../orders/OrdersPlace';
 import { SignIn } from '../people/SignIn';
-import { PlanPlace } from '../plan/PlanPlace';
-import { SetupPlace } from '../setup/SetupPlace';
 import { Failed } from './Failed';
 import { Flag } from './Flag';
+import { usePageTitle } from './usePageTitle';
 import { usePlaceKeys } from './usePlaceKeys';
 
+// A place is loaded when it is first opened, so that signing in and the list of orders come up quickly.
+const OrdersPlace = lazy(() => import('../orders/OrdersPlace'));
+const PlanPlace = lazy(() => import('../plan/PlanPlace'));
 const WordingPlace = lazy(() => import('../wording/WordingPlace'));
+const SetupPlace = lazy(() => import('../setup/SetupPlace'));
+const TestBench = lazy(() => import('../bench/TestBench'));
+const KeyboardHelp = lazy(() => import('./KeyboardHelp'));
 
 /** The frame around every place: sign-in first, then the bar, the place, and the keys that work everywhere. */
 export function Shell() {
@@ -27,6 +29,7 @@ export function Shell() {
     () => find.current?.focus(),
     () => setHelp(true),
   );
+  usePageTitle(!!session.data?.name);
   const now = session.data?.now;
   useEffect(() => {
     // The clock moved, or time went by: what is shown may be older than what is true.
@@ -41,7 +44,7 @@ export function Shell() {
             'verdicts',
             'plan',
             'feeds',
-            'unread',
+            'unmapped',
             'shops',
             'wordings',
           ].includes(String(q.queryKey[0])),
@@ -49,7 +52,7 @@ export function Shell() {
   }, [now, queries]);
 
   if (session.isError) return <Failed error={session.error} again={() => session.refetch()} />;
-  if (!session.data) return <div className="empty">One moment ...</div>;
+  if (!session.data) return <div className="empty">Loading …</div>;
   if (!session.data.name) return <SignIn empty={session.data.empty} demo={session.data.demo} />;
 
   const signOut = async () => {
@@ -104,91 +107,24 @@ export function Shell() {
           Sign out
         </button>
       </div>
-      <Routes>
-        <Path path="/orders" element={<OrdersPlace now={session.data.now} />} />
-        <Path path="/orders/:shop/:number" element={<OrdersPlace now={session.data.now} />} />
-        <Path path="/plan" element={<PlanPlace />} />
-        <Path path="/plan/:id" element={<PlanPlace />} />
-        <Path
-          path="/wording"
-          element={
-            <Suspense fallback={<div className="empty">Fetching Wording ...</div>}>
-              <WordingPlace />
-            </Suspense>
-          }
-        />
-        <Path
-          path="/wording/:notice/:channel"
-          element={
-            <Suspense fallback={<div className="empty">Fetching Wording ...</div>}>
-              <WordingPlace />
-            </Suspense>
-          }
-        />
-        <Path path="/setup/*" element={<SetupPlace now={session.data.now} />} />
-        {session.data.demo && <Path path="/test-bench" element={<TestBench now={session.data.now} />} />}
-        <Path path="*" element={<Navigate to="/orders" replace />} />
-      </Routes>
-      <Modal open={help} onCancel={() => setHelp(false)} footer={null} title="Keys">
-        <dl className="facts">
-          <dt>
-            <kbd>/</kbd>
-          </dt>
-          <dd>find an order</dd>
-          <dt>
-            <kbd>g</kbd> <kbd>o</kbd>
-          </dt>
-          <dd>go to Orders</dd>
-          <dt>
-            <kbd>g</kbd> <kbd>p</kbd>
-          </dt>
-          <dd>go to Plan</dd>
-          <dt>
-            <kbd>g</kbd> <kbd>w</kbd>
-          </dt>
-          <dd>go to Wording</dd>
-          <dt>
-            <kbd>g</kbd> <kbd>s</kbd>
-          </dt>
-          <dd>go to Setup</dd>
-          {session.data.demo && (
-            <>
-              <dt>
-                <kbd>g</kbd> <kbd>t</kbd>
-              </dt>
-              <dd>go to Test bench</dd>
-            </>
-          )}
-          <dt>
-            <kbd>↑</kbd> <kbd>↓</kbd>
-          </dt>
-          <dd>previous and next order</dd>
-          <dt>
-            <kbd>x</kbd>
-          </dt>
-          <dd>select the order; with Shift and the arrows, several</dd>
-          <dt>
-            <kbd>Enter</kbd>
-          </dt>
-          <dd>open</dd>
-          <dt>
-            <kbd>Esc</kbd>
-          </dt>
-          <dd>close the side panel</dd>
-          <dt>
-            <kbd>Ctrl</kbd> <kbd>Enter</kbd>
-          </dt>
-          <dd>save</dd>
-          <dt>
-            <kbd>Ctrl</kbd> <kbd>Z</kbd>
-          </dt>
-          <dd>take back, in Wording; with Shift, do again</dd>
-          <dt>
-            <kbd>Alt</kbd> <kbd>↑</kbd> <kbd>↓</kbd>
-          </dt>
-          <dd>move a block of a mail</dd>
-        </dl>
-      </Modal>
+      <Suspense fallback={<div className="empty">Loading …</div>}>
+        <Routes>
+          <Path path="/orders" element={<OrdersPlace now={session.data.now} />} />
+          <Path path="/orders/:shop/:number" element={<OrdersPlace now={session.data.now} />} />
+          <Path path="/plan" element={<PlanPlace />} />
+          <Path path="/plan/:id" element={<PlanPlace />} />
+          <Path path="/wording" element={<WordingPlace />} />
+          <Path path="/wording/:notice/:channel" element={<WordingPlace />} />
+          <Path path="/setup/*" element={<SetupPlace now={session.data.now} />} />
+          {session.data.demo && <Path path="/test-bench" element={<TestBench now={session.data.now} />} />}
+          <Path path="*" element={<Navigate to="/orders" replace />} />
+        </Routes>
+      </Suspense>
+      {help && (
+        <Suspense>
+          <KeyboardHelp demo={session.data.demo} onClose={() => setHelp(false)} />
+        </Suspense>
+      )}
     </div>
   );
 }

@@ -1,8 +1,7 @@
 import { Button, Checkbox, Input, InputNumber, Select } from 'antd';
-import { lazy, Suspense, useRef } from 'react';
+import { type ComponentType, lazy, type ReactNode, Suspense, useRef } from 'react';
 import { api, type Schemas } from '../api/client';
 import { useDo } from '../setup/useDo';
-import { BlockList } from './BlockList';
 import type { Block } from './draft';
 import type { FieldInfo } from './FieldNode';
 
@@ -13,16 +12,31 @@ export type Around = {
   ofOrder: boolean;
   buttons: Schemas['Button'][];
   labels: Record<string, string>;
-  pieces?: Schemas['Pieces'];
+  pieces?: Schemas['WordingParts'];
   onLabels: (labels: Record<string, string>) => void;
 };
-type Props = { block: Block; onChange: (block: Block, what?: string) => void; around: Around };
+/** What a column of blocks needs; the list passes itself, so that neither file needs the other. */
+export type ColumnProps = {
+  label: string;
+  small?: boolean;
+  blocks: Block[];
+  onChange: (blocks: Block[], what?: string) => void;
+  around: Around;
+  /** The errors of a block, by its place. */
+  wrong: (i: number) => ReactNode;
+};
+type Props = {
+  block: Block;
+  onChange: (block: Block, what?: string) => void;
+  around: Around;
+  Column: ComponentType<ColumnProps>;
+};
 
 /** What can be changed in a block. Text is edited where it stands; what an order brings in is named. */
-export function BlockForm({ block: b, onChange, around }: Props) {
+export function BlockForm({ block: b, onChange, around, Column }: Props) {
   const set = (part: Partial<Block>, what?: string) => onChange({ ...b, ...part }, what);
   const text = (mode: 'line' | 'rich', label: string, placeholder: string) => (
-    <Suspense fallback={<div className="soft">Fetching the editor ...</div>}>
+    <Suspense fallback={<div className="soft">Loading the editor …</div>}>
       <FieldText
         label={label}
         mode={mode}
@@ -39,28 +53,30 @@ export function BlockForm({ block: b, onChange, around }: Props) {
     case 'text':
       return text('rich', 'Text', 'Write here. Type / for a field');
     case 'delay':
-      return <div className="delay">{text('rich', 'Notice of delay', 'Say why it is late, and when it comes')}</div>;
+      return (
+        <div className="delay">{text('rich', 'Notice of delay', 'Say why it’s late and when it will arrive')}</div>
+      );
     case 'items':
       return (
         <div className="brings">
-          <div>Every item, with picture, quantity and price</div>
+          <div>All items with picture, quantity and price</div>
           <div className="row">
             {!around.ofOrder && (
               <Select
                 size="small"
-                style={{ width: 170 }}
-                aria-label="Whose items"
+                className="w170"
+                aria-label="Items of"
                 value={b.of ?? 'parcel'}
                 onChange={(of) => set({ of })}
                 options={[
-                  { value: 'parcel', label: 'in this parcel' },
-                  { value: 'order', label: 'of the whole order' },
+                  { value: 'parcel', label: 'this parcel' },
+                  { value: 'order', label: 'the whole order' },
                 ]}
               />
             )}
             {!around.ofOrder && (
               <Checkbox checked={!!b.part} onChange={(e) => set({ part: e.target.checked || undefined })}>
-                say “2 of 3 are on the way”
+                show “2 of 3 items”
               </Checkbox>
             )}
           </div>
@@ -70,13 +86,12 @@ export function BlockForm({ block: b, onChange, around }: Props) {
       return (
         <div className="brings">
           <div>
-            Carrier, tracking number, day, and the way to follow it; where the link takes no number, the number stands
-            large to copy
+            Carrier, tracking number, day and link. If the link can’t contain the number, it’s shown large for copying.
           </div>
           <Select
             size="small"
-            style={{ width: 170 }}
-            aria-label="How the link looks"
+            className="w170"
+            aria-label="Link style"
             value={b.style ?? 'button'}
             onChange={(style) => set({ style })}
             options={[
@@ -87,21 +102,21 @@ export function BlockForm({ block: b, onChange, around }: Props) {
         </div>
       );
     case 'address':
-      return <div className="brings">Where it goes: name, street, postcode, city, country</div>;
+      return <div className="brings">Delivery address: name, street, postcode, city, country</div>;
     case 'totals':
-      return <div className="brings">What it costs, and what is paid on delivery</div>;
+      return <div className="brings">Total, and what is paid on delivery</div>;
     case 'question':
       return (
         <div className="brings">
-          <div>The notice’s buttons. In these words:</div>
+          <div>The notice’s buttons. Labels:</div>
           <div className="row">
             {around.buttons.map((q) => (
               <Input
                 key={q.id}
                 size="small"
-                style={{ width: 160 }}
+                className="w160"
                 maxLength={20}
-                aria-label={`Button “${q.label}” says`}
+                aria-label={`Label of button “${q.label}”`}
                 placeholder={q.label}
                 value={around.labels[q.id] ?? ''}
                 onChange={(e) => around.onLabels({ ...around.labels, [q.id]: e.target.value })}
@@ -115,17 +130,17 @@ export function BlockForm({ block: b, onChange, around }: Props) {
         <div className="pairs">
           <Suspense fallback={null}>
             <FieldText
-              label="Button says"
+              label="Button label"
               mode="line"
               value={b.label ?? ''}
               onChange={(label) => set({ label }, 'label')}
               fields={around.fields}
-              placeholder="What the button says"
+              placeholder="Button label"
             />
           </Suspense>
           <Suspense fallback={null}>
             <FieldText
-              label="Button leads to"
+              label="Button address"
               mode="line"
               value={b.href ?? ''}
               onChange={(href) => set({ href }, 'href')}
@@ -161,14 +176,14 @@ export function BlockForm({ block: b, onChange, around }: Props) {
           autoSize={{ minRows: 3, maxRows: 18 }}
           value={b.text ?? ''}
           onChange={(e) => set({ text: e.target.value }, 'text')}
-          placeholder="<p>HTML, kept safe when it is sent</p>"
+          placeholder="<p>Your HTML</p>"
         />
       );
     case 'columns':
       return (
         <div className="cols">
           {(b.columns ?? []).map((column, i) => (
-            <BlockList
+            <Column
               key={i}
               small
               label={`Column ${i + 1}`}
@@ -185,7 +200,7 @@ export function BlockForm({ block: b, onChange, around }: Props) {
     case 'recommended':
       return <RecommendedForm block={b} set={set} />;
     default:
-      return <div className="wrong">A block this program does not know: {b.kind}</div>;
+      return <div className="wrong">Unknown block: {b.kind}</div>;
   }
 }
 
@@ -218,7 +233,7 @@ function PictureForm({ block: b, set }: { block: Block; set: (part: Partial<Bloc
       />
       <div className="row">
         <Button size="small" loading={busy} onClick={() => file.current?.click()}>
-          {b.src ? 'Another picture' : 'Choose a picture'}
+          {b.src ? 'Change picture' : 'Choose picture'}
         </Button>
         {b.src && (
           <>
@@ -236,16 +251,16 @@ function PictureForm({ block: b, set }: { block: Block; set: (part: Partial<Bloc
       </div>
       <Input
         size="small"
-        aria-label="Text for those who don’t see it"
-        placeholder="What it shows, for those who don’t see it"
+        aria-label="Description for those who can’t see it"
+        placeholder="Description, for those who can’t see it"
         value={b.alt ?? ''}
         onChange={(e) => set({ alt: e.target.value }, 'alt')}
       />
       <Input
         size="small"
         className="mono"
-        aria-label="Where the picture leads"
-        placeholder="https:// where a click leads (may be empty)"
+        aria-label="Link of the picture"
+        placeholder="Link (optional): https://"
         value={b.href ?? ''}
         onChange={(e) => set({ href: e.target.value || undefined }, 'href')}
       />
@@ -271,14 +286,14 @@ function RecommendedForm({ block: b, set }: { block: Block; set: (part: Partial<
           <Input
             size="small"
             className="mono"
-            aria-label={`Item ${i + 1} leads to`}
+            aria-label={`Link of item ${i + 1}`}
             placeholder="https://"
             value={r.href ?? ''}
             onChange={(e) => change(i, { href: e.target.value }, 'href')}
           />
           <Input
             size="small"
-            style={{ width: 90 }}
+            className="w90"
             aria-label={`Price of item ${i + 1}`}
             placeholder="Price"
             value={r.price ?? ''}
@@ -295,7 +310,7 @@ function RecommendedForm({ block: b, set }: { block: Block; set: (part: Partial<
       ))}
       {items.length < 3 && (
         <Button size="small" onClick={() => set({ items: [...items, { name: '', href: 'https://' }] })}>
-          Add an item
+          Add item
         </Button>
       )}
     </div>

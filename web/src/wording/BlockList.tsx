@@ -93,7 +93,7 @@ export function BlockList({ label, small, blocks, onChange, around, wrong }: Pro
       </DndContext>
       <AddBlock around={around} small={small} onAdd={(b) => add(blocks.length, b)}>
         <Button size="small" type="dashed">
-          Add a block
+          Add block
         </Button>
       </AddBlock>
     </div>
@@ -191,10 +191,7 @@ function BlockCard({
   const { run, busy, faults } = useDo();
   const { modal } = App.useApp();
   const keep = async () => {
-    const kept = await run(
-      () => api.keepBlock(keeping!, block),
-      `Kept as “${keeping}”. It is in the list under “Add a block”`,
-    );
+    const kept = await run(() => api.keepBlock(keeping!, block), `Saved as “${keeping}”. Find it under “Add block”`);
     if (kept) setKeeping(undefined);
   };
   const saved = around.pieces?.saved ?? [];
@@ -230,7 +227,7 @@ function BlockCard({
           size="small"
           variant="borderless"
           popupMatchSelectWidth={false}
-          aria-label={`When it is shown: ${name}`}
+          aria-label={`Show when: ${name}`}
           value={block.when ?? ''}
           onChange={(when) => onChange({ ...block, when: when || undefined })}
           className={block.when ? 'when' : ''}
@@ -250,18 +247,18 @@ function BlockCard({
           trigger={['click']}
           menu={{
             items: [
-              { key: 'double', label: 'Double it' },
-              ...(small ? [] : [{ key: 'keep', label: 'Keep it for use elsewhere' }]),
+              { key: 'double', label: 'Duplicate' },
+              ...(small ? [] : [{ key: 'keep', label: 'Save for reuse' }]),
               ...(saved.length
                 ? [
                     {
                       key: 'forget',
-                      label: 'Forget a kept block',
+                      label: 'Delete a saved block',
                       children: saved.map((s) => ({ key: `forget:${s.id}`, label: s.name })),
                     },
                   ]
                 : []),
-              { key: 'remove', label: 'Remove it', danger: true },
+              { key: 'remove', label: 'Delete', danger: true },
             ],
             onClick: ({ key }) => {
               if (key === 'double') onDouble();
@@ -269,11 +266,11 @@ function BlockCard({
               else if (key === 'remove') onRemove();
               else if (key.startsWith('forget:'))
                 modal.confirm({
-                  title: 'Forget this kept block?',
-                  content: 'E-mails that have it keep it.',
-                  okText: 'Forget',
-                  cancelText: 'Keep',
-                  onOk: () => run(() => api.dropBlock(key.slice('forget:'.length)), 'Forgotten'),
+                  title: 'Delete this saved block?',
+                  content: 'E-mails that use it keep it.',
+                  okText: 'Delete',
+                  cancelText: 'Cancel',
+                  onOk: () => run(() => api.dropBlock(key.slice('forget:'.length)), 'Deleted'),
                 });
             },
           }}
@@ -284,7 +281,7 @@ function BlockCard({
         </Dropdown>
       </div>
       <div ref={form}>
-        <BlockForm block={block} onChange={onChange} around={around} />
+        <BlockForm block={block} onChange={onChange} around={around} Column={BlockList} />
       </div>
       {wrong}
       {keeping !== undefined && (
@@ -292,14 +289,14 @@ function BlockCard({
           <Input
             size="small"
             autoFocus
-            aria-label="Name of the kept block"
+            aria-label="Name of the saved block"
             value={keeping}
             maxLength={60}
             onChange={(e) => setKeeping(e.target.value)}
             onPressEnter={keep}
           />
           <Button size="small" type="primary" loading={busy} onClick={keep}>
-            Keep
+            Save block
           </Button>
           <Button size="small" onClick={() => setKeeping(undefined)}>
             Cancel
@@ -314,7 +311,7 @@ function BlockCard({
       {!small && (
         <div className="between">
           <AddBlock around={around} onAdd={onAdd}>
-            <button type="button" className="tool" aria-label={`Add a block after: ${name}`}>
+            <button type="button" className="tool" aria-label={`Add block after: ${name}`}>
               +
             </button>
           </AddBlock>

@@ -24,9 +24,8 @@ export function ChipBar({ inside, fields, onChange, onRemove }: Props) {
           {!e.format && (
             <Input
               size="small"
-              style={{ width: 190 }}
-              prefix={<span className="soft">if empty:</span>}
-              aria-label="Other words if it is empty"
+              prefix={<span className="soft w190">if empty:</span>}
+              aria-label="Text if it is empty"
               placeholder="hold the message"
               value={e.fallback ?? ''}
               onChange={(x) =>
@@ -37,8 +36,8 @@ export function ChipBar({ inside, fields, onChange, onRemove }: Props) {
           {e.fallback === undefined && (
             <Select
               size="small"
-              style={{ width: 150 }}
-              aria-label="How it is written"
+              className="w150"
+              aria-label="Format"
               value={e.format ?? ''}
               onChange={(format) => onChange(write({ field: e.field, format: format || undefined }))}
               options={[{ value: '', label: 'as it is' }, ...formatsOf(e.field)]}
@@ -48,9 +47,8 @@ export function ChipBar({ inside, fields, onChange, onRemove }: Props) {
       ) : (
         <Input
           size="small"
-          className="mono"
-          style={{ flex: 1 }}
-          aria-label="What stands in the braces"
+          className="mono grow"
+          aria-label="Expression"
           value={inside}
           onChange={(x) => onChange(x.target.value)}
         />

@@ -26,7 +26,7 @@ export function Compare({ place, now, starter, first, onReturn, onClose }: Props
     new Date(at).toLocaleString('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
   const lines = diff(asLines(other), asLines(now));
   return (
-    <Drawer open onClose={onClose} size={980} title="Compare, and go back">
+    <Drawer open onClose={onClose} size={980} title="History">
       {history.isError && <Failed error={history.error} again={() => history.refetch()} />}
       <div className="compare">
         <ul className="plainlist">
@@ -51,11 +51,11 @@ export function Compare({ place, now, starter, first, onReturn, onClose }: Props
                 onClick={() => setChosen(v.id)}
               >
                 <b>{when(v.at)}</b>
-                <span className="soft">{v.wording ? v.by || 'as it was before' : `taken away by ${v.by}`}</span>
+                <span className="soft">{v.wording ? v.by || 'before the first change' : `deleted by ${v.by}`}</span>
               </button>
             </li>
           ))}
-          {!starter && versions.length === 0 && history.data && <li className="soft">Nothing was changed here yet.</li>}
+          {!starter && versions.length === 0 && history.data && <li className="soft">No changes yet.</li>}
         </ul>
         <div>
           {id !== undefined && (
@@ -71,11 +71,11 @@ export function Compare({ place, now, starter, first, onReturn, onClose }: Props
                   {lines.map((l, i) => (
                     <tr key={i} className={l.same ? 'same' : ''}>
                       <td>
-                        {!l.same && l.left !== undefined && <span className="visually-hidden">taken out: </span>}
+                        {!l.same && l.left !== undefined && <span className="visually-hidden">removed: </span>}
                         {l.left}
                       </td>
                       <td>
-                        {!l.same && l.right !== undefined && <span className="visually-hidden">put in: </span>}
+                        {!l.same && l.right !== undefined && <span className="visually-hidden">added: </span>}
                         {l.right}
                       </td>
                     </tr>
@@ -87,14 +87,12 @@ export function Compare({ place, now, starter, first, onReturn, onClose }: Props
                   <Button
                     type="primary"
                     disabled={lines.every((l) => l.same)}
-                    onClick={() =>
-                      onReturn(other, id === 'starter' ? 'The starter is back' : 'The earlier wording is back')
-                    }
+                    onClick={() => onReturn(other, id === 'starter' ? 'Starter restored' : 'Earlier version restored')}
                   >
-                    {id === 'starter' ? 'Back to the starter' : 'Back to this one'}
+                    {id === 'starter' ? 'Restore the starter' : 'Restore this version'}
                   </Button>
                 )}
-                {lines.every((l) => l.same) && <span className="soft">They say the same.</span>}
+                {lines.every((l) => l.same) && <span className="soft">No differences.</span>}
               </div>
             </>
           )}

@@ -2,8 +2,9 @@ import { Button, Modal, Select } from 'antd';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api, type Schemas } from '../api/client';
+import { channelLabel } from '../channels';
 import { useDo } from '../setup/useDo';
-import { CHANNEL_WORDS, languageWords, stageWords } from '../words';
+import { languageWords, stageWords } from '../words';
 import { type Place, path, variantWords } from './place';
 
 type Props = {
@@ -37,7 +38,7 @@ export function CopyBox({ place, view, plan, languages, onClose }: Props) {
           toCarrier: to.carrier,
           toCountry: to.country,
         }),
-      'Copied. What stood there before is in its history',
+      'Copied. The text it replaced is in its history',
     );
     if (done) {
       onClose();
@@ -50,7 +51,7 @@ export function CopyBox({ place, view, plan, languages, onClose }: Props) {
         <label htmlFor="copy-notice">Notice</label>
         <Select
           id="copy-notice"
-          style={{ width: '100%' }}
+          className="full"
           value={to.notice}
           onChange={(n) =>
             setTo({
@@ -71,17 +72,17 @@ export function CopyBox({ place, view, plan, languages, onClose }: Props) {
             <label htmlFor="copy-channel">Channel</label>
             <Select
               id="copy-channel"
-              style={{ width: '100%' }}
+              className="full"
               value={to.channel}
               onChange={(channel) => setTo({ ...to, channel })}
-              options={(notice?.notice.channels ?? []).map((c) => ({ value: c, label: CHANNEL_WORDS[c] }))}
+              options={(notice?.notice.channels ?? []).map((c) => ({ value: c, label: channelLabel(c) }))}
             />
           </div>
           <div>
             <label htmlFor="copy-language">Language</label>
             <Select
               id="copy-language"
-              style={{ width: '100%' }}
+              className="full"
               value={to.language}
               onChange={(language) => setTo({ ...to, language })}
               options={[...new Set([...view.places.map((p) => p.language), ...languages])].map((l) => ({
@@ -99,7 +100,7 @@ export function CopyBox({ place, view, plan, languages, onClose }: Props) {
               allowClear
               showSearch
               optionFilterProp="label"
-              style={{ width: '100%' }}
+              className="full"
               value={to.carrier}
               onChange={(carrier) => setTo({ ...to, carrier })}
               options={plan.carriers.map((c) => ({ value: c.key, label: c.name }))}
@@ -110,7 +111,7 @@ export function CopyBox({ place, view, plan, languages, onClose }: Props) {
             <Select
               id="copy-shop"
               allowClear
-              style={{ width: '100%' }}
+              className="full"
               value={to.shop}
               onChange={(shop) => setTo({ ...to, shop })}
               options={plan.shops.map((s) => ({ value: s, label: s }))}
@@ -118,9 +119,7 @@ export function CopyBox({ place, view, plan, languages, onClose }: Props) {
           </div>
         </div>
         {to.channel !== view.channel && (
-          <p className="soft" style={{ marginTop: 8 }}>
-            Between channels the words are taken over, and lists, panels and looks are left.
-          </p>
+          <p className="soft mt8">Between channels, only the text is copied, without lists, panels and design.</p>
         )}
         {faults.map((f) => (
           <div key={f.message} className="wrong" role="alert">
@@ -132,7 +131,7 @@ export function CopyBox({ place, view, plan, languages, onClose }: Props) {
             Copy
           </Button>
           <span className="soft">
-            to {notice?.notice.name}, {CHANNEL_WORDS[to.channel]}, {languageWords(to.language ?? '')},{' '}
+            to {notice?.notice.name}, {channelLabel(to.channel)}, {languageWords(to.language ?? '')},{' '}
             {variantWords(to, plan.carriers)}
           </span>
         </div>

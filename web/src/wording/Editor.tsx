@@ -3,7 +3,8 @@ import { App, Button, Dropdown, Input, Popconfirm } from 'antd';
 import { lazy, type ReactNode, Suspense, useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api, type Fault, keys, Problem, type Schemas } from '../api/client';
-import { CHANNEL_WORDS, languageWords, stageWords } from '../words';
+import { channelLabel } from '../channels';
+import { languageWords, stageWords } from '../words';
 import { BlockList, piecesQuery } from './BlockList';
 import { Compare } from './Compare';
 import { CopyBox } from './CopyBox';
@@ -75,7 +76,7 @@ export function Editor({ place, view, plan }: Props) {
   const saveNow = () =>
     save(
       own,
-      view.channel === 'whatsapp' ? 'Saved, and brought to the chat network. It goes out once it is approved' : 'Saved',
+      view.channel === 'whatsapp' ? 'Saved and submitted to the chat network. It’s used once it is approved' : 'Saved',
     );
   const remove = async () => {
     try {
@@ -84,7 +85,7 @@ export function Editor({ place, view, plan }: Props) {
       await queries.invalidateQueries();
       message.success(
         <span>
-          Taken away{' '}
+          Deleted{' '}
           <Button
             size="small"
             type="link"
@@ -180,7 +181,7 @@ export function Editor({ place, view, plan }: Props) {
             <h2>
               {view.name}{' '}
               <span className="soft">
-                by {CHANNEL_WORDS[view.channel]}, when {stageWords(view.stage).toLowerCase()}
+                by {channelLabel(view.channel)}, when {stageWords(view.stage).toLowerCase()}
               </span>
             </h2>
             <span className="row">
@@ -206,10 +207,10 @@ export function Editor({ place, view, plan }: Props) {
                 trigger={['click']}
                 menu={{
                   items: [
-                    { key: 'history', label: 'History, and the way back' },
+                    { key: 'history', label: 'History' },
                     ...(view.starter ? [{ key: 'starter', label: 'Compare with the starter' }] : []),
-                    ...(view.whole ? [{ key: 'copy', label: 'Copy to another place' }] : []),
-                    { key: 'plan', label: 'Open the notice in Plan' },
+                    ...(view.whole ? [{ key: 'copy', label: 'Copy to another notice or channel' }] : []),
+                    { key: 'plan', label: 'Open in Plan' },
                   ],
                   onClick: ({ key: k }) => (k === 'plan' ? navigate(`/plan/${view.notice}`) : setAside(k as 'history')),
                 }}
@@ -218,14 +219,14 @@ export function Editor({ place, view, plan }: Props) {
               </Dropdown>
               {!isBase && view.own && (
                 <Popconfirm
-                  title={`Take away ${languageWords(view.language)}, ${variantWords(view.variant, plan.carriers)}?`}
-                  description="These customers get the less special wording."
-                  okText="Take away"
-                  cancelText="Keep"
+                  title={`Delete ${languageWords(view.language)}, ${variantWords(view.variant, plan.carriers)}?`}
+                  description="These customers get the default text."
+                  okText="Delete this version"
+                  cancelText="Cancel"
                   onConfirm={remove}
                 >
                   <Button size="small" danger>
-                    Take away
+                    Delete this version
                   </Button>
                 </Popconfirm>
               )}
@@ -244,16 +245,16 @@ export function Editor({ place, view, plan }: Props) {
           <Places view={view} plan={plan} languages={pieces.data?.languages ?? []} />
           {view.approval && <ApprovalLine approval={view.approval} changed={changed} />}
         </header>
-        <Suspense fallback={<div className="empty">Fetching the editor ...</div>}>
+        <Suspense fallback={<div className="empty">Loading the editor …</div>}>
           <div className="parts form">
             {!view.own && !changed && everyone(view.variant) && (
               <div className="box">
-                <b>Nothing is written in {languageWords(view.language)} yet.</b> Customers who speak it get the words
-                for everyone.
+                <b>There is no text in {languageWords(view.language)} yet.</b> Customers who speak it get the default
+                text.
                 <div className="actions">
                   {view.starter && (
                     <Button size="small" type="primary" onClick={() => edit(view.starter!)}>
-                      Begin with the starter
+                      Use the starter
                     </Button>
                   )}
                   <Button
@@ -264,7 +265,7 @@ export function Editor({ place, view, plan }: Props) {
                       )
                     }
                   >
-                    Begin empty
+                    Start empty
                   </Button>
                 </div>
               </div>
@@ -272,14 +273,13 @@ export function Editor({ place, view, plan }: Props) {
             {wrong('wording')}
             {(view.own || changed || !everyone(view.variant)) && (
               <>
-                {view.channel === 'email' && line('subject', 'Subject', 'What the mail is about')}
-                {view.channel === 'email' &&
-                  line('preview', 'Preview line', 'Shown beside the subject; not in the mail itself')}
-                {view.channel === 'whatsapp' && line('header', 'Header', 'Bold above the text; may be empty')}
+                {view.channel === 'email' && line('subject', 'Subject', 'Subject of the e-mail')}
+                {view.channel === 'email' && line('preview', 'Preview line', 'Shown beside the subject in the inbox')}
+                {view.channel === 'whatsapp' && line('header', 'Header', 'Bold, above the text (optional)')}
                 <Part
                   label={view.channel === 'email' ? 'Mail' : 'Text'}
                   inherited={!!base && !body}
-                  inheritedText="The body as it is for the less special"
+                  inheritedText="Inherited text"
                   onOwn={() => edit({ blocks: base?.blocks, text: base?.text, html: base?.html })}
                   onInherit={
                     base && body ? () => edit({ blocks: undefined, text: undefined, html: undefined }) : undefined
@@ -308,7 +308,7 @@ export function Editor({ place, view, plan }: Props) {
                   )}
                   {wrong('text', 'buttons')}
                 </Part>
-                {view.channel === 'whatsapp' && line('footer', 'Footer', 'Small below the text; may be empty')}
+                {view.channel === 'whatsapp' && line('footer', 'Footer', 'Small, below the text (optional)')}
                 {view.channel === 'whatsapp' && (
                   <ChatButtons own={own} edit={edit} view={view} wrong={wrong} fields={fields} />
                 )}
@@ -371,7 +371,7 @@ function Part({
         <span className="partname">{label}</span>
         {onInherit && (
           <button type="button" className="plain link soft" onClick={onInherit}>
-            inherit it again
+            Use the inherited text
           </button>
         )}
       </div>
@@ -380,7 +380,7 @@ function Part({
           <span>{inheritedText || 'Nothing'}</span>
           <span className="mark v">inherited</span>
           <Button size="small" onClick={onOwn}>
-            Say something else here
+            Override
           </Button>
         </div>
       ) : (
@@ -398,21 +398,21 @@ function ApprovalLine({ approval: a, changed }: { approval: Schemas['Approval'];
     minute: '2-digit',
   });
   const words: Record<string, string> = {
-    brought: 'is on its way to the chat network',
-    pending: 'is being looked at by the chat network',
-    approved: 'is approved by the chat network',
-    refused: 'was refused by the chat network',
+    submitted: 'has been on its way to the chat network',
+    pending: 'has been in review at the chat network',
+    approved: 'has been approved by the chat network',
+    refused: 'has been rejected by the chat network',
   };
   return (
     <div className="approval">
       <span className={`mark ${a.status === 'approved' ? 'ok' : a.status === 'refused' ? 'bad' : 'gold'}`}>
-        {a.status === 'approved' ? 'approved' : a.status === 'refused' ? 'refused' : 'waits'}
+        {a.status === 'approved' ? 'approved' : a.status === 'refused' ? 'rejected' : 'in review'}
       </span>{' '}
-      This wording {words[a.status] ?? a.status} since {since}
+      This text {words[a.status] ?? a.status} since {since}
       {a.reason ? `: ${a.reason}` : ''}.{' '}
       {a.status !== 'approved' &&
-        (a.before ? 'Meanwhile the approved one before it goes out.' : 'Until it is approved nothing goes out by it.')}
-      {changed && ' What you changed is brought there when you save.'}
+        (a.before ? 'Until then the last approved version is sent.' : 'Until it is approved, nothing is sent.')}
+      {changed && ' Your changes are submitted when you save.'}
     </div>
   );
 }
@@ -421,7 +421,7 @@ type Body = {
   own: Wording;
   edit: (part: Partial<Wording>, what?: string) => void;
   view: Schemas['WordingView'];
-  pieces?: Schemas['Pieces'];
+  pieces?: Schemas['WordingParts'];
   fields: Schemas['Use'][];
   wrong: (...parts: string[]) => ReactNode;
   labels: Record<string, string>;
@@ -442,21 +442,21 @@ function MailBody({ own, edit, view, pieces, fields, wrong, labels }: Body) {
   if (source) {
     return (
       <>
-        <div className="row soft" style={{ marginBottom: 4 }}>
-          <span style={{ flex: 1 }}>
+        <div className="row soft mb4">
+          <span className="grow">
             HTML by hand. Fields in braces;{' '}
-            {view.fields.length > 0 && '{{block.items}}, {{block.parcel}} and the like are whole blocks'}; nothing that
-            runs is kept.
+            {view.fields.length > 0 && '{{block.items}}, {{block.parcel}} and the like are whole blocks'}; scripts are
+            removed.
           </span>
           {blocks.length > 0 && (
             <Popconfirm
-              title="Back to the blocks?"
-              description="What was written in HTML is left."
-              okText="Back to blocks"
-              cancelText="Stay"
+              title="Switch back to blocks?"
+              description="Your HTML is discarded."
+              okText="Switch to blocks"
+              cancelText="Cancel"
               onConfirm={() => edit({ html: undefined })}
             >
-              <Button size="small">Back to blocks</Button>
+              <Button size="small">Switch to blocks</Button>
             </Popconfirm>
           )}
         </div>
@@ -491,9 +491,9 @@ function MailBody({ own, edit, view, pieces, fields, wrong, labels }: Body) {
         }}
       />
       {wrong('blocks')}
-      <div className="row" style={{ marginTop: 6 }}>
+      <div className="row mt6">
         <Button size="small" type="link" onClick={toSource}>
-          Write it in HTML instead
+          Edit as HTML
         </Button>
       </div>
     </>
@@ -517,14 +517,14 @@ function ChatButtons({
   if (view.buttons.length > 0) {
     return (
       <section className="part" aria-label="Reply buttons">
-        <span className="partname">Reply buttons say</span>
+        <span className="partname">Labels of the reply buttons</span>
         <div className="row">
           {view.buttons.map((b) => (
             <Input
               key={b.id}
-              style={{ width: 170 }}
+              className="w170"
               maxLength={20}
-              aria-label={`Button “${b.label}” says`}
+              aria-label={`Label of button “${b.label}”`}
               placeholder={b.label}
               value={own.buttons?.[b.id] ?? ''}
               onChange={(e) => {
@@ -544,27 +544,27 @@ function ChatButtons({
         <span className="partname">Link button</span>
         {own.link ? (
           <button type="button" className="plain link soft" onClick={() => edit({ link: undefined })}>
-            without one
+            Remove link button
           </button>
         ) : (
           <Button
             size="small"
-            onClick={() => edit({ link: { label: 'Follow your parcel', url: '{{parcel.trackingLink}}' } })}
+            onClick={() => edit({ link: { label: 'Track your parcel', url: '{{parcel.trackingLink}}' } })}
           >
-            Add one
+            Add link button
           </Button>
         )}
       </div>
       {own.link && (
         <div className="pairs">
           <Input
-            aria-label="Link button says"
+            aria-label="Label of the link button"
             maxLength={20}
             value={own.link.label}
             onChange={(e) => edit({ link: { ...own.link!, label: e.target.value } }, 'link.label')}
           />
           <FieldText
-            label="Link button leads to"
+            label="Address of the link button"
             mode="line"
             value={own.link.url}
             onChange={(url) => edit({ link: { ...own.link!, url } }, 'link.url')}

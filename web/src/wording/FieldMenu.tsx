@@ -13,7 +13,7 @@ export function FieldMenu({ items, chosen, onPick, at }: Props) {
       aria-label="Fields"
       style={{ left, ...(below ? { top: at.top } : { bottom: window.innerHeight - at.top + 24 }) }}
     >
-      {items.length === 0 && <li className="soft">No field is called so</li>}
+      {items.length === 0 && <li className="soft">No matching fields</li>}
       {items.map((f, i) => (
         <li
           key={f.name}

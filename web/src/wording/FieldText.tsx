@@ -219,10 +219,11 @@ export function FieldText({ label, mode, value, onChange, fields, placeholder, i
       <div className="tools" role="toolbar" aria-label={`${label}: format`}>
         {rich && button('Bold', marks.bold, <b>B</b>, () => editor.chain().focus().toggleBold().run())}
         {rich && button('Italic', marks.italic, <i>I</i>, () => editor.chain().focus().toggleItalic().run())}
-        {rich && button('List with bullets', marks.bullets, '•', () => editor.chain().focus().toggleBulletList().run())}
-        {rich && button('List 1, 2, 3', marks.numbers, '1', () => editor.chain().focus().toggleOrderedList().run())}
+        {rich && button('Bulleted list', marks.bullets, '•', () => editor.chain().focus().toggleBulletList().run())}
+        {rich &&
+          button('Numbered list 1, 2, 3', marks.numbers, '1', () => editor.chain().focus().toggleOrderedList().run())}
         {rich && button('Link', !!marks.link, 'link', () => setLinking(marks.link ?? 'https://'))}
-        {button('Put in a field', !!menu, '/ field', putField)}
+        {button('Insert a field', !!menu, '/ field', putField)}
       </div>
       {linking !== undefined && (
         <form
@@ -246,9 +247,8 @@ export function FieldText({ label, mode, value, onChange, fields, placeholder, i
           <Input
             size="small"
             autoFocus
-            className="mono"
-            style={{ flex: 1 }}
-            aria-label="Where the link leads"
+            className="mono grow"
+            aria-label="Link address"
             value={linking}
             onChange={(e) => setLinking(e.target.value)}
             onKeyDown={(e) => {
@@ -259,7 +259,7 @@ export function FieldText({ label, mode, value, onChange, fields, placeholder, i
             }}
           />
           <Button size="small" htmlType="submit">
-            Set
+            Apply
           </Button>
           {marks.link && (
             <Button
@@ -269,7 +269,7 @@ export function FieldText({ label, mode, value, onChange, fields, placeholder, i
                 setLinking(undefined);
               }}
             >
-              Unlink
+              Remove link
             </Button>
           )}
         </form>

@@ -2,7 +2,7 @@ import { Button, Popover, Select } from 'antd';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { Schemas } from '../api/client';
-import { languageWords } from '../words';
+import { counted, languageWords, listed } from '../words';
 import { everyone, path, sameVariant, variantWords } from './place';
 
 type Props = { view: Schemas['WordingView']; plan: Schemas['Plan']; languages: string[] };
@@ -42,14 +42,14 @@ export function Places({ view, plan, languages }: Props) {
               className={`pill ${l === view.language ? 'on' : ''}`}
               aria-pressed={l === view.language}
               onClick={() => go(l, {})}
-              title={l === shown[0] ? 'For everyone whose language has no words of its own' : undefined}
+              title={l === shown[0] ? 'Default language' : undefined}
             >
               {languageWords(l)}
               {place && place.faults > 0 && <span className="mark bad"> {place.faults}</span>}
               {place?.approval && place.approval !== 'approved' && (
                 <span className={`mark ${place.approval === 'refused' ? 'bad' : 'gold'}`}>
                   {' '}
-                  {place.approval === 'refused' ? 'refused' : 'waits'}
+                  {place.approval === 'refused' ? 'rejected' : 'in review'}
                 </span>
               )}
             </button>
@@ -58,10 +58,10 @@ export function Places({ view, plan, languages }: Props) {
         {more.length > 0 && (
           <Select
             size="small"
-            style={{ width: 128 }}
+            className="w128"
             aria-label="Add a language"
             value={null}
-            placeholder="+ language"
+            placeholder="Add language"
             onChange={(l: string) => go(l, {})}
             showSearch
             options={more.map((l) => ({
@@ -86,12 +86,21 @@ export function Places({ view, plan, languages }: Props) {
         ))}
         <AddVariant plan={plan} onAdd={(v) => go(view.language, v)} />
         {missing.length > 0 && (
-          <span className="mark gold" title="Languages of customers of the last orders; they get the one for everyone">
-            missing:{' '}
-            {missing
-              .slice(0, 4)
-              .map((l) => `${l.language} ${l.orders}`)
-              .join(', ')}
+          <span
+            className="mark gold"
+            title={`Recent customers who get the default text instead: ${missing
+              .map((l) => `${languageWords(l.language)} (${counted(l.orders, 'order')})`)
+              .join(', ')}`}
+          >
+            {listed(
+              missing.slice(0, 3).map((l) => languageWords(l.language)),
+              'and',
+            )}{' '}
+            {missing.length > 3
+              ? `and ${missing.length - 3} more are missing`
+              : missing.length > 1
+                ? 'are missing'
+                : `is missing (${counted(missing[0]!.orders, 'recent order')})`}
           </span>
         )}
       </div>
@@ -104,7 +113,7 @@ function AddVariant({ plan, onAdd }: { plan: Schemas['Plan']; onAdd: (v: Schemas
   const [open, setOpen] = useState(false);
   const pick = (label: string, key: 'carrier' | 'shop', options: { value: string; label: string }[]) => (
     <Select
-      style={{ width: '100%', marginBottom: 6 }}
+      className="full mb6"
       aria-label={label}
       allowClear
       showSearch
@@ -120,9 +129,9 @@ function AddVariant({ plan, onAdd }: { plan: Schemas['Plan']; onAdd: (v: Schemas
       trigger="click"
       open={open}
       onOpenChange={setOpen}
-      title="Other words for some"
+      title="Version for some customers"
       content={
-        <div style={{ width: 220 }}>
+        <div className="w220">
           {pick(
             'Carrier',
             'carrier',
@@ -134,7 +143,7 @@ function AddVariant({ plan, onAdd }: { plan: Schemas['Plan']; onAdd: (v: Schemas
             plan.shops.map((s) => ({ value: s, label: s })),
           )}
           <Select
-            style={{ width: '100%', marginBottom: 6 }}
+            className="full mb6"
             aria-label="Country"
             allowClear
             showSearch
@@ -154,13 +163,13 @@ function AddVariant({ plan, onAdd }: { plan: Schemas['Plan']; onAdd: (v: Schemas
               setV({});
             }}
           >
-            Write for them
+            Create version
           </Button>
         </div>
       }
     >
       <button type="button" className="pill">
-        + for some
+        Version for …
       </button>
     </Popover>
   );

@@ -8,12 +8,12 @@ import { languageWords } from '../words';
 import { SmsNotes } from './SmsNotes';
 
 const PICKS = [
-  { value: 'latest', label: 'the last orders' },
-  { value: 'several-items', label: 'one with several items' },
-  { value: 'several-parcels', label: 'one with several parcels' },
-  { value: 'longest-name', label: 'the longest name' },
-  { value: 'no-phone', label: 'one without a phone' },
-  { value: 'other-language', label: 'another language' },
+  { value: 'latest', label: 'Recent orders' },
+  { value: 'several-items', label: 'Several items' },
+  { value: 'several-parcels', label: 'Several parcels' },
+  { value: 'longest-name', label: 'Longest name' },
+  { value: 'no-phone', label: 'No phone number' },
+  { value: 'other-language', label: 'Another language' },
 ];
 
 type Props = {
@@ -48,11 +48,11 @@ export function PreviewPane({ view, wording, onReplace }: Props) {
   const s = shown.data;
   const all = device === 'all';
   return (
-    <aside className="panel wide" aria-label="What will be sent">
+    <aside className="panel wide" aria-label="Preview">
       <div className="row spread">
         <Segmented
           size="small"
-          aria-label="How it is shown"
+          aria-label="View"
           value={device}
           onChange={(v) => setDevice(String(v))}
           options={[
@@ -70,11 +70,11 @@ export function PreviewPane({ view, wording, onReplace }: Props) {
         {shown.isFetching && <span className="soft">…</span>}
       </div>
       {!all && (
-        <div className="row" style={{ marginTop: 8 }}>
+        <div className="row mt8">
           <Select
             size="small"
-            style={{ flex: 1 }}
-            aria-label="With which order"
+            className="grow"
+            aria-label="Order"
             value={pick}
             onChange={(v) => {
               setPick(v);
@@ -84,15 +84,15 @@ export function PreviewPane({ view, wording, onReplace }: Props) {
           />
           {pick === 'latest' && (
             <>
-              <Button size="small" aria-label="A newer order" disabled={skip === 0} onClick={() => setSkip(skip - 1)}>
+              <Button size="small" aria-label="Newer order" disabled={skip === 0} onClick={() => setSkip(skip - 1)}>
                 ‹
               </Button>
-              <Button size="small" aria-label="An older order" onClick={() => setSkip(skip + 1)}>
+              <Button size="small" aria-label="Older order" onClick={() => setSkip(skip + 1)}>
                 ›
               </Button>
             </>
           )}
-          {s?.number && <span className="mono">{s.number}</span>}
+          {s?.order && <span className="mono">{s.order.number}</span>}
         </div>
       )}
       {all ? (
@@ -104,7 +104,7 @@ export function PreviewPane({ view, wording, onReplace }: Props) {
       ) : (
         s && (
           <>
-            {s.faults.map((f) => (
+            {s.errors.map((f) => (
               <div key={`${f.part}${f.line}-${f.column}-${f.message}`} className="box">
                 <span className="mark bad">
                   {f.part.startsWith('blocks') ? 'block' : f.part} {f.line}:{f.column}
@@ -117,19 +117,21 @@ export function PreviewPane({ view, wording, onReplace }: Props) {
                 <span className="mark bad">held</span> {s.held}
               </div>
             )}
-            {s.text != null && <Device device={device} shown={s} channel={view.channel} />}
+            {s.message && <Device device={device} message={s.message} chat={s.chat} channel={view.channel} />}
             {s.sms && <SmsNotes sms={s.sms} onReplace={onReplace} />}
-            {(s.notes.length > 0 || s.bytes) && (
+            {(s.remarks.length > 0 || s.message?.bytes) && (
               <div className="box">
-                <h3>Checks{s.bytes ? ` · ${Math.max(1, Math.round(s.bytes / 1000))} KB of 100` : ''}</h3>
-                {s.notes.map((n) => (
+                <h3>
+                  Checks{s.message?.bytes ? ` · ${Math.max(1, Math.round(s.message.bytes / 1000))} KB of 100` : ''}
+                </h3>
+                {s.remarks.map((n) => (
                   <div key={n.message}>
-                    <span className={`mark ${n.grave ? 'bad' : 'gold'}`}>{n.grave ? '!' : 'look'}</span> {n.message}
+                    <span className={`mark ${n.grave ? 'bad' : 'gold'}`}>{n.grave ? '!' : 'check'}</span> {n.message}
                   </div>
                 ))}
-                {s.notes.length === 0 && (
+                {s.remarks.length === 0 && (
                   <div>
-                    <span className="mark ok">ok</span> Nothing to say against it
+                    <span className="mark ok">ok</span> No remarks
                   </div>
                 )}
               </div>
@@ -143,45 +145,52 @@ export function PreviewPane({ view, wording, onReplace }: Props) {
 }
 
 /** Plain devices of our own; a mail in the dark is the same mail with its own rules for the dark switched on. */
-function Device({ device, shown: s, channel }: { device: string; shown: Schemas['Shown']; channel: string }) {
+type DeviceProps = {
+  device: string;
+  message: Schemas['ShownText'];
+  chat?: Schemas['ChatPreview'];
+  channel: string;
+};
+
+function Device({ device, message, chat, channel }: DeviceProps) {
   if (channel === 'email') {
-    const html = device === 'dark' ? s.html!.replace('(prefers-color-scheme: dark)', 'all') : s.html!;
+    const html = device === 'dark' ? message.html!.replace('(prefers-color-scheme: dark)', 'all') : message.html!;
     return (
       <div className={`mailview ${device}`}>
         <div className="head">
-          <b>{s.subject}</b>
+          <b>{message.subject}</b>
         </div>
-        {device === 'plain' ? <div className="text mono">{s.text}</div> : <MailFrame html={html} title="The mail" />}
+        {device === 'plain' ? (
+          <div className="text mono">{message.text}</div>
+        ) : (
+          <MailFrame html={html} title="The mail" />
+        )}
       </div>
     );
   }
   return (
     <div className="phoneview">
       <div className={`note ${channel}`}>
-        {s.chat ? (
+        {chat ? (
           <>
-            {s.chat.header && (
+            {chat.header && (
               <b>
-                {s.chat.header}
+                {chat.header}
                 {'\n'}
               </b>
             )}
-            {s.chat.body}
-            {s.chat.footer && (
-              <div className="soft" style={{ fontSize: 12, marginTop: 6 }}>
-                {s.chat.footer}
-              </div>
-            )}
-            {s.chat.linkLabel && (
+            {chat.body}
+            {chat.footer && <div className="soft fs12 mt6">{chat.footer}</div>}
+            {chat.linkLabel && (
               <div className="buttons">
-                <span className="mark v" title={s.chat.linkUrl}>
-                  {s.chat.linkLabel} ↗
+                <span className="mark v" title={chat.linkUrl}>
+                  {chat.linkLabel} ↗
                 </span>
               </div>
             )}
-            {s.chat.replies.length > 0 && (
+            {chat.replies.length > 0 && (
               <div className="buttons">
-                {s.chat.replies.map((r) => (
+                {chat.replies.map((r) => (
                   <span key={r} className="mark v">
                     {r}
                   </span>
@@ -190,18 +199,28 @@ function Device({ device, shown: s, channel }: { device: string; shown: Schemas[
             )}
           </>
         ) : (
-          s.text
+          message.text
         )}
       </div>
-      {s.chat && (
+      {chat && (
         <details className="soft">
-          <summary>As the network gets it</summary>
-          <div className="mono">{s.chat.template}</div>
-          {s.chat.parameters.map((p, i) => (
-            <div key={i}>
-              {`{{${i + 1}}}`} = {p}
-            </div>
-          ))}
+          <summary>Template with {chat.parameters.length} parameters</summary>
+          <div className="template">
+            {chat.template.map((part, i) =>
+              part.parameter ? (
+                <span key={`${i}-${part.parameter}`} className="chip" title={chat.parameters[part.parameter - 1]}>
+                  {part.parameter}
+                </span>
+              ) : (
+                part.text
+              ),
+            )}
+          </div>
+          <ol className="parameters">
+            {chat.parameters.map((value, i) => (
+              <li key={`${i}-${value}`}>{value}</li>
+            ))}
+          </ol>
         </details>
       )}
     </div>
@@ -237,13 +256,13 @@ function AllLanguages({ view, wording }: { view: Schemas['WordingView']; wording
           ) : (
             shown[i].data && (
               <>
-                <b>{shown[i].data.subject}</b>
-                <div style={{ whiteSpace: 'pre-wrap', maxHeight: 190, overflow: 'auto' }} lang={language} tabIndex={0}>
-                  {shown[i].data.text ?? shown[i].data.held ?? shown[i].data.faults[0]?.message}
+                <b>{shown[i].data.message?.subject}</b>
+                <div className="pre-wrap mh190 scroll" lang={language} tabIndex={0}>
+                  {shown[i].data.message?.text ?? shown[i].data.held ?? shown[i].data.errors[0]?.message}
                 </div>
                 {shown[i].data.sms && (
                   <small className="mono soft">
-                    {shown[i].data.sms.encoding}, {shown[i].data.sms.segments} segments
+                    {shown[i].data.sms.length.encoding}, {shown[i].data.sms.length.segments} segments
                   </small>
                 )}
               </>
@@ -259,7 +278,7 @@ function TrialBox({ ask, shown, channel }: { ask: Schemas['PreviewAsk']; shown: 
   const [to, setTo] = useState('');
   const { run, busy, faults } = useDo();
   const cost = shown.sms
-    ? `It costs ${shown.sms.cost} ${shown.sms.currency}, as a real one does.`
+    ? `It costs ${shown.sms.cost} ${shown.sms.currency}, like a real message.`
     : 'It is sent through the real gateway.';
   return (
     <form
@@ -267,16 +286,17 @@ function TrialBox({ ask, shown, channel }: { ask: Schemas['PreviewAsk']; shown: 
       onSubmit={(e) => {
         e.preventDefault();
         run(
-          () => api.sendTrial({ message: { ...ask, orderShop: shown.shop, orderNumber: shown.number }, to }),
+          () =>
+            api.sendTrial({ message: { ...ask, orderShop: shown.order?.shop, orderNumber: shown.order?.number }, to }),
           (d) => d.said,
         );
       }}
     >
-      <h3>Send yourself one</h3>
+      <h3>Test message</h3>
       <div className="row">
         <Input
           size="small"
-          aria-label={channel === 'email' ? 'Your e-mail address' : 'Your number'}
+          aria-label={channel === 'email' ? 'Your e-mail address' : 'Your phone number'}
           placeholder={channel === 'email' ? 'you@example.com' : '+46 70 174 06 05'}
           value={to}
           onChange={(e) => setTo(e.target.value)}
@@ -285,12 +305,12 @@ function TrialBox({ ask, shown, channel }: { ask: Schemas['PreviewAsk']; shown: 
           size="small"
           htmlType="submit"
           loading={busy}
-          disabled={!to.trim() || !!shown.held || shown.faults.length > 0}
+          disabled={!to.trim() || !!shown.held || shown.errors.length > 0}
         >
-          Send it
+          Send test
         </Button>
       </div>
-      <small className="soft">{cost} Its answer buttons answer nothing.</small>
+      <small className="soft">{cost} Its answer buttons don’t count.</small>
       {faults.map((f) => (
         <div key={f.message} className="wrong" role="alert">
           {f.message}

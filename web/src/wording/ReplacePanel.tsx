@@ -3,8 +3,9 @@ import { App, Button, Checkbox, Input } from 'antd';
 import { useDeferredValue, useState } from 'react';
 import { Link } from 'react-router';
 import { api, keys, type Schemas } from '../api/client';
+import { channelLabel } from '../channels';
 import { useDo } from '../setup/useDo';
-import { CHANNEL_WORDS, languageWords } from '../words';
+import { languageWords } from '../words';
 import { path, variantWords } from './place';
 
 /** Looks for words in every wording, shows what would change, and changes what is ticked. */
@@ -31,7 +32,7 @@ export function ReplacePanel({ carriers, onClose }: { carriers: Schemas['Carrier
     for (const f of changed)
       await api.changeWording({ notice: f.notice, channel: f.channel, language: f.language, ...f.variant }, f.before);
     await queries.invalidateQueries();
-    message.success('As it was');
+    message.success('Undone');
   };
   const apply = async () => {
     const changed = await run(() => api.replace({ ...ask, only: chosen.map((f) => f.place) }));
@@ -53,27 +54,27 @@ export function ReplacePanel({ carriers, onClose }: { carriers: Schemas['Carrier
   return (
     <main className="main pad" aria-label="Find and replace">
       <div className="row spread">
-        <h2>Find in all wordings</h2>
+        <h2>Find</h2>
         <button type="button" className="plain" aria-label="Close" onClick={onClose}>
           ✕
         </button>
       </div>
-      <div className="form row" style={{ margin: '10px 0' }}>
+      <div className="form row m-10px-0">
         <Input
           aria-label="Find"
           autoFocus
-          style={{ width: 260 }}
+          className="w260"
           placeholder="Find"
           value={find}
           maxLength={200}
           onChange={(e) => setFind(e.target.value)}
         />
         <Checkbox checked={replacing} onChange={(e) => setReplacing(e.target.checked)}>
-          replace with
+          Replace with
         </Checkbox>
         <Input
           aria-label="Replace with"
-          style={{ width: 260 }}
+          className="w260"
           placeholder="nothing"
           disabled={!replacing}
           value={put}
@@ -81,7 +82,7 @@ export function ReplacePanel({ carriers, onClose }: { carriers: Schemas['Carrier
           onChange={(e) => setPut(e.target.value)}
         />
         <Checkbox checked={matchCase} onChange={(e) => setMatchCase(e.target.checked)}>
-          capitals count
+          Match case
         </Checkbox>
         {replacing && (
           <Button type="primary" loading={busy} disabled={chosen.length === 0} onClick={apply}>
@@ -95,11 +96,11 @@ export function ReplacePanel({ carriers, onClose }: { carriers: Schemas['Carrier
         </div>
       )}
       {find.trim().length < 2 ? (
-        <p className="soft">At least two letters. What a person reads is looked through: no markup.</p>
+        <p className="soft">Enter at least two letters. Only the visible text is searched.</p>
       ) : found.data && list.length === 0 ? (
         <div className="empty">
-          <h2>Nowhere</h2>
-          <p>No wording holds “{find}”.</p>
+          <h2>No results</h2>
+          <p>No text contains “{find}”.</p>
         </div>
       ) : (
         <table className="sheet wide">
@@ -111,8 +112,8 @@ export function ReplacePanel({ carriers, onClose }: { carriers: Schemas['Carrier
                 </th>
               )}
               <th>Where</th>
-              <th>{replacing ? 'Now' : 'Says'}</th>
-              {replacing && <th>Then</th>}
+              <th>{replacing ? 'Now' : 'Text'}</th>
+              {replacing && <th>After</th>}
             </tr>
           </thead>
           <tbody>
@@ -121,7 +122,7 @@ export function ReplacePanel({ carriers, onClose }: { carriers: Schemas['Carrier
                 {replacing && (
                   <td>
                     <Checkbox
-                      aria-label={`Change ${f.name}, ${CHANNEL_WORDS[f.channel]}, ${languageWords(f.language)}`}
+                      aria-label={`Change ${f.name}, ${channelLabel(f.channel)}, ${languageWords(f.language)}`}
                       disabled={!!f.wrong}
                       checked={!f.wrong && !left.includes(f.place)}
                       onChange={(e) =>
@@ -139,7 +140,7 @@ export function ReplacePanel({ carriers, onClose }: { carriers: Schemas['Carrier
                   </Link>
                   <br />
                   <span className="soft">
-                    {CHANNEL_WORDS[f.channel]}, {languageWords(f.language)}
+                    {channelLabel(f.channel)}, {languageWords(f.language)}
                     {variantWords(f.variant, carriers) === 'everyone' ? '' : `, ${variantWords(f.variant, carriers)}`}
                   </span>
                   {f.wrong && <div className="wrong">{f.wrong}</div>}

@@ -1,5 +1,6 @@
 import { Button } from 'antd';
 import type { Schemas } from '../api/client';
+import { counted } from '../words';
 
 /** What makes a text longer or dearer than it need be, with the way out beside it. */
 export function SmsNotes({
@@ -14,12 +15,12 @@ export function SmsNotes({
     <div className="box">
       <h3>As SMS</h3>
       <div>
-        {sms.encoding}, {sms.segments} segment{sms.segments === 1 ? '' : 's'}, {sms.cost} {sms.currency} each;{' '}
-        {sms.unitsLeft} unit{sms.unitsLeft === 1 ? '' : 's'} left.
+        {sms.length.encoding}, {counted(sms.length.segments, 'segment')}, {sms.cost} {sms.currency} each;{' '}
+        {counted(sms.length.unitsLeft, 'unit')} left.
       </div>
       {sms.countries.length > 0 && (
         <div className="soft">
-          Where the last orders’ numbers belong:{' '}
+          Recent orders by country:{' '}
           {sms.countries
             .slice(0, 6)
             .map((c) => `${c.country} ${c.cost} (${c.orders})`)
@@ -29,13 +30,13 @@ export function SmsNotes({
       )}
       {sms.longest && (
         <div>
-          <span className="mark gold">longer</span> With the longest values of the last orders ({sms.longest.number}) it
+          <span className="mark gold">longer</span> With the longest values of recent orders ({sms.longest.number}) it
           takes {sms.longest.segments} segments, {sms.longest.cost} {sms.currency}.
         </div>
       )}
       {!sms.saysWho && (
         <div>
-          <span className="mark bad">!</span> It does not say who it is from. Put the brand’s name at its beginning.
+          <span className="mark bad">!</span> It doesn’t say who it’s from. Start it with the brand name.
         </div>
       )}
       {sms.forces.length > 0 && (
@@ -47,11 +48,11 @@ export function SmsNotes({
               {f.found}{' '}
             </span>
           ))}
-          {mend.length < sms.forces.length && <span className="soft"> (some come from an order’s own values)</span>}
+          {mend.length < sms.forces.length && <span className="soft"> (some come from an order’s data)</span>}
         </div>
       )}
       {onReplace && mend.length > 0 && (
-        <div className="actions" style={{ marginTop: 6 }}>
+        <div className="actions mt6">
           {mend.map((f) => (
             <Button key={f.found} size="small" onClick={() => onReplace(f.found, f.use!)}>
               {f.found} → {f.use === '' ? 'nothing' : f.use}

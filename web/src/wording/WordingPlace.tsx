@@ -3,10 +3,11 @@ import { Button } from 'antd';
 import { useState } from 'react';
 import { Link, Navigate, useParams, useSearchParams } from 'react-router';
 import { api, keys, type Schemas } from '../api/client';
+import { channelLabel } from '../channels';
 import { PLAN_GEOMETRY } from '../route/geometry';
 import { Route } from '../route/Route';
 import { Failed } from '../shell/Failed';
-import { CHANNEL_WORDS, stageWords } from '../words';
+import { counted, languageWords, stageWords } from '../words';
 import { Editor } from './Editor';
 import { nameOf, type Place, path } from './place';
 import { ReplacePanel } from './ReplacePanel';
@@ -66,7 +67,7 @@ export default function WordingPlace() {
           {list.isError && <Failed error={list.error} again={() => list.refetch()} />}
           {list.data && lines.length === 0 && (
             <p className="soft pad">
-              {stage ? `No notice speaks when it is ${stageWords(stage).toLowerCase()}.` : 'There is no notice yet.'}{' '}
+              {stage ? `No notices at ${stageWords(stage).toLowerCase()}.` : 'There are no notices yet.'}{' '}
               <Link className="link" to="/plan">
                 Go to Plan
               </Link>
@@ -89,17 +90,17 @@ export default function WordingPlace() {
             <div className="empty">
               {list.data && !first ? (
                 <>
-                  <h2>No words yet</h2>
+                  <h2>No texts yet</h2>
                   <p>
-                    Words belong to a notice.{' '}
+                    Texts belong to a notice.{' '}
                     <Link className="link" to="/plan">
-                      Make one in Plan
+                      Create one in Plan
                     </Link>
-                    , and it comes with a starter.
+                    ; it comes with a starter.
                   </p>
                 </>
               ) : (
-                'Fetching the wording ...'
+                'Loading the wording …'
               )}
             </div>
           </main>
@@ -132,25 +133,25 @@ function NoticeLines({
           aria-current={(chosen?.notice === n.id && chosen.channel === c.channel) || undefined}
           onClick={onOpen}
         >
-          <span>{CHANNEL_WORDS[c.channel]}</span>
+          <span>{channelLabel(c.channel)}</span>
           <span className="soft">
             {c.languages.length}
             {c.variants > 0 ? ` + ${c.variants}` : ''}
           </span>
           {c.faults > 0 ? (
-            <span className="mark bad" title="Something keeps it from being used">
+            <span className="mark bad" title="It has errors">
               ! {c.faults}
             </span>
           ) : c.approval && c.approval !== 'approved' ? (
             <span className={`mark ${c.approval === 'refused' ? 'bad' : 'gold'}`}>
-              {c.approval === 'refused' ? 'refused' : 'waits'}
+              {c.approval === 'refused' ? 'rejected' : 'in review'}
             </span>
           ) : c.lacking.length > 0 ? (
             <span
               className="mark gold"
-              title={`Customers of the last orders speak: ${c.lacking.map((l) => l.language).join(', ')}`}
+              title={`Recent customers also speak ${c.lacking.map((l) => languageWords(l.language)).join(', ')}`}
             >
-              {c.lacking.length} missing
+              {counted(c.lacking.length, 'language')} missing
             </span>
           ) : null}
         </Link>

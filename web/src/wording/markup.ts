@@ -2,12 +2,14 @@ import { pieces } from './expression';
 
 /** How a wording's text becomes what the editor shows, and back. Fields are elements in the editor and braces in the text. */
 
-const escape = (text: string) => text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;');
-const attribute = (text: string) => escape(text).replaceAll('"', '&quot;');
+const escapeHtml = (text: string) => text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;');
+const attribute = (text: string) => escapeHtml(text).replaceAll('"', '&quot;');
 
 function withFields(text: string): string {
   return pieces(text)
-    .map((p) => (p.inside !== undefined ? `<span data-field="${attribute(p.inside)}"></span>` : escape(p.words ?? '')))
+    .map((p) =>
+      p.inside !== undefined ? `<span data-field="${attribute(p.inside)}"></span>` : escapeHtml(p.words ?? ''),
+    )
     .join('');
 }
 

@@ -76,7 +76,7 @@ it('says which languages the customers have and the wording has not', () => {
       languages={[]}
     />,
   );
-  expect(screen.getByText('missing: nl 41')).toBeInTheDocument();
+  expect(screen.getByText('Dutch is missing (41 recent orders)')).toBeInTheDocument();
 });
 
 it('keeps the place that is being begun in sight, though nothing is kept of it yet', () => {
@@ -109,8 +109,8 @@ it('says what the chat network thinks of each language', () => {
     />,
   );
   expect(screen.getByRole('button', { name: 'English' })).toBeInTheDocument();
-  expect(screen.getByRole('button', { name: /^German/ })).toHaveTextContent('German waits');
-  expect(screen.getByRole('button', { name: /^French/ })).toHaveTextContent('French refused');
+  expect(screen.getByRole('button', { name: /^German/ })).toHaveTextContent('German in review');
+  expect(screen.getByRole('button', { name: /^French/ })).toHaveTextContent('French rejected');
 });
 
 const versions: Schemas['Version'][] = [
@@ -138,10 +138,10 @@ it('lays an earlier wording beside the one that stands, and goes back to it', as
   );
   expect(await screen.findByText('Subject: Off it went')).toBeInTheDocument();
   expect(screen.getAllByText('flies now')).toHaveLength(2);
-  expect(screen.getByText('taken out:')).toBeInTheDocument();
-  fireEvent.click(screen.getByRole('button', { name: 'Back to this one' }));
-  expect(back).toHaveBeenCalledWith(versions[0].wording, 'The earlier wording is back');
-  fireEvent.click(screen.getByRole('button', { name: /taken away by coordinator/ }));
+  expect(screen.getByText('removed:')).toBeInTheDocument();
+  fireEvent.click(screen.getByRole('button', { name: 'Restore this version' }));
+  expect(back).toHaveBeenCalledWith(versions[0].wording, 'Earlier version restored');
+  fireEvent.click(screen.getByRole('button', { name: /deleted by coordinator/ }));
   expect(screen.queryByRole('button', { name: /^Back to/ })).not.toBeInTheDocument();
 });
 
@@ -157,8 +157,8 @@ it('has nothing to go back to where both say the same', async () => {
       onClose={() => {}}
     />,
   );
-  expect(await screen.findByText('They say the same.')).toBeInTheDocument();
-  expect(screen.getByRole('button', { name: 'Back to the starter' })).toBeDisabled();
+  expect(await screen.findByText('No differences.')).toBeInTheDocument();
+  expect(screen.getByRole('button', { name: 'Restore the starter' })).toBeDisabled();
 });
 
 it('says that history can’t be read, and asks again', async () => {
@@ -183,25 +183,26 @@ it('says that history can’t be read, and asks again', async () => {
 });
 
 const shown = (more: Partial<Schemas['Shown']> = {}): Schemas['Shown'] => ({
-  shop: 'kites',
-  number: 'QK-7',
-  text: 'Hello Ann',
-  faults: [],
-  notes: [],
+  order: { shop: 'kites', number: 'QK-7' },
+  message: { text: 'Hello Ann' },
+  errors: [],
+  remarks: [],
   ...more,
 });
 
 it('shows the message with the order it was made with, and walks through the last ones', async () => {
   const ask = vi
     .spyOn(api, 'previewWording')
-    .mockImplementation(async (a) => shown({ number: `QK-${a.skip}`, text: `Hello, ${a.pick}` }));
+    .mockImplementation(async (a) =>
+      shown({ order: { shop: 'kites', number: `QK-${a.skip}` }, message: { text: `Hello, ${a.pick}` } }),
+    );
   show(<PreviewPane view={view({ channel: 'sms' })} wording={{ text: 'Hello' }} onReplace={() => {}} />);
   expect(await screen.findByText('QK-0')).toBeInTheDocument();
-  expect(screen.getByRole('button', { name: 'A newer order' })).toBeDisabled();
-  fireEvent.click(screen.getByRole('button', { name: 'An older order' }));
+  expect(screen.getByRole('button', { name: 'Newer order' })).toBeDisabled();
+  fireEvent.click(screen.getByRole('button', { name: 'Older order' }));
   expect(await screen.findByText('QK-1')).toBeInTheDocument();
-  fireEvent.mouseDown(screen.getByRole('combobox', { name: 'With which order' }));
-  fireEvent.click(await screen.findByText('the longest name'));
+  fireEvent.mouseDown(screen.getByRole('combobox', { name: 'Order' }));
+  fireEvent.click(await screen.findByText('Longest name'));
   expect(await screen.findByText('Hello, longest-name')).toBeInTheDocument();
   expect(ask.mock.lastCall?.[0]).toMatchObject({ pick: 'longest-name', skip: 0, wording: { text: 'Hello' } });
 });
@@ -209,16 +210,18 @@ it('shows the message with the order it was made with, and walks through the las
 it('sends no trial of what would be held, and says why it is', async () => {
   vi.spyOn(api, 'previewWording').mockResolvedValue(
     shown({
-      text: undefined,
+      message: undefined,
       held: 'customer.phone has no value',
-      faults: [{ part: 'text', line: 2, column: 5, message: 'There is no field order.nmber' }],
+      errors: [{ part: 'text', line: 2, column: 5, message: 'There is no field order.nmber' }],
     }),
   );
   show(<PreviewPane view={view({ channel: 'sms' })} wording={{ text: 'x' }} onReplace={() => {}} />);
   expect(await screen.findByText('customer.phone has no value')).toBeInTheDocument();
   expect(screen.getByText('text 2:5')).toBeInTheDocument();
-  fireEvent.change(screen.getByRole('textbox', { name: 'Your number' }), { target: { value: '+46 70 174 06 05' } });
-  expect(screen.getByRole('button', { name: 'Send it' })).toBeDisabled();
+  fireEvent.change(screen.getByRole('textbox', { name: 'Your phone number' }), {
+    target: { value: '+46 70 174 06 05' },
+  });
+  expect(screen.getByRole('button', { name: 'Send test' })).toBeDisabled();
 });
 
 it('says what a text costs and offers the plain letters', async () => {
@@ -226,10 +229,7 @@ it('says what a text costs and offers the plain letters', async () => {
   vi.spyOn(api, 'previewWording').mockResolvedValue(
     shown({
       sms: {
-        encoding: 'UCS-2',
-        segments: 2,
-        units: 80,
-        unitsLeft: 54,
+        length: { encoding: 'UCS-2', segments: 2, units: 80, unitsLeft: 54 },
         cost: '0.30',
         currency: 'EUR',
         forces: [
@@ -244,7 +244,7 @@ it('says what a text costs and offers the plain letters', async () => {
   );
   show(<PreviewPane view={view({ channel: 'sms' })} wording={{ text: 'it’s' }} onReplace={replace} />);
   expect(await screen.findByText(/2 segments, 0.30 EUR each; 54 units left/)).toBeInTheDocument();
-  expect(screen.getByText(/does not say who it is from/)).toBeInTheDocument();
+  expect(screen.getByText(/doesn’t say who it’s from/)).toBeInTheDocument();
   expect(screen.getByText(/\(QK-9\) it takes 3 segments, 0.45 EUR/)).toBeInTheDocument();
   fireEvent.click(screen.getByRole('button', { name: "’ → '" }));
   expect(replace).toHaveBeenCalledWith('’', "'");
@@ -257,9 +257,9 @@ it('keeps the address where a trial is refused, and says what is wrong with it',
     .spyOn(api, 'sendTrial')
     .mockRejectedValue(new Problem(422, 'That is no number', [{ field: 'to', message: 'A number has a country' }]));
   show(<PreviewPane view={view({ channel: 'sms' })} wording={{ text: 'x' }} onReplace={() => {}} />);
-  const to = await screen.findByRole('textbox', { name: 'Your number' });
+  const to = await screen.findByRole('textbox', { name: 'Your phone number' });
   fireEvent.change(to, { target: { value: '12' } });
-  fireEvent.click(screen.getByRole('button', { name: 'Send it' }));
+  fireEvent.click(screen.getByRole('button', { name: 'Send test' }));
   expect(await screen.findByRole('alert')).toHaveTextContent('A number has a country');
   expect(to).toHaveValue('12');
   await waitFor(() =>
@@ -273,7 +273,9 @@ it('keeps the address where a trial is refused, and says what is wrong with it',
 it('shows every language under each other, and what is wrong with one leaves the others', async () => {
   vi.spyOn(api, 'previewWording').mockImplementation(async (a) => {
     if (a.language === 'de') throw new Problem(422, 'Nichts da');
-    return shown({ subject: 'On its way', text: `Hello in ${a.language}, ${a.wording?.text ?? 'as kept'}` });
+    return shown({
+      message: { subject: 'On its way', text: `Hello in ${a.language}, ${a.wording?.text ?? 'as kept'}` },
+    });
   });
   show(
     <PreviewPane

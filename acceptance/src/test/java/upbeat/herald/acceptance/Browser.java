@@ -63,7 +63,9 @@ final class Browser implements AutoCloseable {
         page.getByLabel("Password", new Page.GetByLabelOptions().setExact(true)).fill("for-local-use-only");
         page.getByRole(com.microsoft.playwright.options.AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Sign in"))
                 .click();
-        page.getByRole(com.microsoft.playwright.options.AriaRole.HEADING, new Page.GetByRoleOptions().setName("Orders"))
+        page.getByRole(
+                        com.microsoft.playwright.options.AriaRole.HEADING,
+                        new Page.GetByRoleOptions().setName("Orders").setExact(true))
                 .waitFor();
     }
 
@@ -73,7 +75,7 @@ final class Browser implements AutoCloseable {
         try {
             page.evaluate(Files.readString(AXE) + ";0");
         } catch (IOException e) {
-            throw new IllegalStateException("axe-core is missing: run npm ci in web", e);
+            throw new IllegalStateException("axe-core is missing. Run npm ci in web", e);
         }
         return (List<String>)
                 page.evaluate(

@@ -12,7 +12,7 @@ import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.condition.EnabledIfSystemProperty;
 import upbeat.herald.server.RunningApp;
-import upbeat.herald.standins.World;
+import upbeat.herald.standins.SimulatedWorld;
 
 /** Takes the pictures of docs/screenshots from the demo's past; run by {@code ./herald shots}. */
 @EnabledIfSystemProperty(named = "herald.shots", matches = "true")
@@ -32,7 +32,7 @@ class ScreenshotsTest {
                 }
             });
         }
-        World world = new World();
+        SimulatedWorld world = new SimulatedWorld();
         world.start();
         try (RunningApp app = RunningApp.start(world, data);
                 Browser browser = new Browser()) {
@@ -51,19 +51,19 @@ class ScreenshotsTest {
             page.locator(".story .t").first().waitFor();
             shot(page, "orders");
             page.navigate(app.url + "/orders");
-            page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("narrow rows"))
+            page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Narrow rows"))
                     .click();
             page.locator(".dense .orow").nth(30).click();
             page.locator(".story .t").first().waitFor();
             shot(page, "orders-narrow");
-            page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("wide rows"))
+            page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Wide rows"))
                     .click();
-            page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Load a sheet"))
+            page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Import a file"))
                     .click();
             byte[] sheet =
                     "order number;name;e-mail;country;tracking number;status\nW-1;Zoë Quill;zoe@customer.example;SE;HOP 0041 7738 2;dispatched\nW-2;Nobody;not an address;SE;;\nW-3;Ann Tern;ann@customer.example;DE;RX473124828XS;\n"
                             .getBytes(java.nio.charset.StandardCharsets.UTF_8);
-            page.getByLabel("Sheet file")
+            page.getByLabel("File to import")
                     .setInputFiles(new com.microsoft.playwright.options.FilePayload("orders.csv", "text/csv", sheet));
             page.getByText("1 refused").first().waitFor();
             shot(page, "orders-sheet");
@@ -103,7 +103,7 @@ class ScreenshotsTest {
 
     private static void wording(RunningApp app, Page page) throws IOException {
         page.navigate(app.url + "/wording/on-its-way/email");
-        page.frameLocator(".mailview iframe").getByText("Follow your parcel").waitFor();
+        page.frameLocator(".mailview iframe").getByText("Track your parcel").waitFor();
         page.getByRole(AriaRole.TEXTBOX, new Page.GetByRoleOptions().setName("Text"))
                 .first()
                 .click(new Locator.ClickOptions().setPosition(3, 8));
@@ -119,11 +119,11 @@ class ScreenshotsTest {
         page.getByText("long encoding").waitFor();
         shot(page, "wording-sms");
         page.navigate(app.url + "/wording/is-it-yours/whatsapp?language=fr");
-        page.getByText("As the network gets it").click();
+        page.getByText("Template with").click();
         shot(page, "wording-chat");
     }
 
-    private static void setup(RunningApp app, World world, Page page) throws IOException {
+    private static void setup(RunningApp app, SimulatedWorld world, Page page) throws IOException {
         String control = world.settings().get("herald.bench.url");
         app.bare(
                 "POST",
@@ -140,24 +140,24 @@ class ScreenshotsTest {
         page.locator(".tree").waitFor();
         shot(page, "setup-shops");
         page.navigate(app.url + "/setup/carriers/hopgate");
-        page.getByLabel("Try a number").fill("HOP 0041 7738 3");
+        page.getByLabel("Test a number").fill("HOP 0041 7738 3");
         page.getByText("check digit should be 2").waitFor();
         shot(page, "setup-carriers");
-        page.navigate(app.url + "/setup/unread");
+        page.navigate(app.url + "/setup/unmapped-codes");
         page.locator("tbody button").first().click();
-        page.getByLabel("It means the parcel is").click();
+        page.getByLabel("Treat as").click();
         page.getByTitle("In transit").last().click();
-        page.getByText("What that moves").waitFor();
-        shot(page, "setup-unread");
+        page.getByText("Effect on parcels").waitFor();
+        shot(page, "setup-unmapped-codes");
         page.navigate(app.url + "/setup/brand");
         page.locator("iframe").waitFor();
         page.frameLocator("iframe").getByText("Hello Ottoline").waitFor();
         shot(page, "setup-brand");
         page.navigate(app.url + "/setup/gateways");
         page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("SMS"))
-                .getByText("Try the connection")
+                .getByText("Check connection")
                 .click();
-        page.getByText("it answers").waitFor();
+        page.getByText("connected").first().waitFor();
         shot(page, "setup-gateways");
         world.storefront.feed(
                 "orders.csv", "order number,name,e-mail,country\nQK-20960,Wren Tern,wren.tern@customer.example,AU\n");

@@ -16,20 +16,20 @@ class SignInTest {
                 Browser browser = new Browser()) {
             Page page = browser.page;
             page.navigate(app.url);
-            assertThat(page.getByRole(AriaRole.HEADING)).hasText("Make the first account");
+            assertThat(page.getByRole(AriaRole.HEADING)).hasText("Create the first account");
             assertThat(browser.seriousFindings()).isEmpty();
             page.getByLabel("Name").fill("Noor");
-            page.getByLabel("Password, 10 characters or more").fill("short");
-            page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Make it"))
+            page.getByLabel("Password, at least 10 characters").fill("short");
+            page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Create account"))
                     .click();
             assertThat(page.getByRole(AriaRole.ALERT)).containsText("10 to 70 characters");
-            page.getByLabel("Password, 10 characters or more").fill("long enough now");
-            page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Make it"))
+            page.getByLabel("Password, at least 10 characters").fill("long enough now");
+            page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Create account"))
                     .click();
             assertThat(page.getByRole(AriaRole.MAIN)).containsText("hk_");
-            page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Go on"))
+            page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Continue"))
                     .click();
-            assertThat(page.getByRole(AriaRole.MAIN)).containsText("No order came in yet");
+            assertThat(page.getByRole(AriaRole.MAIN)).containsText("No orders yet");
             assertThat(page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Test bench")))
                     .hasCount(0);
             assertThat(app.bare("GET", "/bench/mail", null, Map.of()).status())

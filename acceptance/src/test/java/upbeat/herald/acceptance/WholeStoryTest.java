@@ -13,9 +13,9 @@ import org.junit.jupiter.api.Test;
 import upbeat.herald.server.RunningApp;
 
 /** The interface as a coordinator drives it. */
-class WholeStoryTest extends InBrowser {
+class WholeStoryTest extends BrowserTestCase {
     @BeforeAll
-    static void linkTheTestBench() {
+    void linkTheTestBench() {
         app.bare(
                 "POST",
                 app.world.settings().get("herald.bench.url") + "/app",
@@ -43,10 +43,10 @@ class WholeStoryTest extends InBrowser {
         assertThat(mailbox).containsText("https://track.skerry-post.example/RX");
         button("In transit").click();
         button("+1 h").click();
-        assertThat(phone).containsText("is travelling with Skerry Post");
+        assertThat(phone).containsText("is in transit with Skerry Post");
         button("Out for delivery").click();
-        assertThat(phone).containsText("comes today");
-        button("Unread code Q7").click();
+        assertThat(phone).containsText("arrives today");
+        button("Unmapped code Q7").click();
         button("Delivered").click();
         assertThat(mailbox).containsText(number + " was delivered");
 
@@ -55,26 +55,26 @@ class WholeStoryTest extends InBrowser {
         assertThat(panel).containsText("“Yes, pack it”");
         assertThat(panel).containsText("Is it yours?, by WhatsApp");
         assertThat(panel).containsText("On its way, by e-mail");
-        assertThat(panel).containsText("Moving, by WhatsApp");
-        assertThat(panel).containsText("Coming today, by SMS");
+        assertThat(panel).containsText("In transit, by WhatsApp");
+        assertThat(panel).containsText("Arriving today, by SMS");
         assertThat(panel).containsText("Delivered, by e-mail");
-        assertThat(panel).containsText("Unread code Q7");
+        assertThat(panel).containsText("Unmapped code Q7");
         assertThat(panel).containsText("confirmed");
         accessible("an order's story");
         panel.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("On its way, by e-mail"))
                 .click();
         assertThat(panel).containsText("accepted");
         assertThat(panel.locator("iframe")).hasCount(1);
-        panel.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Back to the story"))
+        panel.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Back to timeline"))
                 .click();
-        panel.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("What comes next, and why not"))
+        panel.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Upcoming and skipped messages"))
                 .click();
-        assertThat(panel).containsText("said");
+        assertThat(panel).containsText("sent");
 
         page.keyboard().press("Escape");
         page.getByLabel("Find an order").fill("no such thing");
         page.keyboard().press("Enter");
-        assertThat(page.getByRole(AriaRole.MAIN)).containsText("Nothing is called “no such thing”");
+        assertThat(page.getByRole(AriaRole.MAIN)).containsText("No orders match “no such thing”");
         page.getByLabel("Find an order").fill("ottoline");
         page.keyboard().press("Enter");
         assertThat(page.locator("[data-order='" + number + "']")).isVisible();
@@ -94,12 +94,13 @@ class WholeStoryTest extends InBrowser {
         Locator panel = page.getByRole(AriaRole.COMPLEMENTARY);
         assertThat(panel).containsText("When a parcel is dispatched");
         accessible("the plan");
-        button("Change it").click();
+        button("Edit").click();
         panel.getByLabel("Name").fill("");
         button("Save").click();
-        assertThat(panel).containsText("A name has 1 to 60 characters");
+        assertThat(panel).containsText("Enter a name of 1 to 60 characters");
         panel.getByLabel("Name").fill("On its way");
-        panel.getByLabel("Wait", new Locator.GetByLabelOptions().setExact(true)).fill("10");
+        panel.getByLabel("Delay", new Locator.GetByLabelOptions().setExact(true))
+                .fill("10");
         accessible("a notice being changed");
         page.keyboard().press("Control+Enter");
         assertThat(panel).containsText("wait 10 minutes");
@@ -113,16 +114,16 @@ class WholeStoryTest extends InBrowser {
         page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Add a notice: Packed, SMS"))
                 .click();
         panel.getByLabel("Name").fill("Packed for you");
-        assertThat(panel.locator(".preview .text")).containsText("is packed and waits for");
+        assertThat(panel.locator(".preview .text")).containsText("is packed and ready for");
         button("Save").click();
         assertThat(page.locator(".pennant", new Page.LocatorOptions().setHasText("Packed for you")))
                 .hasCount(1);
         page.locator(".pennant", new Page.LocatorOptions().setHasText("Packed for you"))
                 .locator("button")
                 .click();
-        button("Remove").click();
+        button("Delete").click();
         page.getByRole(AriaRole.TOOLTIP)
-                .getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Remove"))
+                .getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Delete"))
                 .click();
         assertThat(page.locator(".pennant", new Page.LocatorOptions().setHasText("Packed for you")))
                 .hasCount(0);
@@ -131,16 +132,16 @@ class WholeStoryTest extends InBrowser {
     @Test
     void aSheetIsLoadedInTwoSteps() {
         page.navigate(app.url + "/orders");
-        button("Load a sheet").click();
+        button("Import a file").click();
         Locator panel = page.getByRole(AriaRole.COMPLEMENTARY);
         byte[] sheet =
                 "order number;name;e-mail;carrier;tracking number;status\nW-1;Zoë Quill;zoe@customer.example;Hopgate Couriers;HOP 0001 0002 3;dispatched\nW-2;Nobody;not an address;;;\n"
                         .getBytes(StandardCharsets.UTF_8);
-        panel.getByLabel("Sheet file").setInputFiles(new FilePayload("orders.csv", "text/csv", sheet));
-        assertThat(panel).containsText("1 new, 0 changed, 0 unchanged, 1 refused; 1 message would be planned");
-        assertThat(panel).containsText("\"not an address\" is not an e-mail address");
+        panel.getByLabel("File to import").setInputFiles(new FilePayload("orders.csv", "text/csv", sheet));
+        assertThat(panel).containsText("1 new, 0 changed, 0 unchanged, 1 refused; 1 message would be sent");
+        assertThat(panel).containsText("\"not an address\" isn't an e-mail address");
         accessible("a sheet's rehearsal");
-        button("Do it: 1 row").click();
+        button("Import 1 row").click();
         assertThat(panel).containsText("1 message planned");
         assertThat(page.locator("[data-order='W-1']")).isVisible();
     }
@@ -153,7 +154,7 @@ class WholeStoryTest extends InBrowser {
         page.keyboard().press("p");
         assertThat(page).hasURL(app.url + "/plan");
         page.keyboard().press("?");
-        assertThat(page.getByRole(AriaRole.DIALOG)).containsText("find an order");
+        assertThat(page.getByRole(AriaRole.DIALOG)).containsText("Find an order");
         page.keyboard().press("Escape");
         page.keyboard().press("g");
         page.keyboard().press("o");

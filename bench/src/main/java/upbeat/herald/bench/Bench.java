@@ -18,7 +18,7 @@ import org.springframework.boot.builder.SpringApplicationBuilder;
 import org.springframework.boot.web.server.context.WebServerApplicationContext;
 import org.springframework.context.ConfigurableApplicationContext;
 import upbeat.herald.server.HeraldApplication;
-import upbeat.herald.standins.World;
+import upbeat.herald.standins.SimulatedWorld;
 
 /**
  * From "scan accepted" to "message handed to the gateway", and what the machine could do at best: bare inserts into
@@ -35,7 +35,7 @@ public final class Bench {
 
     public static void main(String[] args) throws Exception {
         Path data = Files.createTempDirectory("herald-bench");
-        World world = new World();
+        SimulatedWorld world = new SimulatedWorld();
         world.start();
         Map<String, Object> settings = new LinkedHashMap<>(world.settings());
         settings.putAll(Map.of(
@@ -74,7 +74,7 @@ public final class Bench {
             HttpClient.newBuilder().version(HttpClient.Version.HTTP_1_1).build();
 
     /** True when the goal for the hand-over is met. */
-    private boolean run(World world, String url, double inserts, double mails) throws Exception {
+    private boolean run(SimulatedWorld world, String url, double inserts, double mails) throws Exception {
         Map<String, Long> handedOver = new ConcurrentHashMap<>();
         world.mail.beforeAnswer(to -> handedOver.put(to, System.nanoTime()));
         for (int i = 0; i < WARM_UP + 2 * SCANS; i++) order(url, i);

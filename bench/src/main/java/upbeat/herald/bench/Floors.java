@@ -19,8 +19,8 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.sqlite.SQLiteConfig;
 import org.sqlite.SQLiteDataSource;
 import upbeat.herald.core.journey.Order;
-import upbeat.herald.core.journey.SearchWords;
-import upbeat.herald.server.storage.Json;
+import upbeat.herald.core.journey.SearchTerms;
+import upbeat.herald.server.platform.persistence.Json;
 import upbeat.herald.standins.MailServer;
 
 /** What the same machine does without the product. */
@@ -222,11 +222,11 @@ final class Floors {
                         o.customer().email(),
                         o.customer().phone(),
                         o.shipTo().country(),
-                        Json.of(o))
+                        Json.write(o))
                 .query(Long.class)
                 .single();
         db.sql("insert into order_search (rowid, words) values (?, ?)")
-                .params(id, SearchWords.of(o, List.of()))
+                .params(id, SearchTerms.termsOf(o, List.of()))
                 .update();
     }
 
@@ -242,7 +242,7 @@ final class Floors {
             long start = System.nanoTime();
             try (PreparedStatement query = connection.prepareStatement(
                     "select rowid from order_search where words match ? order by rowid desc limit 101")) {
-                query.setString(1, SearchWords.query(words));
+                query.setString(1, SearchTerms.toQuery(words));
                 try (ResultSet rs = query.executeQuery()) {
                     while (rs.next()) rs.getLong(1);
                 }

@@ -23,8 +23,8 @@ import upbeat.herald.core.journey.Parcel;
 import upbeat.herald.core.journey.Payment;
 import upbeat.herald.core.journey.Report;
 import upbeat.herald.core.journey.Stage;
-import upbeat.herald.server.intake.TakeIn;
-import upbeat.herald.server.storage.Writer;
+import upbeat.herald.server.ingest.OrderIngestService;
+import upbeat.herald.server.platform.persistence.DatabaseWriter;
 
 /**
  * How fast facts are taken in and found again: scans through HTTP, a long sheet, a search over a million orders, and
@@ -73,16 +73,16 @@ final class IntakeBench {
         "Mast"
     };
     private final Path data;
-    private final TakeIn takeIn;
-    private final Writer writer;
+    private final OrderIngestService orderIngest;
+    private final DatabaseWriter writer;
     private final Person person;
     private int parcels;
 
     IntakeBench(ConfigurableApplicationContext app, String url, Path data) {
         this.person = new Person(url);
         this.data = data;
-        this.takeIn = app.getBean(TakeIn.class);
-        this.writer = app.getBean(Writer.class);
+        this.orderIngest = app.getBean(OrderIngestService.class);
+        this.writer = app.getBean(DatabaseWriter.class);
     }
 
     /** @param parts which of {@link #ALL} */
@@ -213,9 +213,10 @@ final class IntakeBench {
             int end = Math.min(from + count, at + 1_000);
             writer.write(db -> {
                 for (int i = start; i < end; i++)
-                    takeIn.parcel(
+                    orderIngest.ingestParcel(
                             db,
-                            takeIn.order(db, order("P-" + i, i), "bench", PLACED)
+                            orderIngest
+                                    .ingestOrder(db, order("P-" + i, i), "bench", PLACED)
                                     .row(),
                             new Parcel("hopgate", "HOPB " + i, List.of()),
                             "bench",

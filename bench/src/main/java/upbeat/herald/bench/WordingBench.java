@@ -22,14 +22,16 @@ import upbeat.herald.core.carrier.Carrier;
 import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.journey.Parcel;
 import upbeat.herald.core.journey.Payment;
-import upbeat.herald.core.plan.Channel;
-import upbeat.herald.core.plan.Notice;
-import upbeat.herald.core.plan.Wording;
+import upbeat.herald.core.notice.Notice;
+import upbeat.herald.core.notice.StarterNotices;
 import upbeat.herald.core.wording.Brand;
-import upbeat.herald.core.wording.Render;
+import upbeat.herald.core.wording.Channel;
+import upbeat.herald.core.wording.MessageSubject;
 import upbeat.herald.core.wording.Rendered;
-import upbeat.herald.core.wording.Starters;
-import upbeat.herald.core.wording.Subject;
+import upbeat.herald.core.wording.Wording;
+import upbeat.herald.core.wording.chat.ChatChannel;
+import upbeat.herald.core.wording.email.EmailChannel;
+import upbeat.herald.core.wording.sms.SmsChannel;
 
 /**
  * How fast messages are made, against Handlebars by itself filling the same text with the same values; and how long a
@@ -64,27 +66,27 @@ final class WordingBench {
 
     void run(Set<String> parts) throws Exception {
         if (parts.contains("wording")) {
-            Notice notice = Starters.plan().stream()
+            Notice notice = StarterNotices.list().stream()
                     .filter(n -> n.id().equals("on-its-way"))
                     .findFirst()
                     .orElseThrow();
-            Notice moving = Starters.plan().stream()
+            Notice moving = StarterNotices.list().stream()
                     .filter(n -> n.id().equals("moving"))
                     .findFirst()
                     .orElseThrow();
             compare(
                     "mail with " + ITEMS + " items",
-                    Channel.EMAIL,
-                    notice.wordings().get(Channel.EMAIL),
+                    EmailChannel.EMAIL,
+                    notice.wordings().get(EmailChannel.EMAIL),
                     20_000,
                     2.0);
-            compare("SMS", Channel.SMS, notice.wordings().get(Channel.SMS), 20_000, 0);
-            compare("chat message", Channel.WHATSAPP, moving.wordings().get(Channel.WHATSAPP), 20_000, 0);
+            compare("SMS", SmsChannel.SMS, notice.wordings().get(SmsChannel.SMS), 20_000, 0);
+            compare("chat message", ChatChannel.WHATSAPP, moving.wordings().get(ChatChannel.WHATSAPP), 20_000, 0);
         }
         if (parts.contains("preview")) preview();
     }
 
-    private static Subject subject(int i) {
+    private static MessageSubject subject(int i) {
         List<Order.Item> items = new ArrayList<>();
         for (int k = 0; k < ITEMS; k++)
             items.add(
@@ -102,21 +104,15 @@ final class WordingBench {
                 items,
                 new Order.Consent(true, true, true),
                 List.of());
-        return new Subject(
+        return new MessageSubject(
                 order,
                 new Parcel("skerry-post", "RX" + (400_000_000 + i) + "XS", List.of()),
                 CARRIER,
                 BRAND,
                 null,
-                List.of(),
-                null,
                 Locale.ENGLISH,
-                1,
-                1,
-                LocalDate.parse("2026-11-24"),
-                LocalDate.parse("2026-11-23"),
-                null,
-                "https://q.example/t/1abcdef");
+                new MessageSubject.Tracking(1, 1, "https://q.example/t/1abcdef"),
+                new MessageSubject.Days(LocalDate.parse("2026-11-24"), LocalDate.parse("2026-11-23"), null));
     }
 
     /** The same values as plain maps, made beforehand, which is more than the floor could ask for. */
@@ -137,11 +133,11 @@ final class WordingBench {
     private static void compare(String what, Channel channel, Wording wording, int count, double goal)
             throws IOException {
         Handlebars bare = new Handlebars();
-        Rendered sample = Render.message(channel, wording, subject(0));
+        Rendered sample = channel.render(wording, subject(0));
         List<Template> floor = new ArrayList<>();
         for (String text : Arrays.asList(sample.subject(), sample.text(), sample.html()))
             if (text != null) floor.add(bare.compileInline(emptied(text)));
-        List<Subject> subjects = new ArrayList<>();
+        List<MessageSubject> subjects = new ArrayList<>();
         List<Map<String, Object>> values = new ArrayList<>();
         for (int i = 0; i < 500; i++) {
             subjects.add(subject(i));
@@ -150,7 +146,7 @@ final class WordingBench {
         double best = 0;
         double bareBest = 0;
         for (int round = 0; round < ROUNDS; round++) { // the first are warm-up; the best of each is compared
-            best = Math.max(best, aSecond(count, i -> Render.message(channel, wording, subjects.get(i % 500))
+            best = Math.max(best, aSecond(count, i -> channel.render(wording, subjects.get(i % 500))
                     .text()
                     .length()));
             bareBest = Math.max(bareBest, aSecond(count, i -> filled(floor, values.get(i % 500))));

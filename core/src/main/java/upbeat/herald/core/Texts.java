@@ -12,19 +12,19 @@ public final class Texts {
     private Texts() {}
 
     /** True where the text is null or holds nothing but white space. */
-    public static boolean blank(String text) {
+    public static boolean isBlank(String text) {
         return text == null || text.isBlank();
     }
 
     /**
      * The text without surrounding white space, or null where nothing is left: one spelling of "no value" everywhere.
      */
-    public static String orNull(String text) {
-        return blank(text) ? null : text.strip();
+    public static String blankToNull(String text) {
+        return isBlank(text) ? null : text.strip();
     }
 
     /** The text with its letters' accents taken off: {@code "Åland"} is {@code "Aland"}. */
-    public static String unaccented(String text) {
+    public static String removeAccents(String text) {
         return MARKS.matcher(Normalizer.normalize(text, Normalizer.Form.NFD)).replaceAll("");
     }
 
@@ -32,7 +32,7 @@ public final class Texts {
      * Upper case without white space and separators, as numbers are compared: {@code "hop 0041-7738 2"} is
      * {@code HOP004177382}.
      */
-    public static String compact(String number) {
+    public static String compactNumber(String number) {
         return number == null ? "" : SEPARATORS.matcher(number).replaceAll("").toUpperCase(Locale.ROOT);
     }
 }

@@ -14,13 +14,16 @@ import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.journey.Parcel;
 import upbeat.herald.core.journey.Payment;
 import upbeat.herald.core.journey.Stage;
-import upbeat.herald.core.plan.Audience;
-import upbeat.herald.core.plan.Channel;
-import upbeat.herald.core.plan.Notice;
-import upbeat.herald.core.plan.Question;
-import upbeat.herald.core.plan.Wording;
+import upbeat.herald.core.notice.Audience;
+import upbeat.herald.core.notice.Notice;
 import upbeat.herald.core.wording.Brand;
-import upbeat.herald.core.wording.Subject;
+import upbeat.herald.core.wording.Channel;
+import upbeat.herald.core.wording.MessageSubject;
+import upbeat.herald.core.wording.Question;
+import upbeat.herald.core.wording.Wording;
+import upbeat.herald.core.wording.chat.ChatChannel;
+import upbeat.herald.core.wording.email.EmailChannel;
+import upbeat.herald.core.wording.sms.SmsChannel;
 
 /** Made-up orders and notices that tests vary. */
 public final class Samples {
@@ -94,11 +97,11 @@ public final class Samples {
                 Audience.EVERYONE,
                 List.of(channels),
                 Notice.ChannelRule.FIRST_THAT_WORKS,
-                stage.ofOrder() ? Notice.Per.ORDER : Notice.Per.OCCASION,
+                stage.isOrderStage() ? Notice.Per.ORDER : Notice.Per.OCCASION,
                 Notice.DEFAULT_AGE_LIMIT,
                 Notice.State.LIVE,
                 null,
-                Map.of(Channel.EMAIL, text, Channel.SMS, text, Channel.WHATSAPP, text));
+                Map.of(EmailChannel.EMAIL, text, SmsChannel.SMS, text, ChatChannel.WHATSAPP, text));
     }
 
     public static Notice asking(Notice n) {
@@ -118,21 +121,18 @@ public final class Samples {
                 n.wordings());
     }
 
-    public static Subject subject(Order order) {
-        return new Subject(
+    public static MessageSubject subject(Order order) {
+        return new MessageSubject(
                 order,
                 parcel(),
                 POST,
                 BRAND,
-                QUESTION,
-                List.of("https://q.example/a/T?b=confirm", "https://q.example/a/T?b=cancel"),
-                "https://q.example/a/T",
+                new MessageSubject.Answers(
+                        QUESTION,
+                        List.of("https://q.example/a/T?b=confirm", "https://q.example/a/T?b=cancel"),
+                        "https://q.example/a/T"),
                 Locale.ENGLISH,
-                1,
-                1,
-                LocalDate.parse("2026-11-24"),
-                LocalDate.parse("2026-11-24"),
-                null,
-                "https://q.example/t/1abcdef");
+                new MessageSubject.Tracking(1, 1, "https://q.example/t/1abcdef"),
+                new MessageSubject.Days(LocalDate.parse("2026-11-24"), LocalDate.parse("2026-11-24"), null));
     }
 }

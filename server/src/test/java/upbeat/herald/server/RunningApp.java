@@ -20,21 +20,21 @@ import org.springframework.boot.web.server.context.WebServerApplicationContext;
 import org.springframework.context.ConfigurableApplicationContext;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
-import upbeat.herald.standins.World;
+import upbeat.herald.standins.SimulatedWorld;
 
 /** The application with its stand-ins on free loopback ports, spoken to over real sockets. */
 public final class RunningApp implements AutoCloseable {
     public static final String KEY = "demo-key-for-local-use-only";
     private static RunningApp shared;
 
-    public final World world;
+    public final SimulatedWorld world;
     public final Path data;
     public final String url;
     public final ConfigurableApplicationContext context;
     private final boolean ownWorld;
     private final AtomicInteger numbers = new AtomicInteger(1000);
 
-    private RunningApp(World world, boolean ownWorld, Path data, Map<String, String> more) {
+    private RunningApp(SimulatedWorld world, boolean ownWorld, Path data, Map<String, String> more) {
         this.world = world;
         this.ownWorld = ownWorld;
         this.data = data;
@@ -61,18 +61,18 @@ public final class RunningApp implements AutoCloseable {
     }
 
     public static RunningApp start() {
-        World world = new World();
+        SimulatedWorld world = new SimulatedWorld();
         world.start();
         return new RunningApp(world, true, folder(), Map.of());
     }
 
     /** On a folder and beside a world that were there before. */
-    public static RunningApp start(World world, Path data) {
+    public static RunningApp start(SimulatedWorld world, Path data) {
         return new RunningApp(world, false, data, Map.of());
     }
 
     public static RunningApp startWith(Map<String, String> settings) {
-        World world = new World();
+        SimulatedWorld world = new SimulatedWorld();
         world.start();
         return new RunningApp(world, true, folder(), settings);
     }

@@ -35,20 +35,11 @@ public final class ChatNetwork implements Standin {
     private static final Duration LOOKED_AT = Duration.ofMinutes(2);
 
     /** @param judged when the network has made up its mind; {@code refusal} why it says no, or null */
-    private record Template(
-            String name,
-            String header,
-            String body,
-            String footer,
-            String linkLabel,
-            String linkUrl,
-            int parameters,
-            Instant judged,
-            String refusal) {}
+    private record Template(String name, JsonNode document, int parameters, Instant judged, String refusal) {}
 
     private record Sent(String id, String to) {}
 
-    private final Phones phones;
+    private final PhoneInbox phones;
     private final WorldClock clock;
     private final HttpClient client =
             HttpClient.newBuilder().connectTimeout(Duration.ofSeconds(2)).build();
@@ -64,7 +55,7 @@ public final class ChatNetwork implements Standin {
     private int port;
     private HttpServer server;
 
-    public ChatNetwork(Phones phones, WorldClock clock, int port) {
+    public ChatNetwork(PhoneInbox phones, WorldClock clock, int port) {
         this.phones = phones;
         this.clock = clock;
         this.port = port;
@@ -122,25 +113,17 @@ public final class ChatNetwork implements Standin {
     }
 
     private static Template read(String name, JsonNode body, Instant judged) {
-        JsonNode link = body.path("link");
-        return new Template(
-                name,
-                body.path("header").asString(null),
-                body.path("body").asString(""),
-                body.path("footer").asString(null),
-                link.path("label").asString(null),
-                link.path("url").asString(null),
-                body.path("samples").size(),
-                judged,
-                refusal(body));
+        return new Template(name, body, body.path("samples").size(), judged, refusal(body));
     }
 
     /** The network's rules. Null where there is nothing to object to. */
     private static String refusal(JsonNode body) {
-        String text = body.path("body").asString("");
-        if (text.isBlank()) return "The text is empty";
+        JsonNode parts = body.path("body");
+        if (!parts.isArray() || parts.isEmpty()) return "The text is empty";
+        String text = filled(parts, samples(body));
         if (text.length() > LONGEST_BODY) return "The text is longer than " + LONGEST_BODY + " characters";
-        if (text.startsWith("{{") || text.endsWith("}}")) return "A text can't begin or end with a parameter";
+        if (parts.get(0).has("parameter") || parts.get(parts.size() - 1).has("parameter"))
+            return "A text can't begin or end with a parameter";
         if (body.path("buttons").size() > 3) return "There are more than three buttons";
         for (JsonNode sample : body.path("samples")) if (sample.asString("").isBlank()) return "A sample is missing";
         String all = (body.path("header").asString("") + " " + text + " "
@@ -149,6 +132,36 @@ public final class ChatNetwork implements Standin {
         return all.matches("(?s).*\\b(win a prize|% off|discount)\\b.*") || all.contains("% off")
                 ? "This is promotion, not a service message"
                 : null;
+    }
+
+    private static List<String> samples(JsonNode document) {
+        List<String> samples = new ArrayList<>();
+        document.path("samples").forEach(s -> samples.add(s.asString("")));
+        return samples;
+    }
+
+    /** Words and parameters put together. */
+    private static String filled(JsonNode parts, List<String> parameters) {
+        StringBuilder text = new StringBuilder();
+        for (JsonNode part : parts) {
+            int number = part.path("parameter").asInt(0);
+            text.append(
+                    number >= 1 && number <= parameters.size()
+                            ? parameters.get(number - 1)
+                            : part.path("text").asString(""));
+        }
+        return text.toString();
+    }
+
+    /** What the customer reads. */
+    private static String text(JsonNode document, List<String> parameters) {
+        List<String> pieces = new ArrayList<>();
+        if (document.hasNonNull("header")) pieces.add(document.path("header").asString());
+        pieces.add(filled(document.path("body"), parameters));
+        JsonNode link = document.path("link");
+        if (link.isObject()) pieces.add(link.path("label").asString() + ": " + filled(link.path("url"), parameters));
+        if (document.hasNonNull("footer")) pieces.add(document.path("footer").asString());
+        return String.join("\n\n", pieces);
     }
 
     private Map<String, String> state(Template t) {
@@ -200,27 +213,21 @@ public final class ChatNetwork implements Standin {
 
     private Sent deliver(String to, Template template, List<String> parameters, JsonNode buttons) {
         String id = "chat-" + numbers.incrementAndGet();
-        StringBuilder text =
-                new StringBuilder(template.header() == null ? "" : template.header() + "\n\n").append(template.body());
-        if (template.linkUrl() != null)
-            text.append("\n\n").append(template.linkLabel()).append(": ").append(template.linkUrl());
-        if (template.footer() != null) text.append("\n\n").append(template.footer());
-        String filled = text.toString();
-        for (int i = parameters.size(); i > 0; i--) filled = filled.replace("{{" + i + "}}", parameters.get(i - 1));
-        List<Phones.Button> list = new ArrayList<>();
+        String filled = text(template.document(), parameters);
+        List<PhoneInbox.Button> list = new ArrayList<>();
         buttons.forEach(b -> list.add(
-                new Phones.Button(b.path("id").asString(), b.path("label").asString())));
-        phones.add(to, new Phones.Received(id, "whatsapp", "Quillfeather Kites", filled, list, clock.instant()));
+                new PhoneInbox.Button(b.path("id").asString(), b.path("label").asString())));
+        phones.add(to, new PhoneInbox.Received(id, "whatsapp", "Quillfeather Kites", filled, list, clock.instant()));
         tell("message.delivered", Map.of("id", id));
         return new Sent(id, to);
     }
 
     /** The customer presses a reply button. @param button its id or label */
     public void press(String number, String messageId, String button) {
-        Phones.Received message = phones.find(number, messageId)
+        PhoneInbox.Received message = phones.find(number, messageId)
                 .orElseThrow(() ->
                         new Http.Refusal(404, "no_message", "There is no message " + messageId + " on " + number));
-        Phones.Button pressed = message.buttons().stream()
+        PhoneInbox.Button pressed = message.buttons().stream()
                 .filter(b -> b.id().equals(button) || b.label().equals(button))
                 .findFirst()
                 .orElseThrow(() -> new Http.Refusal(404, "no_button", "The message has no button " + button));

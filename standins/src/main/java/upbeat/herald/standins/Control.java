@@ -7,11 +7,11 @@ import java.util.Map;
 
 /** The lever of the outside world: what arrived, which server runs, what time it is, and "now the customer presses". */
 public final class Control {
-    private final World world;
+    private final SimulatedWorld world;
     private HttpServer server;
     private int port;
 
-    Control(World world) {
+    Control(SimulatedWorld world) {
         this.world = world;
     }
 

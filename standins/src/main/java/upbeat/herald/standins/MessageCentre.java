@@ -60,15 +60,15 @@ public final class MessageCentre implements Standin {
     private static final int NO_SUCH_COMMAND = 0x00000003;
     private static final int BIND_FAILED = 0x0000000D;
 
-    private final Phones phones;
+    private final PhoneInbox phones;
     private final WorldClock clock;
     private final AtomicLong numbers = new AtomicLong(1000);
     private final Set<SMPPServerSession> sessions = ConcurrentHashMap.newKeySet();
     private int port;
-    private SMPPServerSessionListener door;
+    private SMPPServerSessionListener listener;
     private ExecutorService receipts;
 
-    public MessageCentre(Phones phones, WorldClock clock, int port) {
+    public MessageCentre(PhoneInbox phones, WorldClock clock, int port) {
         this.phones = phones;
         this.clock = clock;
         this.port = port;
@@ -81,33 +81,33 @@ public final class MessageCentre implements Standin {
 
     @Override
     public synchronized boolean running() {
-        return door != null;
+        return listener != null;
     }
 
     @Override
     public synchronized void start() {
-        if (door != null) return;
+        if (listener != null) return;
         try {
             ServerSocket socket = new ServerSocket(port, 50, InetAddress.getLoopbackAddress());
             port = socket.getLocalPort();
-            door = new SMPPServerSessionListener(port, new OnSocket(socket));
+            listener = new SMPPServerSessionListener(port, new OnSocket(socket));
         } catch (IOException e) {
             throw new IllegalStateException("The SMS stand-in can't open port " + port + ": " + e.getMessage(), e);
         }
         receipts = Executors.newSingleThreadExecutor(r -> thread(r, "sms-receipts"));
-        SMPPServerSessionListener mine = door;
-        thread(() -> acceptAll(mine), "sms-door").start();
+        SMPPServerSessionListener mine = listener;
+        thread(() -> acceptAll(mine), "sms-listener").start();
     }
 
     @Override
     public synchronized void stop() {
-        if (door == null) return;
-        SMPPServerSessionListener old = door;
-        door = null;
+        if (listener == null) return;
+        SMPPServerSessionListener old = listener;
+        listener = null;
         try {
             old.close();
         } catch (IOException e) {
-            // The door was closed already: that is what we want.
+            // Closed already: that is what we want.
         }
         sessions.forEach(SMPPServerSession::close);
         sessions.clear();
@@ -122,7 +122,7 @@ public final class MessageCentre implements Standin {
                 thread(() -> bind(session), "sms-bind").start();
             } catch (IOException e) {
                 synchronized (this) {
-                    if (door != mine) return;
+                    if (listener != mine) return;
                 }
             }
         }
@@ -145,7 +145,7 @@ public final class MessageCentre implements Standin {
         }
     }
 
-    /** The library opens its door on every address; this hands it one that is open on loopback only. */
+    /** The library listens on every address; this hands it one that is open on loopback only. */
     private record OnSocket(ServerSocket socket) implements ServerConnectionFactory {
         @Override
         public ServerConnection listen(int port) {
@@ -226,7 +226,7 @@ public final class MessageCentre implements Standin {
             if (!sm.getDestAddress().endsWith("98"))
                 phones.add(
                         sm.getDestAddress(),
-                        new Phones.Received(
+                        new PhoneInbox.Received(
                                 "sms-" + id, "sms", sm.getSourceAddr(), text(sm), List.of(), clock.instant()));
             if (sm.getRegisteredDelivery() != 0) receipts.execute(() -> receipt(id, sm));
             try {

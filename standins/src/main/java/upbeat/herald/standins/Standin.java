@@ -8,6 +8,6 @@ public interface Standin {
 
     void start();
 
-    /** Closes the door and cuts the lines that are open, as a machine that fails would. */
+    /** Closes the port and all open connections, as a machine that fails would. */
     void stop();
 }

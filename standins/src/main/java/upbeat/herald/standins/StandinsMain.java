@@ -15,7 +15,7 @@ public final class StandinsMain {
     private StandinsMain() {}
 
     public static void main(String[] args) throws IOException {
-        World world = new World();
+        SimulatedWorld world = new SimulatedWorld();
         world.start();
         Properties settings = new Properties();
         settings.putAll(world.settings());

@@ -18,12 +18,12 @@ public final class ShortLink {
     private ShortLink() {}
 
     /** @param parcel its number, 0 or more */
-    public static String token(byte[] secret, long parcel) {
+    public static String create(byte[] secret, long parcel) {
         return Long.toString(parcel, Character.MAX_RADIX) + mac(secret, parcel);
     }
 
     /** The parcel's number, or empty where the token was not made with this secret. */
-    public static OptionalLong read(byte[] secret, String token) {
+    public static OptionalLong verify(byte[] secret, String token) {
         if (!token.matches("[0-9a-z]{1,13}[A-Za-z0-9_-]{" + MAC_LETTERS + "}")) return OptionalLong.empty();
         int cut = token.length() - MAC_LETTERS;
         try {

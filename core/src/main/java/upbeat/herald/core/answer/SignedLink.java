@@ -21,7 +21,7 @@ public final class SignedLink {
     private SignedLink() {}
 
     /** @param message the message's number; {@code until} the end of its validity, kept to the second */
-    public static String token(byte[] secret, long message, Instant until) {
+    public static String create(byte[] secret, long message, Instant until) {
         byte[] body = ByteBuffer.allocate(BODY_BYTES)
                 .putLong(message)
                 .putInt((int) until.getEpochSecond())
@@ -32,7 +32,7 @@ public final class SignedLink {
     }
 
     /** What a token says, or empty where it was not made with this secret. */
-    public static Optional<Read> read(byte[] secret, String token, Instant now) {
+    public static Optional<Read> verify(byte[] secret, String token, Instant now) {
         byte[] bytes;
         try {
             bytes = Base64.getUrlDecoder().decode(token);

@@ -1,2 +1,6 @@
-/** Signed links under the answer buttons. */
+/**
+ * The links that customers get in messages: signed, short, and read back only with the folder's key.
+ *
+ * <p>Not here: nothing about where a link leads or what an answer changes; that is the server's.
+ */
 package upbeat.herald.core.answer;

@@ -21,22 +21,22 @@ public enum CheckDigit {
 
     private static final String ALPHABET = "0123456789ABCDEFGHIJKLMNOPQRSTUVWXYZ";
     private final String code;
-    private final String words;
+    private final String label;
 
     CheckDigit(String code, String words) {
         this.code = code;
-        this.words = words;
+        this.label = words;
     }
 
     public String code() {
         return code;
     }
 
-    public String words() {
-        return words;
+    public String label() {
+        return label;
     }
 
-    public static Optional<CheckDigit> of(String code) {
+    public static Optional<CheckDigit> fromCode(String code) {
         return Arrays.stream(values()).filter(c -> c.code.equals(code)).findFirst();
     }
 

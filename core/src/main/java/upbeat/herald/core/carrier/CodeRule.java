@@ -11,7 +11,7 @@ import upbeat.herald.core.journey.Stage;
  */
 public record CodeRule(String code, String contains, Stage stage) {
 
-    boolean reads(String scanCode, String scanText) {
+    boolean matches(String scanCode, String scanText) {
         if (code != null) return scanCode != null && code.equalsIgnoreCase(scanCode.strip());
         return contains != null
                 && scanText != null

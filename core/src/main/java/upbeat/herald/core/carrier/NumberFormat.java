@@ -21,16 +21,16 @@ public record NumberFormat(String name, String pattern, CheckDigit check) {
 
     /** @throws HeraldException where the pattern is none */
     public void validate() {
-        if (Texts.blank(name) || name.length() > 60)
-            throw new HeraldException("formats", "A number format has a name of up to 60 characters");
-        if (Texts.blank(pattern) || pattern.length() > LONGEST_PATTERN)
+        if (Texts.isBlank(name) || name.length() > 60)
+            throw new HeraldException("formats", "Enter a name of up to 60 characters");
+        if (Texts.isBlank(pattern) || pattern.length() > LONGEST_PATTERN)
             throw new HeraldException(
                     "formats", "The pattern of \"" + name + "\" has 1 to " + LONGEST_PATTERN + " characters");
         // Nested repeats can take a pattern for ever; numbers need none.
         if (pattern.matches(".*[+*}]\\)[+*{].*"))
             throw new HeraldException(
                     "formats",
-                    "The pattern of \"" + name + "\" repeats a group that repeats already. Write the repeat once");
+                    "The pattern of \"" + name + "\" repeats a group that already repeats. Remove one of the repeats");
         try {
             Pattern.compile(pattern);
         } catch (PatternSyntaxException e) {
@@ -43,13 +43,13 @@ public record NumberFormat(String name, String pattern, CheckDigit check) {
 
     /**
      * What this format says of a number; empty where the number does not have its shape. @param compact see
-     * {@link Texts#compact}
+     * {@link Texts#compactNumber}
      */
-    public Optional<Verdict> of(String compact) {
+    public Optional<Match> match(String compact) {
         if (compact.length() > LONGEST_NUMBER) return Optional.empty();
         var match = Pattern.compile(pattern).matcher(compact);
         if (!match.matches()) return Optional.empty();
-        if (check == CheckDigit.NONE) return Optional.of(new Verdict(true, null));
+        if (check == CheckDigit.NONE) return Optional.of(new Match(true, null));
         boolean named = pattern.contains("(?<body>") && pattern.contains("(?<check>");
         String digits = check == CheckDigit.MOD_37_2 || check == CheckDigit.MOD_37_36 || check == CheckDigit.MOD_97_10
                 ? compact
@@ -57,13 +57,13 @@ public record NumberFormat(String name, String pattern, CheckDigit check) {
         String body = named ? match.group("body") : digits.substring(0, Math.max(0, digits.length() - check.length()));
         String given = named ? match.group("check") : digits.substring(Math.max(0, digits.length() - check.length()));
         return Optional.of(check.expected(body)
-                .map(e -> e.equals(given) ? new Verdict(true, null) : new Verdict(false, "check digit should be " + e))
-                .orElse(new Verdict(
+                .map(e -> e.equals(given) ? new Match(true, null) : new Match(false, "check digit should be " + e))
+                .orElse(new Match(
                         false,
-                        "the check can't be worked out: the pattern lets characters in that " + check.words()
-                                + " does not know")));
+                        "the check digit can't be calculated: the pattern allows characters that " + check.label()
+                                + " doesn't use")));
     }
 
     /** @param reason why it is wrong, null where it is right */
-    public record Verdict(boolean valid, String reason) {}
+    public record Match(boolean valid, String reason) {}
 }

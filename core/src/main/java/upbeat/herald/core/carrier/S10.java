@@ -18,7 +18,7 @@ public final class S10 {
     }
 
     /** @param number in capitals without spaces */
-    public static boolean valid(String number) {
+    public static boolean isValid(String number) {
         return number != null
                 && number.matches("[A-Z]{2}[0-9]{9}[A-Z]{2}")
                 && checkDigit(number.substring(2, 10)) == number.charAt(10) - '0';

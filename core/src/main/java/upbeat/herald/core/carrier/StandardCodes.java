@@ -96,7 +96,7 @@ public final class StandardCodes {
             .collect(java.util.stream.Collectors.toUnmodifiableMap(CodeRule::code, CodeRule::stage));
 
     /** The stage of a code with a list's name in front; for a step with a disposition also that of the step alone. */
-    public static Optional<Stage> of(String code) {
+    public static Optional<Stage> findStage(String code) {
         if (code == null) return Optional.empty();
         String key = code.toLowerCase(Locale.ROOT);
         Stage exact = PREFIXED.get(key);

@@ -9,10 +9,11 @@ public final class TrackingLink {
     private TrackingLink() {}
 
     /** The link, each value percent-encoded (RFC 3986), or null where the carrier has no tracking page. */
-    public static String of(Carrier carrier, String trackingNumber, String postcode, String country, String language) {
-        if (carrier == null || Texts.blank(carrier.linkPattern())) return null;
+    public static String build(
+            Carrier carrier, String trackingNumber, String postcode, String country, String language) {
+        if (carrier == null || Texts.isBlank(carrier.linkPattern())) return null;
         return carrier.linkPattern()
-                .replace("{trackingNumber}", encode(Texts.compact(trackingNumber)))
+                .replace("{trackingNumber}", encode(Texts.compactNumber(trackingNumber)))
                 .replace("{postcode}", encode(postcode))
                 .replace("{country}", encode(country))
                 .replace("{language}", encode(language));

@@ -39,7 +39,7 @@ public final class CsvTable {
         if (text.indexOf('\0') >= 0)
             throw new HeraldException(
                     "file", "This is not a CSV file. Save the sheet as CSV (UTF-8) or XLSX and try again");
-        if (Texts.blank(text)) throw new HeraldException("file", "The file is empty");
+        if (Texts.isBlank(text)) throw new HeraldException("file", "The file is empty");
         char delimiter = delimiter(text);
         List<CsvRecord> records = records(text, delimiter);
         if (records.isEmpty()) throw new HeraldException("file", "The file is empty");

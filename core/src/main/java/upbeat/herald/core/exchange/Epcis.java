@@ -40,7 +40,7 @@ public final class Epcis {
         } catch (JacksonException e) {
             throw new HeraldException(
                     "",
-                    "The document is no JSON (line " + e.getLocation().getLineNr() + ", column "
+                    "This isn't valid JSON (line " + e.getLocation().getLineNr() + ", column "
                             + e.getLocation().getColumnNr() + ")");
         }
         JsonNode events;
@@ -48,7 +48,7 @@ public final class Epcis {
             if (!root.path("schemaVersion").asString("").startsWith("2."))
                 throw new HeraldException(
                         "schemaVersion",
-                        "EPCIS 2.0 is read here; this document says "
+                        "Only EPCIS 2.0 can be read; this document says "
                                 + root.path("schemaVersion").asString("nothing"));
             events = root.path("epcisBody").path("eventList");
             if (!events.isArray() && root.path("epcisBody").path("event").isObject())
@@ -61,12 +61,13 @@ public final class Epcis {
         else
             throw new HeraldException(
                     "type",
-                    "This is no EPCIS document: its type is "
+                    "This isn't an EPCIS document. Its type is "
                             + root.path("type").asString("missing"));
         if (!events.isArray()) throw new HeraldException("epcisBody.eventList", "The document has no list of events");
         if (events.size() > MOST)
             throw new HeraldException(
-                    "epcisBody.eventList", "The document holds more than " + MOST + " events. Split it");
+                    "epcisBody.eventList",
+                    "The document has more than " + MOST + " events. Split it into smaller files");
         List<StatusDocument.Entry> scans = new ArrayList<>();
         List<StatusDocument.Bad> bad = new ArrayList<>();
         int index = 0;
@@ -89,25 +90,27 @@ public final class Epcis {
                     "type: "
                             + (type.isEmpty()
                                     ? "it is missing"
-                                    : type + " says nothing of a parcel's way; ObjectEvent and AggregationEvent do"));
+                                    : type
+                                            + " isn't about a parcel's way. Only ObjectEvent and AggregationEvent are read"));
         if (!ACTIONS.contains(e.path("action").asString("")))
             throw new HeraldException("action", "action is ADD, OBSERVE or DELETE");
         String offset = e.path("eventTimeZoneOffset").asString("");
         if (!OFFSET.matcher(offset).matches())
             throw new HeraldException(
-                    "eventTimeZoneOffset", "eventTimeZoneOffset: \"" + offset + "\" is no offset such as +01:00");
+                    "eventTimeZoneOffset", "eventTimeZoneOffset: \"" + offset + "\" isn't an offset such as +01:00");
         Instant at;
         try {
             at = OffsetDateTime.parse(e.path("eventTime").asString("")).toInstant();
         } catch (DateTimeParseException wrong) {
             throw new HeraldException(
                     "eventTime",
-                    "eventTime: \"" + e.path("eventTime").asString("") + "\" is no time with an offset (RFC 3339)");
+                    "eventTime: \"" + e.path("eventTime").asString("") + "\" isn't a time with an offset (RFC 3339)");
         }
         String step = word(e.path("bizStep").asString(""), "bizstep");
         String disposition = word(e.path("disposition").asString(""), "disp");
         if (step.isEmpty() && disposition.isEmpty())
-            throw new HeraldException("bizStep", "bizStep and disposition are missing; they say what happened");
+            throw new HeraldException(
+                    "bizStep", "bizStep and disposition are missing. At least one must say what happened");
         String code = "cbv:" + (step.isEmpty() ? "any" : step) + (disposition.isEmpty() ? "" : "/" + disposition);
         String place = e.path("readPoint").path("id").asString(null);
         JsonNode ids = e.path(type.equals("ObjectEvent") ? "epcList" : "childEPCs");
@@ -116,7 +119,7 @@ public final class Epcis {
         String day = at.atOffset(ZoneOffset.of(offset)).toLocalDate().toString();
         List<StatusScan> scans = new ArrayList<>();
         for (JsonNode id : ids)
-            scans.add(new StatusScan(null, number(id.asString("")), code, null, at, null, day, place, null));
+            scans.add(new StatusScan(null, trackingNumber(id.asString("")), code, null, at, null, day, place, null));
         return scans;
     }
 
@@ -127,7 +130,7 @@ public final class Epcis {
         return bare.length() > 120 ? bare.substring(0, 120) : bare;
     }
 
-    static String number(String id) {
+    static String trackingNumber(String id) {
         Matcher urn = SSCC.matcher(id);
         if (urn.matches() && urn.group(1).length() + urn.group(2).length() == 17) {
             String body = urn.group(2).charAt(0) + urn.group(1) + urn.group(2).substring(1);
@@ -140,7 +143,7 @@ public final class Epcis {
         if (number.isBlank() || number.length() > 60)
             throw new HeraldException(
                     "epcList",
-                    "\"" + (id.length() > 80 ? id.substring(0, 80) + "..." : id) + "\" is no identifier of a parcel");
+                    "\"" + (id.length() > 80 ? id.substring(0, 80) + "..." : id) + "\" doesn't identify a parcel");
         return number;
     }
 }

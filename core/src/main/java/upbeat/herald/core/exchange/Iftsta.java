@@ -48,7 +48,8 @@ public final class Iftsta {
                     consignment = null;
                     if (!"IFTSTA".equals(at(e, 1, 0)))
                         throw new HeraldException(
-                                "", "The interchange holds a message of type " + at(e, 1, 0) + "; IFTSTA is read here");
+                                "",
+                                "The interchange has a message of type " + at(e, 1, 0) + ". Only IFTSTA can be read");
                 }
                 case "NAD" -> {
                     if ("CA".equals(at(e, 0, 0)) && consignment == null) carrier = at(e, 1, 0);
@@ -83,10 +84,11 @@ public final class Iftsta {
             if (status == null) return;
             int index = statuses++;
             if (index >= MOST)
-                throw new HeraldException("", "The interchange holds more than " + MOST + " statuses. Split it");
+                throw new HeraldException(
+                        "", "The interchange has more than " + MOST + " statuses. Split it into smaller files");
             try {
                 if (consignment == null || consignment.isBlank())
-                    throw new HeraldException("", "The status stands in no consignment (CNI)");
+                    throw new HeraldException("", "The status isn't part of a consignment (CNI)");
                 if (status.isBlank())
                     throw new HeraldException("", "Consignment " + consignment + ": the status code (STS) is missing");
                 scans.add(new StatusDocument.Entry(
@@ -139,7 +141,7 @@ public final class Iftsta {
                     throw new HeraldException(
                             "",
                             "Consignment " + consignment + ": the time format " + kind
-                                    + " is not read here; 102, 203, 204 and 303 are");
+                                    + " isn't supported. Use 102, 203, 204 or 303");
                 if (kind.equals("303")
                         && digits.length() > 12
                         && digits.substring(12).matches("UTC|GMT|Z"))
@@ -165,7 +167,7 @@ public final class Iftsta {
                         s.expectedOn());
             } catch (DateTimeException | NumberFormatException | StringIndexOutOfBoundsException e) {
                 throw new HeraldException(
-                        "", "Consignment " + consignment + ": \"" + when + "\" is no time in format " + format);
+                        "", "Consignment " + consignment + ": \"" + when + "\" isn't a time in format " + format);
             }
         }
 
@@ -211,7 +213,7 @@ public final class Iftsta {
                         if (tag != null && tag.startsWith("UN"))
                             throw new HeraldException(
                                     "",
-                                    "The interchange is not sound: " + words(String.valueOf(reader.getErrorType()))
+                                    "The interchange is damaged: " + words(String.valueOf(reader.getErrorType()))
                                             + " in segment " + tag + " (the "
                                             + reader.getLocation().getSegmentPosition() + "th)");
                     }
@@ -224,7 +226,7 @@ public final class Iftsta {
         } catch (IOException e) {
             throw new HeraldException("", "The interchange can't be read: " + e.getMessage());
         } catch (java.util.NoSuchElementException | IllegalStateException e) {
-            throw new HeraldException("", "This is no EDIFACT interchange");
+            throw new HeraldException("", "This isn't an EDIFACT interchange");
         }
         if (!ended) throw new HeraldException("", "The interchange ends before its end (UNZ is missing)");
         return new StatusDocument(reading.scans, reading.bad);

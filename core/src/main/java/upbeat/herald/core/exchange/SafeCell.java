@@ -10,15 +10,15 @@ import java.util.stream.Collectors;
 public final class SafeCell {
     private SafeCell() {}
 
-    public static String of(String value) {
+    public static String escape(String value) {
         if (value == null || value.isEmpty()) return "";
         return "=+-@\t\r".indexOf(value.charAt(0)) >= 0 ? "'" + value : value;
     }
 
     /** One line of CSV (RFC 4180), every cell safe and quoted where it must be. */
-    public static String csv(List<String> cells) {
+    public static String toCsvLine(List<String> cells) {
         return cells.stream()
-                .map(SafeCell::of)
+                .map(SafeCell::escape)
                 .map(c -> c.matches("(?s).*[\",;\\r\\n].*") ? '"' + c.replace("\"", "\"\"") + '"' : c)
                 .collect(Collectors.joining(",", "", "\r\n"));
     }

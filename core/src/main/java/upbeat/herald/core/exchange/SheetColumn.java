@@ -42,22 +42,22 @@ public enum SheetColumn {
     }
 
     /** The column in words: its usual heading. */
-    public String words() {
+    public String label() {
         return headings.get(0);
     }
 
-    public static Optional<SheetColumn> of(String code) {
+    public static Optional<SheetColumn> fromCode(String code) {
         return Arrays.stream(values()).filter(c -> c.code.equals(code)).findFirst();
     }
 
     /** The column that usually goes by this heading. */
-    public static Optional<SheetColumn> headed(String heading) {
-        String plain = plain(heading);
+    public static Optional<SheetColumn> fromHeading(String heading) {
+        String plain = normalize(heading);
         return Arrays.stream(values()).filter(c -> c.headings.contains(plain)).findFirst();
     }
 
     /** A heading as headings are compared and remembered. */
-    public static String plain(String heading) {
+    public static String normalize(String heading) {
         return heading.strip().toLowerCase(Locale.ROOT).replace('_', ' ').replaceAll("\\s+", " ");
     }
 }

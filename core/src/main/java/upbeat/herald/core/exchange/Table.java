@@ -24,10 +24,10 @@ public record Table(String readAs, List<String> headings, List<Line> lines) {
         Map<SheetColumn, Integer> match = new EnumMap<>(SheetColumn.class);
         for (boolean byMemory : new boolean[] {true, false}) {
             for (int i = 0; i < headings.size(); i++) {
-                String plain = SheetColumn.plain(headings.get(i));
+                String plain = SheetColumn.normalize(headings.get(i));
                 if (remembered.containsKey(plain) != byMemory || match.containsValue(i)) continue;
                 Integer at = i;
-                (byMemory ? SheetColumn.of(remembered.get(plain)) : SheetColumn.headed(plain))
+                (byMemory ? SheetColumn.fromCode(remembered.get(plain)) : SheetColumn.fromHeading(plain))
                         .ifPresent(c -> match.putIfAbsent(c, at));
             }
         }
@@ -38,22 +38,22 @@ public record Table(String readAs, List<String> headings, List<Line> lines) {
     public List<SheetRow> rows(Map<SheetColumn, Integer> match) {
         List<SheetRow> rows = new ArrayList<>(lines.size());
         for (Line line : lines) {
-            if (line.cells().stream().allMatch(Texts::blank)) continue;
+            if (line.cells().stream().allMatch(Texts::isBlank)) continue;
             Map<SheetColumn, String> values = new EnumMap<>(SheetColumn.class);
             match.forEach((column, at) -> {
                 String value = at < line.cells().size()
-                        ? Texts.orNull(plain(line.cells().get(at)))
+                        ? Texts.blankToNull(plain(line.cells().get(at)))
                         : null;
                 if (value != null) values.put(column, value);
             });
             boolean longer = line.cells().size() > headings.size()
                     && line.cells().subList(headings.size(), line.cells().size()).stream()
-                            .anyMatch(c -> !Texts.blank(c));
+                            .anyMatch(c -> !Texts.isBlank(c));
             String fault = line.cells().size() < headings.size()
-                    ? "The line has " + line.cells().size() + " cells, the headings are " + headings.size()
-                            + ". It may be cut off"
+                    ? "This row has " + line.cells().size() + " cells but there are " + headings.size()
+                            + " headings. It may be cut off"
                     : longer
-                            ? "The line has more cells than there are headings. A separator inside a cell may lack its quotes"
+                            ? "This row has more cells than there are headings. A cell with a separator in it may be missing its quotes"
                             : null;
             rows.add(new SheetRow(line.number(), values, line.cells(), fault));
         }
@@ -77,8 +77,8 @@ public record Table(String readAs, List<String> headings, List<Line> lines) {
         for (int i = 0; i < headings.size(); i++) at.putIfAbsent(headings.get(i), i);
         Map<SheetColumn, Integer> match = new EnumMap<>(SheetColumn.class);
         given.forEach((code, heading) -> {
-            if (Texts.blank(heading)) return;
-            SheetColumn column = SheetColumn.of(code)
+            if (Texts.isBlank(heading)) return;
+            SheetColumn column = SheetColumn.fromCode(code)
                     .orElseThrow(() -> new HeraldException("columns", "There is no column " + code));
             if (!at.containsKey(heading)) {
                 if (strict) throw new HeraldException("columns", "The file has no heading \"" + heading + "\"");

@@ -21,22 +21,22 @@ public final class WebhookSignature {
 
     private WebhookSignature() {}
 
-    public enum Verdict {
+    public enum Verification {
         GOOD("good"),
         MISSING("The headers webhook-id, webhook-timestamp and webhook-signature are missing"),
-        BAD_TIMESTAMP("webhook-timestamp is no number of seconds"),
-        TOO_OLD("The call was signed more than five minutes ago"),
-        IN_THE_FUTURE("The call was signed more than five minutes ahead of this machine's clock"),
-        WRONG("The signature does not fit");
+        BAD_TIMESTAMP("webhook-timestamp isn't a number of seconds"),
+        TOO_OLD("The request was signed more than five minutes ago"),
+        IN_THE_FUTURE("The request was signed more than five minutes ahead of this server's clock"),
+        WRONG("The signature doesn't match");
 
-        private final String words;
+        private final String label;
 
-        Verdict(String words) {
-            this.words = words;
+        Verification(String words) {
+            this.label = words;
         }
 
-        public String words() {
-            return words;
+        public String label() {
+            return label;
         }
     }
 
@@ -46,22 +46,22 @@ public final class WebhookSignature {
      *     can be changed
      * @param now by a clock that the sender shares
      */
-    public static Verdict verify(
+    public static Verification verify(
             String secret, String id, String timestamp, String signatures, byte[] body, Instant now) {
-        if (id == null || timestamp == null || signatures == null) return Verdict.MISSING;
+        if (id == null || timestamp == null || signatures == null) return Verification.MISSING;
         long seconds;
         try {
             seconds = Long.parseLong(timestamp.strip());
         } catch (NumberFormatException e) {
-            return Verdict.BAD_TIMESTAMP;
+            return Verification.BAD_TIMESTAMP;
         }
-        if (seconds < now.getEpochSecond() - TOLERANCE.toSeconds()) return Verdict.TOO_OLD;
-        if (seconds > now.getEpochSecond() + TOLERANCE.toSeconds()) return Verdict.IN_THE_FUTURE;
+        if (seconds < now.getEpochSecond() - TOLERANCE.toSeconds()) return Verification.TOO_OLD;
+        if (seconds > now.getEpochSecond() + TOLERANCE.toSeconds()) return Verification.IN_THE_FUTURE;
         byte[] expected = sign(secret, id, seconds, body).getBytes(StandardCharsets.US_ASCII);
         boolean fits = false;
         for (String signature : signatures.strip().split("\\s+"))
             fits |= MessageDigest.isEqual(expected, signature.getBytes(StandardCharsets.UTF_8));
-        return fits ? Verdict.GOOD : Verdict.WRONG;
+        return fits ? Verification.GOOD : Verification.WRONG;
     }
 
     /** The signature with its version, as it stands in the header. */
@@ -79,7 +79,7 @@ public final class WebhookSignature {
     }
 
     /** A new secret from random bytes. @param random 24 to 64 of them */
-    public static String secret(byte[] random) {
+    public static String newSecret(byte[] random) {
         return PREFIX + Base64.getEncoder().encodeToString(random);
     }
 }

@@ -26,7 +26,7 @@ public final class Countries {
      * The code of a country that is written as its two letters or by its name (Unicode CLDR), in either case and with
      * or without accents.
      */
-    public static Optional<String> code(String written) {
+    public static Optional<String> findCode(String written) {
         if (written == null) return Optional.empty();
         String letters = written.strip().toUpperCase(Locale.ROOT);
         return CODES.contains(letters) ? Optional.of(letters) : Optional.ofNullable(BY_NAME.get(plain(written)));
@@ -42,6 +42,6 @@ public final class Countries {
     }
 
     private static String plain(String name) {
-        return Texts.unaccented(name.strip()).toLowerCase(Locale.ROOT);
+        return Texts.removeAccents(name.strip()).toLowerCase(Locale.ROOT);
     }
 }

@@ -15,7 +15,7 @@ public final class EmailAddress {
 
     private EmailAddress() {}
 
-    public static boolean valid(String address) {
+    public static boolean isValid(String address) {
         if (address == null || address.length() > 254 || !SHAPE.matcher(address).matches()) return false;
         return address.substring(0, address.indexOf('@')).getBytes(java.nio.charset.StandardCharsets.UTF_8).length
                 <= 64;

@@ -3,7 +3,6 @@ package upbeat.herald.core.journey;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
-import java.util.EnumSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -17,14 +16,12 @@ import java.util.Set;
  * @param reached the visits to stages, oldest first, each once
  * @param idle keys of reports that moved nothing: doubles, steps back, and anything after the end
  */
-public record Journey(Stage stage, List<StageReached> reached, Set<String> idle) {
+public record Journey(Stage stage, List<StageVisit> reached, Set<String> idle) {
 
     private static final Comparator<Report> BY_EVENT = Comparator.comparing(Report::at)
-            .thenComparing(r -> r.stage().onLine())
+            .thenComparing(r -> r.stage().position())
             .thenComparing(Report::stage)
             .thenComparing(Report::key);
-
-    private static final Set<Stage> COMES_AGAIN = EnumSet.of(Stage.OUT_FOR_DELIVERY, Stage.ATTEMPTED, Stage.DELAYED);
 
     public static Journey of(Collection<Report> reports) {
         List<Report> inOrder = new ArrayList<>(reports);
@@ -39,61 +36,31 @@ public record Journey(Stage stage, List<StageReached> reached, Set<String> idle)
         Stage stage = Stage.ORDERED;
         int farthest = 0;
         int tries = 0;
-        final Map<String, StageReached> reached = new LinkedHashMap<>();
+        final Map<String, StageVisit> reached = new LinkedHashMap<>();
         final Set<String> idle = new java.util.HashSet<>();
 
         void take(Report report) {
             Stage next = report.stage();
-            if (next.ofOrder() || !mayFollow(next)) {
+            if (next.isOrderStage() || !stage.mayBeFollowedBy(next, farthest)) {
                 idle.add(report.key());
                 return;
             }
-            if (isCarriers(next) && farthest < Stage.DISPATCHED.onLine() && next != Stage.DISPATCHED) {
-                visit(new StageReached(Stage.DISPATCHED, StageReached.ONCE, report.at(), true));
+            if (next.isCarrierStage() && farthest < Stage.DISPATCHED.position() && next != Stage.DISPATCHED) {
+                visit(new StageVisit(Stage.DISPATCHED, StageVisit.ONCE, report.at(), true));
             }
             if (next == Stage.ATTEMPTED) tries++;
-            if (!visit(new StageReached(next, occasion(next, report), report.at(), false)) && stage == next)
+            if (!visit(new StageVisit(next, occasion(next, report), report.at(), false)) && stage == next)
                 idle.add(report.key());
             stage = next;
-            if (!next.side()) farthest = next.onLine();
-        }
-
-        /**
-         * What may come after what. Delivered ends the way but for a return; a return ends only as returned. Along the
-         * line a parcel never goes back, with two true exceptions: after a failed attempt it travels again, and it may
-         * be out for delivery on another day.
-         */
-        private boolean mayFollow(Stage next) {
-            switch (stage) {
-                case RETURNED:
-                    return false;
-                case RETURNING:
-                    return next == Stage.RETURNED || next == Stage.RETURNING;
-                case DELIVERED:
-                    return next == Stage.RETURNING || next == Stage.RETURNED;
-                case ATTEMPTED:
-                    return next.onLine() >= Stage.IN_TRANSIT.onLine();
-                case READY_FOR_COLLECTION:
-                    return next != Stage.IN_TRANSIT
-                            && next != Stage.DELAYED
-                            && next.onLine() >= Stage.OUT_FOR_DELIVERY.onLine();
-                case DELAYED:
-                    return next.onLine() >= Math.min(farthest, Stage.IN_TRANSIT.onLine());
-                default:
-                    return next == Stage.DELAYED || next.onLine() >= farthest;
-            }
-        }
-
-        private static boolean isCarriers(Stage stage) {
-            return stage.onLine() >= Stage.DISPATCHED.onLine();
+            if (!next.isSide()) farthest = next.position();
         }
 
         private String occasion(Stage stage, Report report) {
-            if (COMES_AGAIN.contains(stage)) return report.day();
-            return stage == Stage.IN_TRANSIT && tries > 0 ? "after-attempt-" + tries : StageReached.ONCE;
+            if (stage.isRepeatable()) return report.day();
+            return stage == Stage.IN_TRANSIT && tries > 0 ? "after-attempt-" + tries : StageVisit.ONCE;
         }
 
-        private boolean visit(StageReached visit) {
+        private boolean visit(StageVisit visit) {
             return reached.putIfAbsent(visit.key(), visit) == null;
         }
     }

@@ -5,7 +5,7 @@ import java.time.Instant;
 import java.util.List;
 
 /**
- * One order as a shop told it. Absent values are null, never empty text.
+ * One order as a shop sent it. Absent values are null, never empty text.
  *
  * @param shop the source's key, lower case letters, digits and hyphens
  * @param number the shop's order number, unique within the shop
@@ -42,6 +42,11 @@ public record Order(
 
     /** @param quantity pieces, 1 or more; {@code price} of one piece in the order's currency */
     public record Item(String sku, String name, int quantity, BigDecimal price, String imageUrl) {}
+
+    /** How many pieces these items are in all. */
+    public static int countPieces(List<Item> items) {
+        return items.stream().mapToInt(Item::quantity).sum();
+    }
 
     /** What the customer agreed to, channel by channel; null where nothing is known. */
     public record Consent(Boolean email, Boolean sms, Boolean whatsapp) {

@@ -10,22 +10,22 @@ public enum Payment {
     CASH_ON_DELIVERY("cash-on-delivery", "cash on delivery");
 
     private final String code;
-    private final String words;
+    private final String label;
 
     Payment(String code, String words) {
         this.code = code;
-        this.words = words;
+        this.label = words;
     }
 
     public String code() {
         return code;
     }
 
-    public String words() {
-        return words;
+    public String label() {
+        return label;
     }
 
-    public static Optional<Payment> of(String word) {
+    public static Optional<Payment> fromCode(String word) {
         if (word == null) return Optional.empty();
         String wanted = word.strip().toLowerCase(Locale.ROOT).replace('_', '-').replace(' ', '-');
         return Arrays.stream(values()).filter(p -> p.code.equals(wanted)).findFirst();

@@ -1,2 +1,7 @@
-/** Orders, parcels, reports of stages, and the way they add up to. */
+/**
+ * The way of a parcel: orders, parcels, scans, and the table of stages that says what may follow and what overtakes
+ * what.
+ *
+ * <p>Not here: nothing about messages.
+ */
 package upbeat.herald.core.journey;

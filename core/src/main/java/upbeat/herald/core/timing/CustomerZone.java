@@ -25,7 +25,7 @@ public final class CustomerZone {
     private CustomerZone() {}
 
     /** @param country ISO 3166-1 alpha-2; unknown or null gives UTC */
-    public static ZoneId of(String country) {
+    public static ZoneId zoneOf(String country) {
         String zone = country == null ? null : ZONES.getProperty(country);
         return zone == null ? ZoneOffset.UTC : ZoneId.of(zone);
     }

@@ -12,7 +12,7 @@ import java.time.ZonedDateTime;
 public record SendWindow(LocalTime from, LocalTime to) {
 
     /** The first moment at or after {@code wanted} that the window allows, found across changes of the clock. */
-    public Instant next(Instant wanted, ZoneId zone) {
+    public Instant nextAllowed(Instant wanted, ZoneId zone) {
         ZonedDateTime local = wanted.atZone(zone);
         if (allows(local.toLocalTime())) return wanted;
         // The opening may fall into the hour that spring skips; java.time then moves it on by the length of the gap,

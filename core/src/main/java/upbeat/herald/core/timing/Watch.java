@@ -22,29 +22,29 @@ public record Watch(Duration interval, int mostTries, Duration limit) {
         if (interval == null
                 || interval.compareTo(Duration.ofSeconds(1)) < 0
                 || interval.compareTo(Duration.ofDays(31)) > 0)
-            throw new upbeat.herald.core.HeraldException("interval", "An interval is a second to 31 days");
+            throw new upbeat.herald.core.HeraldException("interval", "Enter an interval from 1 second to 31 days");
         if (mostTries < 1 || mostTries > 100_000)
-            throw new upbeat.herald.core.HeraldException("mostTries", "The number of tries is 1 to 100,000");
+            throw new upbeat.herald.core.HeraldException("mostTries", "Enter 1 to 100,000 attempts");
         if (limit == null || limit.isNegative() || limit.compareTo(Duration.ofDays(366)) > 0)
-            throw new upbeat.herald.core.HeraldException("limit", "A time limit is up to a year");
+            throw new upbeat.herald.core.HeraldException("limit", "Enter a time limit of up to a year");
     }
 
     /** What ended a watch. */
     public enum End {
-        ARRIVED("what it waited for came"),
-        TRIES("the number of tries was used up"),
-        TIME_LIMIT("the time limit was reached"),
-        STOPPED("somebody stopped it"),
-        FAILED("it can't go on");
+        ARRIVED("new file found"),
+        TRIES("stopped after the last attempt"),
+        TIME_LIMIT("stopped at the time limit"),
+        STOPPED("stopped by hand"),
+        FAILED("stopped by an error");
 
-        private final String words;
+        private final String label;
 
         End(String words) {
-            this.words = words;
+            this.label = words;
         }
 
-        public String words() {
-            return words;
+        public String label() {
+            return label;
         }
 
         public String code() {
@@ -60,14 +60,14 @@ public record Watch(Duration interval, int mostTries, Duration limit) {
      *
      * @param tries made so far, this one counted
      */
-    public Next after(Instant began, int tries, Instant now) {
+    public Next nextAfter(Instant began, int tries, Instant now) {
         if (tries >= mostTries) return new Next(null, End.TRIES);
         Instant next = now.plus(interval);
         return next.isAfter(began.plus(limit)) ? new Next(null, End.TIME_LIMIT) : new Next(next, null);
     }
 
     /** When it ends at the latest if nothing comes, and by what; shown before it begins. */
-    public Next worst(Instant began) {
+    public Next latestEnd(Instant began) {
         Instant byTries = began.plus(interval.multipliedBy(mostTries - 1L));
         return byTries.isAfter(began.plus(limit))
                 ? new Next(began.plus(interval.multipliedBy(limit.dividedBy(interval))), End.TIME_LIMIT)

@@ -23,12 +23,12 @@ public final class WorkingDays {
      * The day that is {@code days} working days after {@code start}, which itself is not counted. @param country ISO
      * 3166-1 alpha-2, or null; {@code days} 0 or more; 0 gives the start
      */
-    public static LocalDate after(LocalDate start, int days, String country) {
-        return after(start, days, country, null);
+    public static LocalDate addWorkingDays(LocalDate start, int days, String country) {
+        return addWorkingDays(start, days, country, null);
     }
 
     /** @param region of the country whose own holidays count too, as ISO 3166-2 writes it after the hyphen, or null */
-    static LocalDate after(LocalDate start, int days, String country, String region) {
+    static LocalDate addWorkingDays(LocalDate start, int days, String country, String region) {
         LocalDate day = start;
         for (int left = days; left > 0; ) {
             day = day.plusDays(1);

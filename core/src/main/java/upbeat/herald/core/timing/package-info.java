@@ -1,2 +1,6 @@
-/** Hours on the customer's clock. */
+/**
+ * Send windows, the time zone of a customer, and the attempts of a watch.
+ *
+ * <p>Not here: no scheduling; the server asks what is due.
+ */
 package upbeat.herald.core.timing;

@@ -48,9 +48,9 @@ public final class CustomerLanguage {
     private CustomerLanguage() {}
 
     /** BCP 47, or null where nothing tells. */
-    public static String of(Order order) {
+    public static String languageOf(Order order) {
         String own = order.customer() == null ? null : order.customer().language();
-        if (!Texts.blank(own)) return own;
+        if (!Texts.isBlank(own)) return own;
         return order.shipTo() == null || order.shipTo().country() == null
                 ? null
                 : BY_COUNTRY.get(order.shipTo().country());
@@ -60,9 +60,9 @@ public final class CustomerLanguage {
      * How days and money are written beside words in {@code language}: as where the customer lives, if it is the same
      * language there.
      */
-    public static Locale locale(String language, Order order) {
+    public static Locale localeFor(String language, Order order) {
         Locale words = Locale.forLanguageTag(language);
-        String own = of(order);
+        String own = languageOf(order);
         Locale customers = own == null ? words : Locale.forLanguageTag(own);
         return customers.getLanguage().equals(words.getLanguage()) ? customers : words;
     }

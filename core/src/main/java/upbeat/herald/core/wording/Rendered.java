@@ -1,6 +1,6 @@
 package upbeat.herald.core.wording;
 
-import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A message as it leaves.
@@ -8,8 +8,23 @@ import java.util.List;
  * @param subject of an e-mail, else null
  * @param text what is read as plain text
  * @param html of an e-mail, else null
- * @param template of a chat message, else null; {@code parameters} its values
- * @param sms length of an SMS, else null
+ * @param details what only the channel itself understands, or null
  */
 public record Rendered(
-        String subject, String text, String html, ChatTemplate template, List<String> parameters, SmsLength sms) {}
+        @Nullable String subject,
+        String text,
+        @Nullable String html,
+        @Nullable Details details) {
+    /** What a channel needs besides the words to hand a message over. */
+    public interface Details {
+        /** Units a network charges for, or null where it does not count any. */
+        default @Nullable Integer segments() {
+            return null;
+        }
+    }
+
+    /** Units a network charges for, or null where it does not count any. */
+    public @Nullable Integer segments() {
+        return details == null ? null : details.segments();
+    }
+}

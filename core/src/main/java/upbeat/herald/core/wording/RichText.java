@@ -62,7 +62,7 @@ public final class RichText {
      * The markup as a mail shows it: every paragraph, list and link with its look beside it, because many mail programs
      * drop style sheets.
      */
-    static String styled(String markup, String font, String ink) {
+    public static String styled(String markup, String font, String ink) {
         Element body = kept(markup);
         for (Element e : body.select("p, li"))
             e.attr("style", (e.normalName().equals("p") ? "margin:0 0 16px;" : "margin:0 0 6px;") + font)
@@ -76,7 +76,7 @@ public final class RichText {
     }
 
     /** The same as plain text: lists with dashes and numbers, a link's address behind its words. */
-    static String plain(String markup) {
+    public static String plain(String markup) {
         StringBuilder out = new StringBuilder();
         for (Element block : kept(markup).children()) {
             if (block.normalName().equals("p")) out.append(line(block).strip()).append("\n\n");
@@ -145,7 +145,7 @@ public final class RichText {
         for (Element p : body.select("p p, li p")) p.unwrap();
         wrapLoose(body);
         body.select("p").forEach(p -> {
-            if (Texts.blank(p.text()) && p.select("br").isEmpty()) p.remove();
+            if (Texts.isBlank(p.text()) && p.select("br").isEmpty()) p.remove();
         });
         return body;
     }
@@ -179,7 +179,7 @@ public final class RichText {
     }
 
     /** HTML written by hand, without anything that runs, frames or sends: tables, pictures and inline looks stay. */
-    static String safeHtml(String html, String font, String ink) {
+    public static String safeHtml(String html, String font, String ink) {
         Safelist list = Safelist.relaxed()
                 .addTags("center", "hr", "font", "s")
                 .addAttributes(":all", "style", "align", "valign", "width", "height", "bgcolor", "dir", "class")
@@ -210,7 +210,7 @@ public final class RichText {
     }
 
     /** HTML written by hand as plain text. */
-    static String plainOfHtml(String html) {
+    public static String plainOfHtml(String html) {
         StringBuilder out = new StringBuilder();
         Document document = Jsoup.parseBodyFragment(html);
         document.body().traverse((node, depth) -> {

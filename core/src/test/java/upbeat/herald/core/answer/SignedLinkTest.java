@@ -12,23 +12,23 @@ class SignedLinkTest {
 
     @Test
     void readsWhatItSigned() {
-        String token = SignedLink.token(SECRET, 4711, NOW.plusSeconds(60));
+        String token = SignedLink.create(SECRET, 4711, NOW.plusSeconds(60));
         assertThat(token).hasSize(32).matches("[A-Za-z0-9_-]+");
-        assertThat(SignedLink.read(SECRET, token, NOW)).contains(new SignedLink.Read(4711, false));
-        assertThat(SignedLink.read(SECRET, token, NOW.plusSeconds(61))).contains(new SignedLink.Read(4711, true));
+        assertThat(SignedLink.verify(SECRET, token, NOW)).contains(new SignedLink.Read(4711, false));
+        assertThat(SignedLink.verify(SECRET, token, NOW.plusSeconds(61))).contains(new SignedLink.Read(4711, true));
     }
 
     @Test
     void refusesEveryChangedCharacter() {
-        String token = SignedLink.token(SECRET, 4711, NOW.plusSeconds(60));
+        String token = SignedLink.create(SECRET, 4711, NOW.plusSeconds(60));
         for (int i = 0; i < token.length(); i++) {
             char other = token.charAt(i) == 'A' ? 'B' : 'A';
-            assertThat(SignedLink.read(SECRET, token.substring(0, i) + other + token.substring(i + 1), NOW))
+            assertThat(SignedLink.verify(SECRET, token.substring(0, i) + other + token.substring(i + 1), NOW))
                     .isEmpty();
         }
-        assertThat(SignedLink.read("another".getBytes(StandardCharsets.UTF_8), token, NOW))
+        assertThat(SignedLink.verify("another".getBytes(StandardCharsets.UTF_8), token, NOW))
                 .isEmpty();
-        assertThat(SignedLink.read(SECRET, "", NOW)).isEmpty();
-        assertThat(SignedLink.read(SECRET, "not base64!", NOW)).isEmpty();
+        assertThat(SignedLink.verify(SECRET, "", NOW)).isEmpty();
+        assertThat(SignedLink.verify(SECRET, "not base64!", NOW)).isEmpty();
     }
 }

@@ -15,10 +15,10 @@ import upbeat.herald.core.journey.Stage;
 class CarrierTest {
     @Test
     void scansAreReadByCodeThenByText() {
-        assertThat(ReadScan.stage(POST, "emi", "Out for delivery")).contains(Stage.DELIVERED);
-        assertThat(ReadScan.stage(POST, "Z9", "Now OUT FOR DELIVERY")).contains(Stage.OUT_FOR_DELIVERY);
-        assertThat(ReadScan.stage(POST, "Z9", "?")).isEmpty();
-        assertThat(ReadScan.stage(POST, null, null)).isEmpty();
+        assertThat(ScanReader.readStage(POST, "emi", "Out for delivery")).contains(Stage.DELIVERED);
+        assertThat(ScanReader.readStage(POST, "Z9", "Now OUT FOR DELIVERY")).contains(Stage.OUT_FOR_DELIVERY);
+        assertThat(ScanReader.readStage(POST, "Z9", "?")).isEmpty();
+        assertThat(ScanReader.readStage(POST, null, null)).isEmpty();
     }
 
     /** Source: commons-validator with the weights of UPU S10 and a second implementation; see the file. */
@@ -28,19 +28,19 @@ class CarrierTest {
                 .filter(v -> v.path("scheme").asString().equals("S10")
                         && v.path("valid").isBoolean())
                 .map(v -> DynamicTest.dynamicTest(v.path("value").asString(), () -> assertThat(
-                                S10.valid(v.path("value").asString()))
+                                S10.isValid(v.path("value").asString()))
                         .isEqualTo(v.path("valid").asBoolean())));
     }
 
     @Test
     void linksAreEncoded() {
-        assertThat(TrackingLink.of(POST, "rx 473 124 829 xs", "7000", "AU", "en"))
+        assertThat(TrackingLink.build(POST, "rx 473 124 829 xs", "7000", "AU", "en"))
                 .isEqualTo("https://track.skerry-post.example/RX473124829XS?to=AU");
-        assertThat(TrackingLink.of(POST, "1&x=<", null, null, null)).endsWith("/1%26X%3D%3C?to=");
+        assertThat(TrackingLink.build(POST, "1&x=<", null, null, null)).endsWith("/1%26X%3D%3C?to=");
         Carrier freight = new Carrier("f", "F", "https://f.example/where", ZoneOffset.UTC, List.of());
-        assertThat(TrackingLink.of(freight, "1", null, null, null)).isEqualTo("https://f.example/where");
+        assertThat(TrackingLink.build(freight, "1", null, null, null)).isEqualTo("https://f.example/where");
         assertThat(freight.linkTakesNumber()).isFalse();
-        assertThat(TrackingLink.of(new Carrier("n", "N", null, ZoneOffset.UTC, List.of()), "1", null, null, null))
+        assertThat(TrackingLink.build(new Carrier("n", "N", null, ZoneOffset.UTC, List.of()), "1", null, null, null))
                 .isNull();
     }
 }

@@ -49,7 +49,7 @@ class CheckDigitPropertyTest {
         assertThat(CheckDigit.LUHN.expected("")).isEmpty();
         assertThat(CheckDigit.NONE.expected("1234")).isEmpty();
         assertThat(CheckDigit.S10.expected("1234")).isEmpty();
-        assertThat(CheckDigit.of("luhn")).contains(CheckDigit.LUHN);
-        assertThat(CheckDigit.of("guess")).isEmpty();
+        assertThat(CheckDigit.fromCode("luhn")).contains(CheckDigit.LUHN);
+        assertThat(CheckDigit.fromCode("guess")).isEmpty();
     }
 }

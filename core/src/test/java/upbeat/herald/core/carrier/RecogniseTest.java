@@ -67,8 +67,8 @@ class RecogniseTest {
                 .map(v -> DynamicTest.dynamicTest(
                         v.path("scheme").asString() + " " + v.path("value").asString(),
                         () -> assertThat(SHAPES.get(v.path("scheme").asString())
-                                        .of(v.path("value").asString())
-                                        .map(NumberFormat.Verdict::valid)
+                                        .match(v.path("value").asString())
+                                        .map(NumberFormat.Match::valid)
                                         .orElse(false))
                                 .isEqualTo(v.path("valid").asBoolean())));
     }
@@ -86,26 +86,33 @@ class RecogniseTest {
     @Test
     void saysWhoseNumberItIsAndWhyItIsWrong() {
         List<Carrier> all = List.of(POST, COURIER);
-        assertThat(Recognise.of("rx 473 124 829 xs", all)).singleElement().satisfies(c -> {
-            assertThat(c.carrier()).isEqualTo(POST);
-            assertThat(c.format()).startsWith("S10");
-            assertThat(c.valid()).isTrue();
-        });
-        assertThat(Recognise.of("RX473124828XS", all)).singleElement().satisfies(c -> assertThat(c.reason())
-                .isEqualTo("check digit should be 9"));
-        assertThat(Recognise.of("RR473124829GB", all)).singleElement().satisfies(c -> {
-            assertThat(c.carrier()).isNull();
-            assertThat(c.format()).startsWith("S10").contains("GB");
-        });
-        assertThat(Recognise.of("(00) 106141412345678908".replaceAll("[()]", ""), all))
+        assertThat(NumberRecognition.recognise("rx 473 124 829 xs", all))
+                .singleElement()
+                .satisfies(c -> {
+                    assertThat(c.carrier()).isEqualTo(POST);
+                    assertThat(c.format()).startsWith("S10");
+                    assertThat(c.valid()).isTrue();
+                });
+        assertThat(NumberRecognition.recognise("RX473124828XS", all))
+                .singleElement()
+                .satisfies(c -> assertThat(c.reason()).isEqualTo("check digit should be 9"));
+        assertThat(NumberRecognition.recognise("RR473124829GB", all))
+                .singleElement()
+                .satisfies(c -> {
+                    assertThat(c.carrier()).isNull();
+                    assertThat(c.format()).startsWith("S10").contains("GB");
+                });
+        assertThat(NumberRecognition.recognise("(00) 106141412345678908".replaceAll("[()]", ""), all))
                 .singleElement()
                 .satisfies(c -> assertThat(c.format()).startsWith("SSCC"));
-        assertThat(Recognise.of("106141412345678900", all)).singleElement().satisfies(c -> assertThat(c.reason())
-                .isEqualTo("check digit should be 8"));
-        assertThat(Recognise.of("HOP 0041-7738 2", all)).singleElement().satisfies(c -> assertThat(c.carrier())
-                .isEqualTo(COURIER));
-        assertThat(Recognise.of("no such thing", all)).isEmpty();
-        assertThat(Recognise.of("1".repeat(500), all)).isEmpty();
+        assertThat(NumberRecognition.recognise("106141412345678900", all))
+                .singleElement()
+                .satisfies(c -> assertThat(c.reason()).isEqualTo("check digit should be 8"));
+        assertThat(NumberRecognition.recognise("HOP 0041-7738 2", all))
+                .singleElement()
+                .satisfies(c -> assertThat(c.carrier()).isEqualTo(COURIER));
+        assertThat(NumberRecognition.recognise("no such thing", all)).isEmpty();
+        assertThat(NumberRecognition.recognise("1".repeat(500), all)).isEmpty();
     }
 
     @Test
@@ -119,17 +126,18 @@ class RecogniseTest {
 
     @Test
     void standardListsAreAskedAfterTheCarriersOwnCodes() {
-        assertThat(ReadScan.stage(COURIER, "rec24:21", null)).contains(upbeat.herald.core.journey.Stage.DELIVERED);
-        assertThat(ReadScan.stage(COURIER, "rec24:999", null)).isEmpty();
-        assertThat(ReadScan.stage(COURIER, "21", null))
+        assertThat(ScanReader.readStage(COURIER, "rec24:21", null))
+                .contains(upbeat.herald.core.journey.Stage.DELIVERED);
+        assertThat(ScanReader.readStage(COURIER, "rec24:999", null)).isEmpty();
+        assertThat(ScanReader.readStage(COURIER, "21", null))
                 .as("a bare code is the carrier's own")
                 .isEmpty();
         Carrier own = COURIER.withCodes(
                 List.of(new CodeRule("rec24:21", null, upbeat.herald.core.journey.Stage.READY_FOR_COLLECTION)));
-        assertThat(ReadScan.stage(own, "rec24:21", null))
+        assertThat(ScanReader.readStage(own, "rec24:21", null))
                 .contains(upbeat.herald.core.journey.Stage.READY_FOR_COLLECTION);
-        assertThat(ReadScan.stage(COURIER, "cbv:arriving/damaged", null)).isEmpty();
-        assertThat(ReadScan.stage(COURIER, "cbv:arriving/in_progress", null))
+        assertThat(ScanReader.readStage(COURIER, "cbv:arriving/damaged", null)).isEmpty();
+        assertThat(ScanReader.readStage(COURIER, "cbv:arriving/in_progress", null))
                 .contains(upbeat.herald.core.journey.Stage.IN_TRANSIT);
     }
 }

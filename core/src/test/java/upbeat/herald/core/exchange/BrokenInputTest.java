@@ -18,7 +18,7 @@ import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 import upbeat.herald.core.HeraldException;
 import upbeat.herald.core.exchange.mapping.Mapping;
-import upbeat.herald.core.exchange.mapping.Propose;
+import upbeat.herald.core.exchange.mapping.MappingProposer;
 
 /**
  * Whatever comes in, a reader gives a result or a reason for people; it never breaks. Seeded, so that a failure
@@ -159,13 +159,13 @@ class BrokenInputTest {
         Random random = new Random(seed);
         for (int i = 0; i < 200; i++) {
             JsonNode sample = anything(random, 0);
-            Mapping mapping = Propose.of(sample);
+            Mapping mapping = MappingProposer.propose(sample);
             assertThat(mapping.check())
                     .as("what is proposed can be used, but for a number nobody found: %s", sample)
                     .allMatch(f -> f.startsWith("Order number"));
             for (JsonNode document : new JsonNode[] {sample, anything(random, 0)}) {
-                for (JsonNode order : mapping.orders(document)) {
-                    Mapping.Read read = mapping.read(order);
+                for (JsonNode order : mapping.splitOrders(document)) {
+                    Mapping.Read read = mapping.readOrder(order);
                     if (read.order().get("number") == null)
                         assertThat(read.faults()).isNotEmpty();
                     assertThat(read.faults())

@@ -13,8 +13,8 @@ import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 import upbeat.herald.core.exchange.mapping.ListPointer;
 import upbeat.herald.core.exchange.mapping.Mapping;
+import upbeat.herald.core.exchange.mapping.MappingProposer;
 import upbeat.herald.core.exchange.mapping.Pointer;
-import upbeat.herald.core.exchange.mapping.Propose;
 import upbeat.herald.core.exchange.mapping.Step;
 import upbeat.herald.core.journey.Stage;
 
@@ -27,7 +27,7 @@ class MappingTest {
     }
 
     private static Mapping.Read read(Map<String, Pointer> fields, String document) {
-        return new Mapping(null, fields, Map.of(), Map.of()).read(json(document));
+        return new Mapping(null, fields, Map.of(), Map.of()).readOrder(json(document));
     }
 
     private static Pointer at(String path, Step... steps) {
@@ -90,14 +90,14 @@ class MappingTest {
                         "parcels",
                         new ListPointer("$.sent[*]", Map.of("trackingNumber", at("$.no"), "status", at("$.s")))),
                 Map.of("on road", "in-transit"));
-        Mapping.Read read = mapping.read(
+        Mapping.Read read = mapping.readOrder(
                 json(
                         "{\"id\":\"1\",\"lines\":[{\"title\":\"A\",\"qty\":2},{\"title\":\"B\"}],\"sent\":[{\"no\":\"X1\",\"s\":\"On road\"},{\"s\":\"?\"},{\"no\":\"X2\",\"s\":\"moon\"}]}"));
         assertThat(read.order().get("items"))
                 .isEqualTo(List.of(Map.of("name", "A", "quantity", "2"), Map.of("name", "B", "quantity", "1")));
         assertThat(read.parcels())
                 .containsExactly(Map.of("trackingNumber", "X1", "stage", "in-transit"), Map.of("trackingNumber", "X2"));
-        assertThat(read.notes()).containsExactly("Status word \"moon\": say which stage it means");
+        assertThat(read.notes()).containsExactly("Status word \"moon\": choose the stage it stands for");
     }
 
     @Test
@@ -105,8 +105,8 @@ class MappingTest {
         assertThat(read(Map.of("number", at("$.order.id")), "{\"id\":1}").faults())
                 .singleElement()
                 .asString()
-                .contains("$.order.id finds nothing");
-        assertThat(read(Map.of(), "{}").faults()).singleElement().asString().contains("nobody pointed");
+                .contains("$.order.id isn't in this request");
+        assertThat(read(Map.of(), "{}").faults()).singleElement().asString().contains("no value chosen");
         assertThat(read(
                                 Map.of(
                                         "number",
@@ -117,7 +117,7 @@ class MappingTest {
                         .faults())
                 .singleElement()
                 .asString()
-                .contains("\"soon\" is no date");
+                .contains("\"soon\" isn't a date");
         assertThat(new Mapping(null, Map.of("number", at("$..[?(")), Map.of(), Map.of("x", "moon")).check())
                 .hasSize(2);
         assertThat(Mapping.EMPTY.check()).singleElement().asString().contains("Order number");
@@ -132,9 +132,10 @@ class MappingTest {
                 {"orders":[{"id":99812,"name":"#1007","email":"bea@customer.example","created_at":"2026-11-24T10:00:00+01:00","fulfillment_status":"shipped","currency":"EUR","total_price":"112.00","tags":"vip, first",
                 "billing_address":{"name":"Somebody Else","phone":"030 1","country_code":"FR"},"shipping_address":{"name":"Beata Korb","address1":"1 Kai","city":"Husum","zip":"25813","country_code":"DE","phone":"0171 39200 12"},
                 "line_items":[{"sku":"BK","title":"Box kite","quantity":1,"price":"112.00"}],"fulfillments":[{"tracking_company":"Hopgate Couriers","tracking_number":"HOP 0041 7738 2","status":"in_transit"}]}]}""";
-        Mapping mapping = Propose.of(json(document));
+        Mapping mapping = MappingProposer.propose(json(document));
         assertThat(mapping.each()).isEqualTo("$.orders[*]");
-        Mapping.Read read = mapping.read(mapping.orders(json(document)).get(0));
+        Mapping.Read read =
+                mapping.readOrder(mapping.splitOrders(json(document)).get(0));
         assertThat(read.faults()).isEmpty();
         assertThat(read.order())
                 .containsEntry("total", "112.00")

@@ -96,9 +96,9 @@ class TableTest {
         "'a,b','\"a,b\"'"
     })
     void noCellIsAFormula(String value, String written) {
-        assertThat(SafeCell.csv(List.of(value))).isEqualTo(written + "\r\n");
-        Table back = read("order number\r\n" + SafeCell.csv(List.of(value)), StandardCharsets.UTF_8);
-        assertThat(back.lines().get(0).cells().get(0)).isEqualTo(SafeCell.of(value));
+        assertThat(SafeCell.toCsvLine(List.of(value))).isEqualTo(written + "\r\n");
+        Table back = read("order number\r\n" + SafeCell.toCsvLine(List.of(value)), StandardCharsets.UTF_8);
+        assertThat(back.lines().get(0).cells().get(0)).isEqualTo(SafeCell.escape(value));
         if (back.headings().size() == 1)
             assertThat(rows(back).get(0).get(SheetColumn.ORDER))
                     .as("our own reading takes the apostrophe back")

@@ -17,14 +17,14 @@ class WebhookSignatureTest {
     Stream<DynamicTest> vectors() {
         return Checks.list("webhook-signatures.json", "vectors")
                 .map(v -> DynamicTest.dynamicTest(v.path("name").asString(), () -> {
-                    WebhookSignature.Verdict verdict = WebhookSignature.verify(
+                    WebhookSignature.Verification verdict = WebhookSignature.verify(
                             v.path("secret").asString(),
                             v.path("id").asString(),
                             v.path("timestamp").asString(),
                             v.path("signature").asString(),
                             v.path("body").asString().getBytes(StandardCharsets.UTF_8),
                             Instant.ofEpochSecond(v.path("now").asLong()));
-                    assertThat(verdict == WebhookSignature.Verdict.GOOD)
+                    assertThat(verdict == WebhookSignature.Verification.GOOD)
                             .as("%s", verdict)
                             .isEqualTo(v.path("valid").asBoolean());
                 }));
@@ -33,13 +33,13 @@ class WebhookSignatureTest {
     /** Source: com.standardwebhooks 1.2.0, the specification's own library. */
     @Test
     void theReferenceLibrarySignsTheSame() throws Exception {
-        String secret = WebhookSignature.secret("0123456789abcdef01234567".getBytes(StandardCharsets.US_ASCII));
+        String secret = WebhookSignature.newSecret("0123456789abcdef01234567".getBytes(StandardCharsets.US_ASCII));
         String body = "{\"name\":\"Zoë 🪁\"}";
         assertThat(WebhookSignature.sign(secret, "msg_1", 1_800_000_000L, body.getBytes(StandardCharsets.UTF_8)))
                 .isEqualTo(new Webhook(secret).sign("msg_1", 1_800_000_000L, body));
         assertThat(WebhookSignature.verify(secret, "msg_1", "1800000000", null, new byte[0], Instant.EPOCH))
-                .isEqualTo(WebhookSignature.Verdict.MISSING);
+                .isEqualTo(WebhookSignature.Verification.MISSING);
         assertThat(WebhookSignature.verify(secret, "msg_1", "soon", "v1,x", new byte[0], Instant.EPOCH))
-                .isEqualTo(WebhookSignature.Verdict.BAD_TIMESTAMP);
+                .isEqualTo(WebhookSignature.Verification.BAD_TIMESTAMP);
     }
 }

@@ -29,23 +29,23 @@ class CountriesTest {
         "Suomi, FI"
     })
     void isReadAsPeopleWriteIt(String written, String code) {
-        assertThat(Countries.code(written)).contains(code);
+        assertThat(Countries.findCode(written)).contains(code);
     }
 
     @ParameterizedTest
     @ValueSource(strings = {"", " ", "Atlantis", "XS", "ZZ", "S", "SWE DEN", "12"})
     void whatIsNoCountryIsNone(String written) {
-        assertThat(Countries.code(written)).isEmpty();
+        assertThat(Countries.findCode(written)).isEmpty();
     }
 
     @Test
     void everyCodeIsReadByItsLettersAndItsEnglishName() {
         for (String code : Countries.CODES) {
-            assertThat(Countries.code(code.toLowerCase(Locale.ROOT))).contains(code);
-            assertThat(Countries.code(new Locale("", code).getDisplayCountry(Locale.ENGLISH)))
+            assertThat(Countries.findCode(code.toLowerCase(Locale.ROOT))).contains(code);
+            assertThat(Countries.findCode(new Locale("", code).getDisplayCountry(Locale.ENGLISH)))
                     .as(code)
                     .contains(code);
         }
-        assertThat(Countries.code(null)).isEmpty();
+        assertThat(Countries.findCode(null)).isEmpty();
     }
 }

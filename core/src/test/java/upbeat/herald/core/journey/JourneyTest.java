@@ -37,7 +37,7 @@ class JourneyTest {
                 report(DELIVERED, 4)));
         assertThat(way.stage()).isEqualTo(DELIVERED);
         assertThat(way.reached())
-                .extracting(StageReached::stage)
+                .extracting(StageVisit::stage)
                 .containsExactly(PACKED, DISPATCHED, IN_TRANSIT, OUT_FOR_DELIVERY, DELIVERED);
     }
 
@@ -51,8 +51,8 @@ class JourneyTest {
         Journey way = Journey.of(List.of(report(IN_TRANSIT, 2)));
         assertThat(way.reached())
                 .containsExactly(
-                        new StageReached(DISPATCHED, "1", START.plusSeconds(7200), true),
-                        new StageReached(IN_TRANSIT, "1", START.plusSeconds(7200), false));
+                        new StageVisit(DISPATCHED, "1", START.plusSeconds(7200), true),
+                        new StageVisit(IN_TRANSIT, "1", START.plusSeconds(7200), false));
     }
 
     @Test
@@ -80,7 +80,7 @@ class JourneyTest {
         assertThat(way.stage()).isEqualTo(DELIVERED);
         assertThat(way.reached())
                 .filteredOn(v -> v.stage() == OUT_FOR_DELIVERY)
-                .extracting(StageReached::occasion)
+                .extracting(StageVisit::occasion)
                 .containsExactly("2026-11-20", "2026-11-21");
         assertThat(way.reached()).filteredOn(v -> v.stage() == IN_TRANSIT).hasSize(1);
     }
@@ -106,7 +106,8 @@ class JourneyTest {
 
     @Test
     void aLateScanIsNoNews() {
-        Arrival late = Arrival.of(List.of(report(DELIVERED, 9)), report(IN_TRANSIT, 2), Set.of("delivered/1"));
+        ReportEffect late =
+                ReportEffect.of(List.of(report(DELIVERED, 9)), report(IN_TRANSIT, 2), Set.of("delivered/1"));
         assertThat(late.late()).isTrue();
         assertThat(late.news()).isEmpty();
         assertThat(late.journey().stage()).isEqualTo(DELIVERED);
@@ -114,14 +115,14 @@ class JourneyTest {
 
     @Test
     void anOrderIsPartlyOnItsWay() {
-        assertThat(OrderStage.of(null, List.of(), true)).isEqualTo("ordered");
-        assertThat(OrderStage.of(null, List.of(DISPATCHED, PACKED), true)).isEqualTo("partly-dispatched");
-        assertThat(OrderStage.of(null, List.of(DISPATCHED), false)).isEqualTo("partly-dispatched");
-        assertThat(OrderStage.of(null, List.of(DELIVERED, IN_TRANSIT), true)).isEqualTo("partly-delivered");
-        assertThat(OrderStage.of(null, List.of(DELIVERED, DELIVERED), true)).isEqualTo("delivered");
-        assertThat(OrderStage.of(null, List.of(IN_TRANSIT, OUT_FOR_DELIVERY), true))
+        assertThat(OrderStage.infer(null, List.of(), true)).isEqualTo("ordered");
+        assertThat(OrderStage.infer(null, List.of(DISPATCHED, PACKED), true)).isEqualTo("partly-dispatched");
+        assertThat(OrderStage.infer(null, List.of(DISPATCHED), false)).isEqualTo("partly-dispatched");
+        assertThat(OrderStage.infer(null, List.of(DELIVERED, IN_TRANSIT), true)).isEqualTo("partly-delivered");
+        assertThat(OrderStage.infer(null, List.of(DELIVERED, DELIVERED), true)).isEqualTo("delivered");
+        assertThat(OrderStage.infer(null, List.of(IN_TRANSIT, OUT_FOR_DELIVERY), true))
                 .isEqualTo("in-transit");
-        assertThat(OrderStage.of(CANCELLED, List.of(DELIVERED), true)).isEqualTo("cancelled");
+        assertThat(OrderStage.infer(CANCELLED, List.of(DELIVERED), true)).isEqualTo("cancelled");
     }
 
     @ParameterizedTest
@@ -147,7 +148,7 @@ class JourneyTest {
         Set<String> told = new HashSet<>();
         Journey last = null;
         for (Report arrived : arrivals) {
-            Arrival arrival = Arrival.of(known, arrived, told);
+            ReportEffect arrival = ReportEffect.of(known, arrived, told);
             arrival.news()
                     .forEach(n ->
                             assertThat(told.add(n.key())).as("news once: %s", n).isTrue());

@@ -17,13 +17,13 @@ class WatchTest {
      */
     @Test
     void theCountEndsTheUsualWatch() {
-        assertThat(Watch.USUAL.worst(BEGAN).end()).isEqualTo(Watch.End.TRIES);
+        assertThat(Watch.USUAL.latestEnd(BEGAN).end()).isEqualTo(Watch.End.TRIES);
         Instant now = BEGAN;
         int tries = 0;
         Watch.Next next;
         do {
             tries++;
-            next = Watch.USUAL.after(BEGAN, tries, now);
+            next = Watch.USUAL.nextAfter(BEGAN, tries, now);
             if (next.at() != null) now = next.at();
         } while (next.end() == null);
         assertThat(next.end()).isEqualTo(Watch.End.TRIES);
@@ -34,9 +34,9 @@ class WatchTest {
     @Test
     void theLimitEndsAPatientOne() {
         Watch watch = new Watch(Duration.ofMinutes(10), 100, Duration.ofMinutes(25));
-        assertThat(watch.after(BEGAN, 3, BEGAN.plusSeconds(1200)).end()).isEqualTo(Watch.End.TIME_LIMIT);
-        assertThat(watch.worst(BEGAN)).isEqualTo(new Watch.Next(BEGAN.plusSeconds(1200), Watch.End.TIME_LIMIT));
-        assertThat(watch.after(BEGAN, 1, BEGAN).at()).isEqualTo(BEGAN.plusSeconds(600));
+        assertThat(watch.nextAfter(BEGAN, 3, BEGAN.plusSeconds(1200)).end()).isEqualTo(Watch.End.TIME_LIMIT);
+        assertThat(watch.latestEnd(BEGAN)).isEqualTo(new Watch.Next(BEGAN.plusSeconds(1200), Watch.End.TIME_LIMIT));
+        assertThat(watch.nextAfter(BEGAN, 1, BEGAN).at()).isEqualTo(BEGAN.plusSeconds(600));
     }
 
     @Test

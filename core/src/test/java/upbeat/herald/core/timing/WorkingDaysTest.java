@@ -19,7 +19,7 @@ class WorkingDaysTest {
     @ParameterizedTest
     @MethodSource("vectors")
     void agreesWithTwoLibraries(JsonNode v) {
-        LocalDate there = WorkingDays.after(
+        LocalDate there = WorkingDays.addWorkingDays(
                 LocalDate.parse(v.path("start").asString()),
                 v.path("workingDays").asInt(),
                 v.path("country").asString().toUpperCase(),
@@ -31,7 +31,9 @@ class WorkingDaysTest {
 
     @Test
     void aCountryNobodyKnowsHasMondayToFriday() {
-        assertThat(WorkingDays.after(LocalDate.parse("2026-11-27"), 1, "XS")).isEqualTo("2026-11-30");
-        assertThat(WorkingDays.after(LocalDate.parse("2026-11-27"), 0, null)).isEqualTo("2026-11-27");
+        assertThat(WorkingDays.addWorkingDays(LocalDate.parse("2026-11-27"), 1, "XS"))
+                .isEqualTo("2026-11-30");
+        assertThat(WorkingDays.addWorkingDays(LocalDate.parse("2026-11-27"), 0, null))
+                .isEqualTo("2026-11-27");
     }
 }

@@ -12,8 +12,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.TestFactory;
 import upbeat.herald.core.Checks;
 import upbeat.herald.core.Samples;
-import upbeat.herald.core.plan.Channel;
-import upbeat.herald.core.plan.Wording;
+import upbeat.herald.core.wording.email.EmailChannel;
 
 class BrandTest {
     /** Source: wcag-contrast.json, W3C's formula and the library wcag-contrast 3.0.0. */
@@ -63,17 +62,17 @@ class BrandTest {
                 null,
                 null,
                 null);
-        Rendered mail = Render.message(
-                Channel.EMAIL,
+        Rendered mail = EmailChannel.EMAIL.render(
                 new Wording("Hello", "Hello.\n\n{{block.question}}"),
-                new Subject(
+                new MessageSubject(
                         Samples.order(),
                         null,
                         null,
                         brand,
-                        Samples.QUESTION,
-                        List.of("https://a.example/1", "https://a.example/2"),
-                        "https://a.example",
+                        new MessageSubject.Answers(
+                                Samples.QUESTION,
+                                List.of("https://a.example/1", "https://a.example/2"),
+                                "https://a.example"),
                         Locale.ENGLISH));
         assertThat(mail.html())
                 .contains(
@@ -108,17 +107,18 @@ class BrandTest {
                 null,
                 "outlined",
                 null);
-        String html = Render.message(
-                        Channel.EMAIL,
+        String html = EmailChannel.EMAIL
+                .render(
                         new Wording("Hello", "Hello.\n\n{{block.question}}"),
-                        new Subject(
+                        new MessageSubject(
                                 Samples.order(),
                                 null,
                                 null,
                                 outlined,
-                                Samples.QUESTION,
-                                List.of("https://a.example/1", "https://a.example/2"),
-                                "https://a.example",
+                                new MessageSubject.Answers(
+                                        Samples.QUESTION,
+                                        List.of("https://a.example/1", "https://a.example/2"),
+                                        "https://a.example"),
                                 Locale.ENGLISH))
                 .html();
         assertThat(html)

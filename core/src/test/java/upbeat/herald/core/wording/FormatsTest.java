@@ -12,6 +12,12 @@ import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.MethodSource;
 import tools.jackson.databind.JsonNode;
 import upbeat.herald.core.Checks;
+import upbeat.herald.core.notice.Starters;
+import upbeat.herald.core.wording.sms.SmsLength;
+import upbeat.herald.core.wording.template.Day;
+import upbeat.herald.core.wording.template.Money;
+import upbeat.herald.core.wording.template.Phrases;
+import upbeat.herald.core.wording.template.TemplateHelpers;
 
 /**
  * Money, days and lists against checks/cldr-formats.json, which another implementation of the Unicode CLDR computed
@@ -38,13 +44,13 @@ class FormatsTest {
                 v.path("currency").asString(),
                 Locale.forLanguageTag(v.path("language").asString()),
                 false);
-        assertThat(spaces(money.signed())).isEqualTo(spaces(v.path("shown").asString()));
+        assertThat(spaces(money.withSymbol())).isEqualTo(spaces(v.path("shown").asString()));
     }
 
     @ParameterizedTest
     @MethodSource("lists")
     void listsAreJoinedAsIcuDoes(JsonNode v) {
-        assertThat(Phrases.in(Locale.forLanguageTag(v.path("language").asString()))
+        assertThat(Phrases.forLocale(Locale.forLanguageTag(v.path("language").asString()))
                         .list(v.path("parts")
                                 .valueStream()
                                 .map(JsonNode::asString)
@@ -58,15 +64,16 @@ class FormatsTest {
         Day day = new Day(
                 LocalDate.parse(v.path("date").asString()),
                 Locale.forLanguageTag(v.path("language").asString()));
-        assertThat(spaces(day.in("long"))).isEqualTo(spaces(v.path("long").asString()));
-        assertThat(day.in("weekday")).isEqualTo(v.path("weekday").asString());
+        assertThat(spaces(day.format("long"))).isEqualTo(spaces(v.path("long").asString()));
+        assertThat(day.format("weekday")).isEqualTo(v.path("weekday").asString());
     }
 
     @Test
     void inAnSmsMoneyHasNoSignThatMakesItLonger() {
         for (String language : Starters.LANGUAGES) {
-            assertThat(SmsLength.of(new Money(new BigDecimal("12345.50"), "PLN", Locale.forLanguageTag(language), true)
-                                    .toString())
+            assertThat(SmsLength.measure(
+                                    new Money(new BigDecimal("12345.50"), "PLN", Locale.forLanguageTag(language), true)
+                                            .toString())
                             .encoding())
                     .isEqualTo(SmsLength.Encoding.GSM7);
         }
@@ -84,7 +91,7 @@ class FormatsTest {
         "🪁🪁🪁🪁, 3, 🪁🪁…"
     })
     void nothingIsCutInTwo(String text, int most, String expected) {
-        assertThat(Helpers.shortened(text, most)).isEqualTo(expected);
+        assertThat(TemplateHelpers.shorten(text, most)).isEqualTo(expected);
     }
 
     /** Spaces differ between versions of the CLDR: no-break, narrow no-break, plain. */

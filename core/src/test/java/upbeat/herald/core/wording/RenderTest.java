@@ -14,9 +14,14 @@ import upbeat.herald.core.Checks;
 import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.journey.Payment;
 import upbeat.herald.core.journey.Stage;
-import upbeat.herald.core.plan.Channel;
-import upbeat.herald.core.plan.Notice;
-import upbeat.herald.core.plan.Wording;
+import upbeat.herald.core.notice.Notice;
+import upbeat.herald.core.wording.chat.ChatChannel;
+import upbeat.herald.core.wording.chat.ChatContent;
+import upbeat.herald.core.wording.email.EmailChannel;
+import upbeat.herald.core.wording.sms.SmsChannel;
+import upbeat.herald.core.wording.template.EmptyFieldException;
+import upbeat.herald.core.wording.template.FieldValues;
+import upbeat.herald.core.wording.template.LazyValues;
 
 class RenderTest {
     private static final Wording MAIL = new Wording(
@@ -25,7 +30,7 @@ class RenderTest {
 
     @Test
     void aMailHoldsBothBodiesWithTheSameLinks() {
-        Rendered mail = Render.message(Channel.EMAIL, MAIL, subject(order()));
+        Rendered mail = EmailChannel.EMAIL.render(MAIL, subject(order()));
         assertThat(mail.subject()).isEqualTo("QK-1 is on its way");
         assertThat(mail.text())
                 .contains(
@@ -47,14 +52,13 @@ class RenderTest {
     @Test
     void aMissingValueTakesItsFallbackOrHoldsTheMessage() {
         Order nameless = order(null, "a@b.example", null, "AU", Payment.PREPAID, null);
-        assertThat(Render.message(Channel.EMAIL, MAIL, subject(nameless)).text())
-                .startsWith("Hello there,");
-        assertThatThrownBy(() ->
-                        Render.message(Channel.SMS, new Wording(null, "Hi {{customer.firstName}},"), subject(nameless)))
-                .isInstanceOf(FieldEmpty.class)
+        assertThat(EmailChannel.EMAIL.render(MAIL, subject(nameless)).text()).startsWith("Hello there,");
+        assertThatThrownBy(
+                        () -> SmsChannel.SMS.render(new Wording(null, "Hi {{customer.firstName}},"), subject(nameless)))
+                .isInstanceOf(EmptyFieldException.class)
                 .hasMessageContaining("customer.firstName");
-        assertThat(Render.message(
-                                Channel.SMS,
+        assertThat(SmsChannel.SMS
+                        .render(
                                 new Wording(null, "Hi{{#if customer.firstName}} {{customer.firstName}}{{/if}}!"),
                                 subject(nameless))
                         .text())
@@ -63,14 +67,14 @@ class RenderTest {
 
     @Test
     void aChatMessageIsATemplateWithNumbers() {
-        Rendered chat = Render.message(
-                Channel.WHATSAPP,
+        Rendered chat = ChatChannel.WHATSAPP.render(
                 new Wording(
                         null,
                         "Hello {{customer.firstName}}, {{order.items}} for {{order.total}}. Yours, {{customer.firstName}}?"),
                 subject(order()));
-        assertThat(chat.template().body()).isEqualTo("Hello {{1}}, {{2}} for {{3}}. Yours, {{1}}?");
-        assertThat(chat.parameters()).containsExactly("Ottoline", "1 Box kite and 2 Ribbon tail", "A$84.50");
+        assertThat(ChatContent.in(chat).template().body()).isEqualTo("Hello {{1}}, {{2}} for {{3}}. Yours, {{1}}?");
+        assertThat(ChatContent.in(chat).parameters())
+                .containsExactly("Ottoline", "1 Box kite and 2 Ribbon tail", "A$84.50");
         assertThat(chat.text()).isEqualTo("Hello Ottoline, 1 Box kite and 2 Ribbon tail for A$84.50. Yours, Ottoline?");
     }
 
@@ -80,10 +84,8 @@ class RenderTest {
                 .map(n -> n.asString())
                 .map(name -> DynamicTest.dynamicTest(name.length() > 20 ? name.substring(0, 20) : name, () -> {
                     Order order = order(name, "a@b.example", "+46701740605", "AU", Payment.PREPAID, null);
-                    Rendered mail = Render.message(
-                            Channel.EMAIL,
-                            new Wording("For {{customer.name}}", "Hello {{customer.name}}."),
-                            subject(order));
+                    Rendered mail = EmailChannel.EMAIL.render(
+                            new Wording("For {{customer.name}}", "Hello {{customer.name}}."), subject(order));
                     assertThat(mail.subject()).doesNotContain("\r", "\n").startsWith("For ");
                     assertThat(mail.html()).doesNotContain("<b>").contains("Hello ");
                     assertThat(mail.text())
@@ -94,50 +96,56 @@ class RenderTest {
     @Test
     void unknownFieldsAreRefusedWithLineAndColumn() {
         assertThat(faults("Hello,\n\nyour {{order.nubmer}}"))
-                .containsExactly(new WordingFault(3, 8, "There is no field named order.nubmer"));
+                .containsExactly(new WordingError(3, 8, "There is no field named order.nubmer"));
         assertThat(faults("{{#if customer.name}}x")).singleElement().satisfies(f -> assertThat(f.message())
                 .contains("braces"));
         assertThat(faults("{{{customer.name}}}")).isNotEmpty();
         assertThat(faults("{{> other}}")).isNotEmpty();
         assertThat(faults("{{lookup customer \"name\"}}")).isNotEmpty();
         assertThat(faults("Hello {{block.items}} x")).singleElement().satisfies(f -> assertThat(f.message())
-                .contains("stands alone"));
+                .contains("must be alone"));
         assertThat(faults("{{fallback customer.name \"you\"}} {{#unless order.total}}free{{/unless}}"))
                 .isEmpty();
-        assertThat(CheckWording.of(
-                        notice(Stage.ORDERED, Channel.SMS),
-                        Channel.SMS,
+        assertThat(WordingCheck.findErrors(
+                        notice(Stage.ORDERED, SmsChannel.SMS).purpose(),
+                        SmsChannel.SMS,
                         new Wording(null, "{{parcel.trackingNumber}}")))
                 .singleElement()
                 .satisfies(f -> assertThat(f.message()).contains("no parcel yet"));
     }
 
-    private static List<WordingFault> faults(String text) {
-        return CheckWording.of(notice(Stage.DELIVERED, Channel.EMAIL), Channel.EMAIL, new Wording("x", text));
+    private static List<WordingError> faults(String text) {
+        return WordingCheck.findErrors(
+                notice(Stage.DELIVERED, EmailChannel.EMAIL).purpose(), EmailChannel.EMAIL, new Wording("x", text));
     }
 
     @Test
     void aQuestionNeedsItsButtonsAndAChatItsLimits() {
-        Notice asks = asking(notice(Stage.ORDERED, Channel.SMS));
-        assertThat(CheckWording.of(asks, Channel.SMS, new Wording(null, "Is it yours?")))
+        Notice asks = asking(notice(Stage.ORDERED, SmsChannel.SMS));
+        assertThat(WordingCheck.findErrors(asks.purpose(), SmsChannel.SMS, new Wording(null, "Is it yours?")))
                 .singleElement()
                 .satisfies(f -> assertThat(f.message()).contains("answer.link"));
-        assertThat(CheckWording.of(asks, Channel.WHATSAPP, new Wording(null, "{{customer.firstName}} hello")))
+        assertThat(WordingCheck.findErrors(
+                        asks.purpose(), ChatChannel.WHATSAPP, new Wording(null, "{{customer.firstName}} hello")))
                 .isNotEmpty();
-        assertThat(CheckWording.of(
-                        asks, Channel.WHATSAPP, new Wording(null, "Hi {{customer.firstName}} {{order.number}} ok")))
+        assertThat(WordingCheck.findErrors(
+                        asks.purpose(),
+                        ChatChannel.WHATSAPP,
+                        new Wording(null, "Hi {{customer.firstName}} {{order.number}} ok")))
                 .isNotEmpty();
-        assertThat(CheckWording.of(asks, Channel.WHATSAPP, new Wording(null, "x".repeat(1025))))
+        assertThat(WordingCheck.findErrors(asks.purpose(), ChatChannel.WHATSAPP, new Wording(null, "x".repeat(1025))))
                 .isNotEmpty();
-        assertThat(CheckWording.of(asks, Channel.WHATSAPP, new Wording(null, "Hi {{#if order.number}}x{{/if}} ok")))
+        assertThat(WordingCheck.findErrors(
+                        asks.purpose(), ChatChannel.WHATSAPP, new Wording(null, "Hi {{#if order.number}}x{{/if}} ok")))
                 .isNotEmpty();
-        assertThat(CheckWording.of(asks, Channel.WHATSAPP, new Wording(null, "Hi {{customer.firstName}}, yours?")))
+        assertThat(WordingCheck.findErrors(
+                        asks.purpose(), ChatChannel.WHATSAPP, new Wording(null, "Hi {{customer.firstName}}, yours?")))
                 .isEmpty();
     }
 
     @Test
     void everySampleOfTheCatalogueIsAValueTheCatalogueKnows() {
-        Map<String, LazyValues> values = FieldValues.of(subject(order()), false);
+        Map<String, LazyValues> values = FieldValues.collect(subject(order()), false);
         Fields.ALL.forEach(f -> assertThat(values.get(f.name().split("\\.")[0]))
                 .as(f.name())
                 .containsKey(f.name().split("\\.")[1]));

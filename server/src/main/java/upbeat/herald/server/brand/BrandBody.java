@@ -6,10 +6,10 @@ import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.Texts;
 import upbeat.herald.core.journey.EmailAddress;
-import upbeat.herald.core.journey.Phones;
+import upbeat.herald.core.journey.PhoneNumbers;
 import upbeat.herald.core.wording.Brand;
 import upbeat.herald.core.wording.Contrast;
-import upbeat.herald.server.web.Faults;
+import upbeat.herald.server.platform.web.ValidationException;
 
 /** The brand as the interface writes it. @param logo name of an uploaded picture, or null */
 record BrandBody(
@@ -60,88 +60,94 @@ record BrandBody(
                 b.chatNumber());
     }
 
-    /** @throws Faults naming every value that can't be used */
+    /** @throws ValidationException naming every value that can't be used */
     Brand toBrand() {
-        Faults faults = new Faults();
-        if (Texts.blank(name) || name.length() > 60) faults.add("name", "A name has 1 to 60 characters");
+        ValidationException errors = new ValidationException();
+        if (Texts.isBlank(name) || name.length() > 60) errors.add("name", "Enter a name of 1 to 60 characters");
         if (senderName != null && (senderName.length() > 60 || senderName.matches("(?s).*[\\r\\n].*")))
-            faults.add("senderName", "A sender's name is one line of up to 60 characters");
-        if (!EmailAddress.valid(senderAddress))
-            faults.add("senderAddress", "\"" + senderAddress + "\" is not an e-mail address");
+            errors.add("senderName", "Enter a sender name of one line, up to 60 characters");
+        if (!EmailAddress.isValid(senderAddress))
+            errors.add("senderAddress", "\"" + senderAddress + "\" isn't an e-mail address");
         if (smsSender == null || !smsSender.matches("[A-Za-z0-9 ]{1,11}|\\+?[0-9]{4,15}") || smsSender.isBlank())
-            faults.add("smsSender", "An SMS sender has up to 11 letters and digits, or is a number of 4 to 15 digits");
-        colour("colour", colour, faults);
-        if (ground != null && colour("ground", ground, faults) && Contrast.ratio(INK, ground) < Contrast.TEXT)
-            faults.add(
+            errors.add(
+                    "smsSender", "Enter an SMS sender of up to 11 letters and digits, or a number of 4 to 15 digits");
+        colour("colour", colour, errors);
+        if (ground != null && colour("ground", ground, errors) && Contrast.ratio(INK, ground) < Contrast.TEXT)
+            errors.add(
                     "ground",
                     String.format(
                             java.util.Locale.ROOT,
-                            "Dark text on %s has a contrast of %.1f; 4.5 is needed. Take a lighter ground",
+                            "Dark text on %s has a contrast of only %.1f; at least 4.5 is needed. Choose a lighter background",
                             ground,
                             Contrast.ratio(INK, ground)));
-        if (font != null && !FONTS.contains(font)) faults.add("font", "A font is plain, book or wide");
-        if (corner != null && (corner < 0 || corner > 24)) faults.add("corner", "Corners are 0 to 24 pixels");
+        if (font != null && !FONTS.contains(font)) errors.add("font", "Choose a plain, book or wide font");
+        if (corner != null && (corner < 0 || corner > 24))
+            errors.add("corner", "Enter a corner radius of 0 to 24 pixels");
         if (logoWidth != null && (logoWidth < 20 || logoWidth > WIDEST_LOGO))
-            faults.add("logoWidth", "A logo is 20 to 600 pixels wide; about 350 is usual");
+            errors.add("logoWidth", "Enter a logo width of 20 to 600 pixels; about 350 is usual");
         if (postalAddress == null || postalAddress.isBlank() || postalAddress.length() > 200)
-            faults.add("postalAddress", "Mail rules demand a postal address in the footer, up to 200 characters");
-        if (helpUrl != null && !helpUrl.isBlank()) address("helpUrl", helpUrl, faults);
+            errors.add(
+                    "postalAddress",
+                    "Enter a postal address for the footer, up to 200 characters. It's required in most countries");
+        if (helpUrl != null && !helpUrl.isBlank()) address("helpUrl", helpUrl, errors);
         List<Brand.Link> list = new ArrayList<>();
         List<LinkBody> given = links == null ? List.of() : links;
-        if (given.size() > MOST_LINKS) faults.add("links", "The footer holds up to " + MOST_LINKS + " links");
+        if (given.size() > MOST_LINKS) errors.add("links", "The footer can have up to " + MOST_LINKS + " links");
         for (int i = 0; i < given.size(); i++) {
             LinkBody l = given.get(i);
-            if (Texts.blank(l.label()) || l.label().length() > 40)
-                faults.add("links[" + i + "].label", "A link has a word of up to 40 characters");
-            address("links[" + i + "].url", l.url(), faults);
+            if (Texts.isBlank(l.label()) || l.label().length() > 40)
+                errors.add("links[" + i + "].label", "Enter a label of up to 40 characters");
+            address("links[" + i + "].url", l.url(), errors);
             list.add(new Brand.Link(l.label(), l.url()));
         }
         if (language != null && !language.matches("[A-Za-z]{2,3}(-[A-Za-z0-9]{2,8})*"))
-            faults.add("language", "A language is written as en or de-AT");
-        if (!Texts.blank(chatNumber) && Phones.e164(chatNumber, null).isEmpty())
-            faults.add("chatNumber", "Write the number with its country, such as +46 31 390 06 02");
+            errors.add("language", "Choose a language");
+        if (!Texts.isBlank(chatNumber) && PhoneNumbers.toE164(chatNumber, null).isEmpty())
+            errors.add("chatNumber", "Enter the number with its country code, such as +46 31 390 06 02");
         if (button != null && !button.matches("filled|outlined"))
-            faults.add("button", "Buttons are filled or outlined");
+            errors.add("button", "Choose filled or outlined buttons");
         else if ("outlined".equals(button)
                 && colour != null
                 && colour.matches("#[0-9a-fA-F]{6}")
                 && Contrast.ratio(colour, "#ffffff") < Contrast.TEXT)
-            faults.add(
+            errors.add(
                     "button",
                     String.format(
                             java.util.Locale.ROOT,
-                            "Words in %s on white have a contrast of %.1f; 4.5 is needed. Fill the buttons, or take a darker colour",
+                            "Text in %s on white has a contrast of only %.1f; at least 4.5 is needed. Choose filled buttons or a darker colour",
                             colour,
                             Contrast.ratio(colour, "#ffffff")));
-        faults.raise();
+        errors.throwIfAny();
         return new Brand(
                 name.strip(),
                 senderAddress.strip(),
                 smsSender.strip(),
-                Texts.orNull(phone),
+                Texts.blankToNull(phone),
                 postalAddress.strip(),
                 colour,
-                Texts.orNull(helpUrl),
-                Texts.orNull(senderName),
+                Texts.blankToNull(helpUrl),
+                Texts.blankToNull(senderName),
                 ground,
                 font,
                 corner,
-                Texts.orNull(logo),
+                Texts.blankToNull(logo),
                 logoWidth,
                 list,
-                Texts.orNull(language),
-                Texts.orNull(button),
-                Texts.blank(chatNumber) ? null : Phones.e164(chatNumber, null).orElseThrow());
+                Texts.blankToNull(language),
+                Texts.blankToNull(button),
+                Texts.isBlank(chatNumber)
+                        ? null
+                        : PhoneNumbers.toE164(chatNumber, null).orElseThrow());
     }
 
-    private static boolean colour(String field, String colour, Faults faults) {
+    private static boolean colour(String field, String colour, ValidationException errors) {
         boolean good = colour != null && colour.matches("#[0-9a-fA-F]{6}");
-        if (!good) faults.add(field, "A colour is written as #2d2142");
+        if (!good) errors.add(field, "Enter a colour like #2d2142");
         return good;
     }
 
-    private static void address(String field, String url, Faults faults) {
+    private static void address(String field, String url, ValidationException errors) {
         if (url == null || url.length() > 300 || !url.matches("https?://[^\\s<>\"]+"))
-            faults.add(field, "An address begins with https:// and has no blanks");
+            errors.add(field, "Enter an address that begins with https:// and has no spaces");
     }
 }

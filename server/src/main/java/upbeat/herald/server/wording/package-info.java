@@ -1,6 +1,6 @@
 /**
- * The place Wording: what each notice says, in every language and to every variant, shown as it will be sent. A wording
- * belongs to its notice (the notice's body holds it); what is here besides is its history, blocks kept for use
- * elsewhere, and looking at it with real orders.
+ * Texts as a coordinator edits them: places, versions, saved blocks, previews with real orders, find and replace.
+ *
+ * <p>Not here: the rules of texts are the core's {@code wording}.
  */
 package upbeat.herald.server.wording;

@@ -69,15 +69,16 @@ public record Mapping(
     public List<String> check() {
         List<String> faults = new ArrayList<>();
         if (!fields.containsKey(Target.NUMBER.code()))
-            faults.add(Target.NUMBER.words() + ": point at it in the sample; nothing can be kept without it");
-        fields.forEach((code, p) -> checkPath(Target.of(code).map(Target::words).orElse(code), p.path(), faults));
+            faults.add(Target.NUMBER.label() + ": choose its value in the request. Orders can't be stored without it");
+        fields.forEach(
+                (code, p) -> checkPath(Target.fromCode(code).map(Target::label).orElse(code), p.path(), faults));
         lists.forEach((name, l) -> {
             checkPath(name, l.path(), faults);
             l.fields().forEach((leaf, p) -> checkPath(name + ", " + leaf, p.path(), faults));
         });
         if (each != null) checkPath("Orders", each, faults);
         stages.forEach((word, stage) -> {
-            if (!stage.isEmpty() && Stage.of(stage).isEmpty())
+            if (!stage.isEmpty() && Stage.fromCode(stage).isEmpty())
                 faults.add("Status word \"" + word + "\": " + stage + " is no stage");
         });
         return faults;
@@ -85,21 +86,21 @@ public record Mapping(
 
     private static void checkPath(String what, String path, List<String> faults) {
         try {
-            if (Texts.blank(path) || path.length() > LONGEST_PATH)
+            if (Texts.isBlank(path) || path.length() > LONGEST_PATH)
                 throw new InvalidPathException("it has 1 to " + LONGEST_PATH + " characters");
             JsonPath.compile(path);
         } catch (InvalidPathException | IllegalArgumentException e) {
-            faults.add(what + ": \"" + path + "\" is no path: " + e.getMessage());
+            faults.add(what + ": \"" + path + "\" isn't a valid path: " + e.getMessage());
         }
     }
 
     /** The orders a document holds; the document itself where it is one. */
-    public List<JsonNode> orders(JsonNode document) {
+    public List<JsonNode> splitOrders(JsonNode document) {
         return each == null ? List.of(document) : find(document, each);
     }
 
     /** Reads one order. Never throws: what can't be read is a fault of the result. */
-    public Read read(JsonNode order) {
+    public Read readOrder(JsonNode order) {
         List<String> faults = new ArrayList<>();
         List<String> notes = new ArrayList<>();
         Map<String, Object> out = new LinkedHashMap<>();
@@ -117,11 +118,11 @@ public record Mapping(
                                 .toList());
             else put(out, target, target == Target.COUNTRY ? country : value(order, target, pointer, country, faults));
         }
-        if (out.get("number") == null && faults.stream().noneMatch(f -> f.startsWith(Target.NUMBER.words())))
-            faults.add(Target.NUMBER.words() + ": "
+        if (out.get("number") == null && faults.stream().noneMatch(f -> f.startsWith(Target.NUMBER.label())))
+            faults.add(Target.NUMBER.label() + ": "
                     + (fields.containsKey(Target.NUMBER.code())
-                            ? fields.get(Target.NUMBER.code()).path() + " finds nothing in this arrival"
-                            : "nobody pointed at it yet"));
+                            ? fields.get(Target.NUMBER.code()).path() + " isn't in this request"
+                            : "no value chosen yet"));
         List<Map<String, String>> items = list(order, "items", country, faults);
         if (!items.isEmpty()) out.put("items", items);
         Stage ofOrder = stage(value(order, Target.STATUS, fields.get(Target.STATUS.code()), country, faults), notes);
@@ -143,11 +144,11 @@ public record Mapping(
     }
 
     private Stage stage(String word, List<String> notes) {
-        if (Texts.blank(word)) return null;
+        if (Texts.isBlank(word)) return null;
         String key = word.strip().toLowerCase(Locale.ROOT);
-        if (stages.containsKey(key)) return Stage.of(stages.get(key)).orElse(null);
-        Stage own = Stage.of(key).orElse(null);
-        if (own == null) notes.add("Status word \"" + word.strip() + "\": say which stage it means");
+        if (stages.containsKey(key)) return Stage.fromCode(stages.get(key)).orElse(null);
+        Stage own = Stage.fromCode(key).orElse(null);
+        if (own == null) notes.add("Status word \"" + word.strip() + "\": choose the stage it stands for");
         return own;
     }
 
@@ -180,10 +181,10 @@ public record Mapping(
         try {
             for (Step step : pointer.steps()) values = step.apply(values, country);
         } catch (HeraldException e) {
-            faults.add(target.words() + ": " + e.getMessage());
+            faults.add(target.label() + ": " + e.getMessage());
             return null;
         }
-        String value = Texts.orNull(values.isEmpty() ? null : values.get(0));
+        String value = Texts.blankToNull(values.isEmpty() ? null : values.get(0));
         if (value == null) return null;
         if (target == Target.PAYMENT) return payment(value);
         if (target == Target.LANGUAGE) return value.replace('_', '-');
@@ -192,7 +193,8 @@ public record Mapping(
 
     /** Words for paying at the door (common practice, no source); everything else is paid before. */
     private static String payment(String value) {
-        if (Payment.of(value).isPresent()) return Payment.of(value).get().code();
+        if (Payment.fromCode(value).isPresent())
+            return Payment.fromCode(value).get().code();
         boolean later = value.toLowerCase(Locale.ROOT)
                 .matches(".*(\\bcod\\b|cash.?on.?delivery|pay.?on.?delivery|nachnahme).*");
         return (later ? Payment.CASH_ON_DELIVERY : Payment.PREPAID).code();

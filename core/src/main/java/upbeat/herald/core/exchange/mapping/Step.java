@@ -16,7 +16,7 @@ import java.util.List;
 import java.util.Locale;
 import upbeat.herald.core.HeraldException;
 import upbeat.herald.core.Texts;
-import upbeat.herald.core.journey.Phones;
+import upbeat.herald.core.journey.PhoneNumbers;
 
 /**
  * One formatter in the chain between a value found and a value used.
@@ -32,22 +32,22 @@ public record Step(Kind kind, String argument) {
         PHONE("a phone number", "country of numbers without country code, two letters; empty: the order's"),
         DATE(
                 "a date in this format",
-                "pattern such as dd.MM.yyyy HH:mm, then a blank and a time zone if it has none; unix for seconds"),
-        CENTS("a number from cents", "digits behind the point, 2 if empty"),
-        TABLE("one text for another", "lines of from=to; *=to for all others"),
-        JOIN("all found, joined", "what stands between them"),
-        FIRST("the first that is not empty", null);
+                "pattern such as dd.MM.yyyy HH:mm, followed by a space and a time zone if the date has none; unix for seconds"),
+        CENTS("a number from cents", "decimal places; 2 if empty"),
+        TABLE("replace text", "lines of from=to; *=to for all others"),
+        JOIN("join all values", "separator"),
+        FIRST("first value that isn't empty", null);
 
-        private final String words;
+        private final String label;
         private final String argumentWords;
 
         Kind(String words, String argumentWords) {
-            this.words = words;
+            this.label = words;
             this.argumentWords = argumentWords;
         }
 
-        public String words() {
-            return words;
+        public String label() {
+            return label;
         }
 
         /** Null where there is none. */
@@ -72,12 +72,13 @@ public record Step(Kind kind, String argument) {
                         : List.of(String.join(
                                 argument == null ? " " : argument,
                                 values.stream()
-                                        .filter(v -> !Texts.blank(v))
+                                        .filter(v -> !Texts.isBlank(v))
                                         .map(String::strip)
                                         .toList()));
-            case FIRST -> values.stream().filter(v -> !Texts.blank(v)).limit(1).toList();
+            case FIRST ->
+                values.stream().filter(v -> !Texts.isBlank(v)).limit(1).toList();
             default ->
-                values.stream().map(v -> Texts.blank(v) ? v : one(v, country)).toList();
+                values.stream().map(v -> Texts.isBlank(v) ? v : one(v, country)).toList();
         };
     }
 
@@ -86,17 +87,15 @@ public record Step(Kind kind, String argument) {
             case TRIM -> value.strip();
             case DIGITS -> value.replaceAll("[^0-9]", "");
             case PHONE ->
-                Phones.e164(
+                PhoneNumbers.toE164(
                                 value,
-                                Texts.blank(argument)
+                                Texts.isBlank(argument)
                                         ? country
                                         : argument.strip().toUpperCase(Locale.ROOT))
                         .orElseThrow(() -> new HeraldException(
                                 null,
-                                "\"" + value + "\" can't be a phone number"
-                                        + (Texts.blank(argument) && country == null
-                                                ? "; say which country it is in"
-                                                : "")));
+                                "\"" + value + "\" isn't a valid phone number"
+                                        + (Texts.isBlank(argument) && country == null ? "; choose its country" : "")));
             case DATE -> date(value.strip());
             case CENTS -> cents(value.strip());
             case TABLE -> table(value.strip());
@@ -107,10 +106,10 @@ public record Step(Kind kind, String argument) {
     private String cents(String value) {
         try {
             return new BigDecimal(value)
-                    .movePointLeft(Texts.blank(argument) ? 2 : Integer.parseInt(argument.strip()))
+                    .movePointLeft(Texts.isBlank(argument) ? 2 : Integer.parseInt(argument.strip()))
                     .toPlainString();
         } catch (NumberFormatException e) {
-            throw new HeraldException(null, "\"" + value + "\" is no number of cents");
+            throw new HeraldException(null, "\"" + value + "\" isn't a number of cents");
         }
     }
 
@@ -134,7 +133,7 @@ public record Step(Kind kind, String argument) {
                 return java.time.Instant.ofEpochSecond(new BigDecimal(value).longValue())
                         .toString();
             } catch (NumberFormatException | DateTimeException e) {
-                throw new HeraldException(null, "\"" + value + "\" is no number of seconds");
+                throw new HeraldException(null, "\"" + value + "\" isn't a number of seconds");
             }
         }
         // The zone stands behind the last blank and holds a slash or is UTC: "dd.MM.yyyy HH:mm Europe/Stockholm".
@@ -156,7 +155,7 @@ public record Step(Kind kind, String argument) {
                     .toInstant()
                     .toString();
         } catch (DateTimeException | IllegalArgumentException e) {
-            throw new HeraldException(null, "\"" + value + "\" is no date in the format \"" + format + "\"");
+            throw new HeraldException(null, "\"" + value + "\" isn't a date in the format \"" + format + "\"");
         }
     }
 }

@@ -10,29 +10,29 @@ import java.util.Optional;
  */
 public enum Target {
     NUMBER("number", "Order number", "ordernumber", "number", "name", "orderno", "orderid", "reference", "id"),
-    PLACED_AT("placedAt", "When it was placed", "placedat", "createdat", "orderdate", "datecreated", "created", "date"),
+    PLACED_AT("placedAt", "Order date", "placedat", "createdat", "orderdate", "datecreated", "created", "date"),
     STATUS("status", "Status word", "status", "fulfillmentstatus", "orderstatus", "state"),
-    PAYMENT("payment", "How it is paid", "paymentmethod", "payment", "paymenttype", "payby", "gateway"),
+    PAYMENT("payment", "Payment method", "paymentmethod", "payment", "paymenttype", "payby", "gateway"),
     CURRENCY("currency", "Currency", "currency", "currencycode"),
     TOTAL("total", "Total", "total", "totalprice", "grandtotal", "ordertotal", "totalcents", "totalminor", "amount"),
     TAGS("tags", "Tags", "tags", "labels"),
-    NAME("customer.name", "Customer's name", "customername", "fullname", "customer.name", "name", "buyer"),
-    EMAIL("customer.email", "Customer's e-mail", "email", "mail", "emailaddress", "contactemail"),
-    PHONE("customer.phone", "Customer's phone", "phone", "mobile", "telephone", "phonenumber", "tel"),
-    LANGUAGE("customer.language", "Customer's language", "language", "locale", "customerlocale", "lang"),
+    NAME("customer.name", "Customer name", "customername", "fullname", "customer.name", "name", "buyer"),
+    EMAIL("customer.email", "Customer e-mail", "email", "mail", "emailaddress", "contactemail"),
+    PHONE("customer.phone", "Customer phone", "phone", "mobile", "telephone", "phonenumber", "tel"),
+    LANGUAGE("customer.language", "Customer language", "language", "locale", "customerlocale", "lang"),
     SHIP_NAME("shipTo.name", "Recipient", "shippingaddress.name", "recipient", "shipto.name"),
     STREET("shipTo.street", "Street", "address1", "street", "line1", "addressline1"),
     CITY("shipTo.city", "City", "city", "town", "locality"),
     POSTCODE("shipTo.postcode", "Postcode", "postcode", "zip", "postalcode", "zipcode"),
-    COUNTRY("shipTo.country", "Country, two letters", "countrycode", "country", "countryiso"),
-    CONSENT_EMAIL("consent.email", "Agreed to e-mail", "emailconsent", "acceptsemail"),
-    CONSENT_SMS("consent.sms", "Agreed to SMS", "smsconsent", "acceptssms"),
+    COUNTRY("shipTo.country", "Country code", "countrycode", "country", "countryiso"),
+    CONSENT_EMAIL("consent.email", "E-mail consent", "emailconsent", "acceptsemail"),
+    CONSENT_SMS("consent.sms", "SMS consent", "smsconsent", "acceptssms"),
     CONSENT_WHATSAPP(
-            "consent.whatsapp", "Agreed to WhatsApp", "whatsappconsent", "acceptswhatsapp", "chatconsent", "chatok"),
+            "consent.whatsapp", "WhatsApp consent", "whatsappconsent", "acceptswhatsapp", "chatconsent", "chatok"),
     ITEM_SKU("items.sku", "Item: SKU", "sku", "article", "articlenumber", "itemnumber", "productcode"),
     ITEM_NAME("items.name", "Item: name", "title", "name", "productname", "description"),
     ITEM_QUANTITY("items.quantity", "Item: quantity", "quantity", "qty", "count", "pieces"),
-    ITEM_PRICE("items.price", "Item: price of one", "price", "unitprice", "priceeach", "pricecents", "priceminor"),
+    ITEM_PRICE("items.price", "Item: unit price", "price", "unitprice", "priceeach", "pricecents", "priceminor"),
     ITEM_IMAGE("items.imageUrl", "Item: picture", "image", "imageurl", "picture", "thumbnail"),
     PARCEL_CARRIER(
             "parcels.carrier", "Parcel: carrier", "carrier", "trackingcompany", "shippedby", "courier", "carriercode"),
@@ -45,15 +45,15 @@ public enum Target {
             "consignment",
             "trackno"),
     PARCEL_STATUS("parcels.status", "Parcel: status word", "status", "shipmentstatus", "state"),
-    PARCEL_AT("parcels.at", "Parcel: since when", "shippedat", "createdat", "updatedat", "date");
+    PARCEL_AT("parcels.at", "Parcel: status time", "shippedat", "createdat", "updatedat", "date");
 
     private final String code;
-    private final String words;
+    private final String label;
     private final List<String> names;
 
     Target(String code, String words, String... names) {
         this.code = code;
-        this.words = words;
+        this.label = words;
         this.names = List.of(names);
     }
 
@@ -61,8 +61,8 @@ public enum Target {
         return code;
     }
 
-    public String words() {
-        return words;
+    public String label() {
+        return label;
     }
 
     /**
@@ -83,7 +83,7 @@ public enum Target {
         return list() == null ? code : code.substring(code.indexOf('.') + 1);
     }
 
-    public static Optional<Target> of(String code) {
+    public static Optional<Target> fromCode(String code) {
         return Arrays.stream(values()).filter(t -> t.code.equals(code)).findFirst();
     }
 }

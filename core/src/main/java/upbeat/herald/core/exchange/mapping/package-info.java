@@ -1,4 +1,6 @@
 /**
- * A shop's own documents turned into orders: where each value stands in them, and how it is brought into our notation.
+ * How any JSON from a shop becomes an order: paths, formatters, and the proposal made from a sample.
+ *
+ * <p>Not here: no web requests and no rows of the database.
  */
 package upbeat.herald.core.exchange.mapping;

@@ -1,0 +1,163 @@
+package upbeat.herald.core.notice;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import upbeat.herald.core.journey.StageVisit;
+import upbeat.herald.core.timing.CustomerZone;
+import upbeat.herald.core.wording.Channel;
+
+/**
+ * The one place that decides what a customer hears. Used when a fact comes in, when a coordinator asks "what would this
+ * order get" and "why was nothing sent", and when a message is about to leave.
+ */
+public final class Decide {
+    private Decide() {}
+
+    /** Same arguments, same decision: no clock, no chance, nothing kept. */
+    public static Decision decide(
+            List<Notice> plan, OrderSituation situation, Moment moment, History history, Instant now) {
+        List<PlannedMessage> messages = new ArrayList<>();
+        List<Decision.NotSent> notSent = new ArrayList<>();
+        for (Notice notice : plan) {
+            if (notice.stage() == moment.stage())
+                decideOne(plan, notice, situation, moment, history, now, messages, notSent);
+        }
+        return new Decision(messages, notSent);
+    }
+
+    private static void decideOne(
+            List<Notice> plan,
+            Notice notice,
+            OrderSituation situation,
+            Moment moment,
+            History history,
+            Instant now,
+            List<PlannedMessage> messages,
+            List<Decision.NotSent> notSent) {
+        String parcel = notice.per() == Notice.Per.ORDER || situation.parcel() == null
+                ? null
+                : situation.parcel().trackingNumber();
+        String occasion = notice.per() == Notice.Per.OCCASION ? moment.occasion() : StageVisit.ONCE;
+        Optional<Reason> no = wholeNotice(plan, notice, situation, moment, history, now, parcel, occasion);
+        if (no.isPresent()) {
+            notSent.add(new Decision.NotSent(notice, parcel, occasion, null, no.get()));
+            return;
+        }
+        Instant due = due(notice, situation, moment.at(), now);
+        List<Channel> left = new ArrayList<>(notice.channels());
+        while (!left.isEmpty()) {
+            Channel channel = left.remove(0);
+            Reachability reach = reach(notice, situation, channel);
+            if (reach.obstacle() != null) {
+                notSent.add(new Decision.NotSent(notice, parcel, occasion, channel, reach.obstacle()));
+                continue;
+            }
+            boolean first = notice.rule() == Notice.ChannelRule.FIRST_THAT_WORKS;
+            messages.add(new PlannedMessage(
+                    notice, parcel, occasion, channel, reach.address(), due, first ? left : List.of()));
+            if (first) {
+                left.forEach(l -> notSent.add(new Decision.NotSent(
+                        notice,
+                        parcel,
+                        occasion,
+                        l,
+                        new Reason(Reason.Code.STANDS_BY, "Sent only if " + channel.label() + " fails"))));
+                return;
+            }
+        }
+    }
+
+    private static Optional<Reason> wholeNotice(
+            List<Notice> plan,
+            Notice notice,
+            OrderSituation situation,
+            Moment moment,
+            History history,
+            Instant now,
+            String parcel,
+            String occasion) {
+        if (notice.state() != Notice.State.LIVE)
+            return Optional.of(new Reason(Reason.Code.NOT_LIVE, "The notice is paused"));
+        Optional<Reason> outside = notice.audience().excludes(situation.order(), situation.parcel());
+        if (outside.isPresent()) return outside;
+        if (history.sentKeys().contains(History.key(notice.id(), parcel, occasion)))
+            return Optional.of(new Reason(Reason.Code.ALREADY_SAID, "This message was already sent"));
+        Duration age = Duration.between(moment.at(), now);
+        if (age.compareTo(notice.ageLimit()) > 0) {
+            return Optional.of(new Reason(
+                    Reason.Code.TOO_OLD,
+                    "It happened " + words(age) + " ago; this notice is sent within " + words(notice.ageLimit())));
+        }
+        if (moment.with() != null
+                && plan.stream()
+                        .anyMatch(n -> n.stage() == moment.with()
+                                && n.state() == Notice.State.LIVE
+                                && n.audience()
+                                        .excludes(situation.order(), situation.parcel())
+                                        .isEmpty())) {
+            return Optional.of(new Reason(
+                    Reason.Code.OVERTAKEN,
+                    "The same scan also says " + moment.with().label() + ", and the customer is told that instead"));
+        }
+        return recheck(notice, situation, history);
+    }
+
+    /** What can turn a planned message down between planning and sending; empty while it may go. */
+    public static Optional<Reason> recheck(Notice notice, OrderSituation situation, History history) {
+        if (history.answeredNotices().contains(notice.id()))
+            return Optional.of(new Reason(Reason.Code.ANSWERED, "The customer has answered this question"));
+        if (history.isRefused())
+            return Optional.of(
+                    new Reason(Reason.Code.ANSWERED, "The customer answered that they don't want the order"));
+        return Overtaken.check(notice.stage(), situation);
+    }
+
+    /** The next message when a channel did not work: the first that stands by and can reach the customer, or empty. */
+    public static Optional<PlannedMessage> fallback(
+            Notice notice,
+            OrderSituation situation,
+            String parcel,
+            String occasion,
+            List<Channel> standBy,
+            Instant now) {
+        List<Channel> left = new ArrayList<>(standBy);
+        while (!left.isEmpty()) {
+            Channel channel = left.remove(0);
+            Reachability reach = reach(notice, situation, channel);
+            if (reach.obstacle() == null)
+                return Optional.of(new PlannedMessage(
+                        notice, parcel, occasion, channel, reach.address(), nextAllowed(notice, situation, now), left));
+        }
+        return Optional.empty();
+    }
+
+    private static Reachability reach(Notice notice, OrderSituation situation, Channel channel) {
+        if (!notice.wordings().containsKey(channel))
+            return new Reachability(
+                    null, new Reason(Reason.Code.NO_WORDING, "The notice has no text for " + channel.label()));
+        return Reachability.check(situation.order(), channel);
+    }
+
+    private static Instant due(Notice notice, OrderSituation situation, Instant happened, Instant now) {
+        Instant wanted = happened.plus(notice.after());
+        return nextAllowed(notice, situation, wanted.isBefore(now) ? now : wanted);
+    }
+
+    /** The first moment at or after {@code wanted} that the notice's send window allows where the customer lives. */
+    public static Instant nextAllowed(Notice notice, OrderSituation situation, Instant wanted) {
+        if (notice.window() == null) return wanted;
+        String country = situation.order().shipTo() == null
+                ? null
+                : situation.order().shipTo().country();
+        return notice.window().nextAllowed(wanted, CustomerZone.zoneOf(country));
+    }
+
+    private static String words(Duration d) {
+        if (d.toHours() >= 48) return d.toDays() + " days";
+        if (d.toHours() >= 1) return d.toHours() + (d.toHours() == 1 ? " hour" : " hours");
+        return d.toMinutes() + " minutes";
+    }
+}

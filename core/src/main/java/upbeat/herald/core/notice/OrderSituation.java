@@ -1,0 +1,21 @@
+package upbeat.herald.core.notice;
+
+import java.util.Collection;
+import java.util.List;
+import upbeat.herald.core.journey.Order;
+import upbeat.herald.core.journey.Parcel;
+import upbeat.herald.core.journey.Stage;
+
+/**
+ * The order a decision is about, as it stands.
+ *
+ * @param parcel the parcel of the moment, or null for a moment of the order
+ * @param stands where that parcel stands now, or null
+ * @param parcels where all parcels of the order stand
+ * @param ended cancelled or refunded, or null
+ */
+public record OrderSituation(Order order, Parcel parcel, Stage stands, Collection<Stage> parcels, Stage ended) {
+    public OrderSituation {
+        parcels = List.copyOf(parcels);
+    }
+}

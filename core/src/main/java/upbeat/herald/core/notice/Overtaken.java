@@ -1,0 +1,32 @@
+package upbeat.herald.core.notice;
+
+import java.util.Comparator;
+import java.util.Optional;
+import upbeat.herald.core.journey.Stage;
+
+/**
+ * Whether a notice about a stage would be old news by now. Asked when a message is planned and again when it is about
+ * to go out, so that "in transit" is never said after "delivered".
+ */
+public final class Overtaken {
+    private Overtaken() {}
+
+    public static Optional<Reason> check(Stage stage, OrderSituation situation) {
+        if (situation.ended() != null && stage != situation.ended())
+            return overtaken("The order has been " + situation.ended().label());
+        if (stage.isOrderStage()) {
+            if (stage != Stage.ORDERED) return Optional.empty();
+            return situation.parcels().stream()
+                    .max(Comparator.comparing(Stage::position))
+                    .filter(Stage::isCarrierStage)
+                    .flatMap(s -> overtaken("A parcel of the order is already " + s.label()));
+        }
+        Stage now = situation.stands();
+        if (now == null || now == stage) return Optional.empty();
+        return stage.isOvertakenBy(now) ? overtaken("The parcel is already " + now.label()) : Optional.empty();
+    }
+
+    private static Optional<Reason> overtaken(String text) {
+        return Optional.of(new Reason(Reason.Code.OVERTAKEN, text));
+    }
+}

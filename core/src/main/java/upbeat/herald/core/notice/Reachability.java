@@ -1,0 +1,29 @@
+package upbeat.herald.core.notice;
+
+import upbeat.herald.core.journey.Order;
+import upbeat.herald.core.wording.Channel;
+
+/**
+ * Whether a customer can be reached over a channel. Service messages by e-mail and SMS go to whoever did not say no; a
+ * chat message needs a clear yes, because the chat networks ask for an opt-in (common practice, no source).
+ *
+ * @param address the address, or null where {@code obstacle} says why there is none
+ */
+record Reachability(String address, Reason obstacle) {
+
+    static Reachability check(Order order, Channel channel) {
+        Order.Consent consent = order.consent() == null ? Order.Consent.UNKNOWN : order.consent();
+        String address = channel.addressOf(order).orElse(null);
+        if (address == null) return no(Reason.Code.NO_ADDRESS, "The order has no " + channel.addressLabel());
+        Boolean agreed = channel.consentOf(consent);
+        if (Boolean.FALSE.equals(agreed))
+            return no(Reason.Code.NO_CONSENT, "The customer opted out of " + channel.label());
+        if (agreed == null && channel.requiresConsent())
+            return no(Reason.Code.NO_CONSENT, "The customer hasn't agreed to " + channel.label());
+        return new Reachability(address, null);
+    }
+
+    private static Reachability no(Reason.Code code, String text) {
+        return new Reachability(null, new Reason(code, text));
+    }
+}

@@ -1,0 +1,46 @@
+package upbeat.herald.core.notice;
+
+/** Why something was not sent, in words a coordinator can read; every no has one. */
+public record Reason(Code code, String text) {
+
+    /** What kind of no it is. */
+    public enum Code {
+        /** The notice is switched off or still a draft. */
+        NOT_LIVE(false),
+        /** The notice is for others. */
+        NOT_FOR(false),
+        /** The same thing was said before. */
+        ALREADY_SAID(false),
+        /** Another channel is asked first; this one stands by. */
+        STANDS_BY(false),
+        /** The event is older than the notice's age limit. */
+        TOO_OLD(true),
+        /** The parcel or the order is further on by now. */
+        OVERTAKEN(true),
+        /** The customer answered already. */
+        ANSWERED(true),
+        NO_ADDRESS(true),
+        NO_CONSENT(true),
+        NO_WORDING(true),
+        /** A field of the wording has no value. */
+        FIELD_EMPTY(true),
+        /** A person decided that nothing goes out. */
+        QUIET(true),
+        /** The notice, or its order, is gone. */
+        GONE(true);
+
+        private final boolean isNoteworthy;
+
+        Code(boolean meant) {
+            this.isNoteworthy = meant;
+        }
+
+        /**
+         * True where the notice was meant for this customer and something kept it back: worth a line in the order's
+         * timeline.
+         */
+        public boolean isNoteworthy() {
+            return isNoteworthy;
+        }
+    }
+}

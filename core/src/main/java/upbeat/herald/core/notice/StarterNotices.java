@@ -1,0 +1,92 @@
+package upbeat.herald.core.notice;
+
+import static upbeat.herald.core.wording.chat.ChatChannel.WHATSAPP;
+import static upbeat.herald.core.wording.email.EmailChannel.EMAIL;
+import static upbeat.herald.core.wording.sms.SmsChannel.SMS;
+
+import java.time.Duration;
+import java.time.LocalTime;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import upbeat.herald.core.journey.Payment;
+import upbeat.herald.core.journey.Stage;
+import upbeat.herald.core.timing.SendWindow;
+import upbeat.herald.core.wording.Channel;
+
+/** The notices that a new plan begins with, all of them paused. */
+public final class StarterNotices {
+    private static final SendWindow DAY = new SendWindow(LocalTime.of(8, 0), LocalTime.of(20, 0));
+    private static final SendWindow LONG_DAY = new SendWindow(LocalTime.of(7, 0), LocalTime.of(21, 0));
+
+    private StarterNotices() {}
+
+    public static List<Notice> list() {
+        return List.of(
+                confirmation(),
+                notice("on-its-way", Stage.DISPATCHED, Schedule.AT_ONCE, List.of(EMAIL, SMS), Notice.Per.PARCEL),
+                notice(
+                        "moving",
+                        Stage.IN_TRANSIT,
+                        new Schedule(Duration.ofMinutes(30), DAY),
+                        List.of(WHATSAPP, EMAIL),
+                        Notice.Per.PARCEL),
+                notice(
+                        "coming-today",
+                        Stage.OUT_FOR_DELIVERY,
+                        new Schedule(Duration.ZERO, LONG_DAY),
+                        List.of(SMS, EMAIL),
+                        Notice.Per.OCCASION),
+                notice("delivered", Stage.DELIVERED, Schedule.AT_ONCE, List.of(EMAIL, SMS), Notice.Per.PARCEL));
+    }
+
+    /** A cash-on-delivery order is confirmed 15 minutes after it was placed (common practice, no source). */
+    private static Notice confirmation() {
+        Notice asking = notice(
+                "is-it-yours",
+                Stage.ORDERED,
+                new Schedule(Duration.ofMinutes(15), DAY),
+                List.of(WHATSAPP, SMS, EMAIL),
+                Notice.Per.ORDER);
+        Audience cashOnDelivery = new Audience(Set.of(Payment.CASH_ON_DELIVERY), Set.of(), Set.of(), Set.of());
+        return Starters.fillWordings(
+                new Notice(
+                        asking.id(),
+                        Starters.noticeName("confirm"),
+                        asking.stage(),
+                        asking.after(),
+                        asking.window(),
+                        cashOnDelivery,
+                        asking.channels(),
+                        asking.rule(),
+                        asking.per(),
+                        asking.ageLimit(),
+                        asking.state(),
+                        Starters.confirmationQuestion("en"),
+                        Map.of()),
+                "en");
+    }
+
+    private record Schedule(Duration after, SendWindow window) {
+        static final Schedule AT_ONCE = new Schedule(Duration.ZERO, null);
+    }
+
+    private static Notice notice(String id, Stage stage, Schedule schedule, List<Channel> channels, Notice.Per per) {
+        return Starters.fillWordings(
+                new Notice(
+                        id,
+                        Starters.noticeName(stage.code()),
+                        stage,
+                        schedule.after(),
+                        schedule.window(),
+                        Audience.EVERYONE,
+                        channels,
+                        Notice.ChannelRule.FIRST_THAT_WORKS,
+                        per,
+                        Notice.DEFAULT_AGE_LIMIT,
+                        Notice.State.PAUSED,
+                        null,
+                        Map.of()),
+                "en");
+    }
+}

@@ -1,0 +1,107 @@
+package upbeat.herald.core.notice;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.MissingResourceException;
+import java.util.Optional;
+import java.util.ResourceBundle;
+import java.util.TreeMap;
+import upbeat.herald.core.journey.Stage;
+import upbeat.herald.core.wording.Channel;
+import upbeat.herald.core.wording.LocalizedWording;
+import upbeat.herald.core.wording.Question;
+import upbeat.herald.core.wording.Variant;
+import upbeat.herald.core.wording.Wording;
+
+/**
+ * What a team starts from: a wording for every stage and channel, in eight languages for e-mail and SMS and five for
+ * chat. Nobody begins with an empty page.
+ */
+public final class Starters {
+    /** Languages of the starters, the first for who has none of them. */
+    public static final List<String> LANGUAGES = List.of("en", "de", "fr", "es", "it", "nl", "sv", "pl");
+
+    private static final ResourceBundle.Control NO_DEFAULT =
+            ResourceBundle.Control.getNoFallbackControl(ResourceBundle.Control.FORMAT_PROPERTIES);
+
+    private Starters() {}
+
+    /** What a notice is called at first. @param set {@code confirm}, or the code of a stage */
+    static String noticeName(String set) {
+        return bundle("en").getString(set + ".name");
+    }
+
+    /**
+     * The notice with starters for those of its channels that have no words yet. @param base language of the words for
+     * everyone; English stands in where there is no starter in it
+     */
+    public static Notice fillWordings(Notice n, String base) {
+        Map<Channel, Wording> words = new TreeMap<>(n.wordings());
+        List<LocalizedWording> others = new ArrayList<>(n.others());
+        for (Channel channel : n.channels()) {
+            if (words.containsKey(channel)) continue;
+            find(n, channel, base).or(() -> find(n, channel, "en")).ifPresent(w -> words.put(channel, w));
+            for (String language : channel.starterLanguages()) {
+                boolean there = sameLanguage(language, base)
+                        || n.others().stream()
+                                .anyMatch(o -> o.channel().equals(channel) && sameLanguage(o.language(), language));
+                if (!there)
+                    find(n, channel, language)
+                            .ifPresent(w -> others.add(new LocalizedWording(channel, language, Variant.EVERYONE, w)));
+            }
+        }
+        return n.withWordings(words, others);
+    }
+
+    private static boolean sameLanguage(String a, String b) {
+        return Locale.forLanguageTag(a)
+                .getLanguage()
+                .equals(Locale.forLanguageTag(b).getLanguage());
+    }
+
+    /** The question of a cash-on-delivery order. */
+    public static Question confirmationQuestion(String language) {
+        ResourceBundle words = bundle(language);
+        return new Question(List.of(
+                new Question.Button("confirm", words.getString("yes"), "confirmed", false),
+                new Question.Button("cancel", words.getString("no"), "cancel-requested", true)));
+    }
+
+    /** The starter that a notice's wording can go back to; empty where there is none in this language. */
+    public static Optional<Wording> find(Notice notice, Channel channel, String language) {
+        boolean confirms = notice.stage() == Stage.ORDERED && notice.question() != null;
+        return find(confirms ? "confirm" : notice.stage().code(), channel, language)
+                .map(w -> confirms
+                        ? fitting(w, notice.question())
+                        : notice.question() == null ? w : channel.withQuestion(w));
+    }
+
+    /** Only what it calls buttons that the question has. */
+    private static Wording fitting(Wording w, Question question) {
+        if (w.buttons() == null
+                || w.buttons().keySet().stream()
+                        .allMatch(id -> question.findButton(id).isPresent())) return w;
+        return w.withButtons(null);
+    }
+
+    private static Optional<Wording> find(String set, Channel channel, String language) {
+        String primary = Locale.forLanguageTag(language).getLanguage();
+        if (!channel.starterLanguages().contains(primary)) return Optional.empty();
+        ResourceBundle words = bundle(primary);
+        Map<String, String> buttons = set.equals("confirm") && !primary.equals("en")
+                ? Map.of("confirm", words.getString("yes"), "cancel", words.getString("no"))
+                : null;
+        try {
+            return Optional.of(channel.starter(set, words, buttons));
+        } catch (MissingResourceException e) {
+            return Optional.empty();
+        }
+    }
+
+    private static ResourceBundle bundle(String language) {
+        return ResourceBundle.getBundle(
+                "upbeat.herald.core.wording.starters", Locale.forLanguageTag(language), NO_DEFAULT);
+    }
+}

@@ -1,0 +1,101 @@
+package upbeat.herald.core.wording;
+
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+import upbeat.herald.core.carrier.Carrier;
+import upbeat.herald.core.journey.Order;
+import upbeat.herald.core.journey.Parcel;
+
+/**
+ * What a message speaks of, and to whom.
+ *
+ * @param parcel or null for the order as a whole; then {@code carrier} is null too
+ * @param answers the question and where it is answered, or null where nothing is asked
+ * @param locale of the words
+ */
+public record MessageSubject(
+        Order order,
+        @Nullable Parcel parcel,
+        @Nullable Carrier carrier,
+        Brand brand,
+        @Nullable Answers answers,
+        Locale locale,
+        Tracking tracking,
+        Days days) {
+    /**
+     * @param links one for each button, in the same order
+     * @param page address of the page with all buttons
+     */
+    public record Answers(
+            Question question, List<String> links, @Nullable String page) {
+        public Answers {
+            links = List.copyOf(links);
+        }
+    }
+
+    /**
+     * @param parcels how many parcels the order has
+     * @param place of this one among them, from 1
+     * @param shortLink short address of our own that leads to where the parcel can be followed, or null
+     */
+    public record Tracking(int parcels, int place, @Nullable String shortLink) {}
+
+    /**
+     * @param today where the customer lives, or null where nobody knows
+     * @param dispatchedOn the day the parcel was dispatched, or null
+     * @param expected the day of delivery that the carrier announced, or null
+     */
+    public record Days(
+            @Nullable LocalDate today,
+            @Nullable LocalDate dispatchedOn,
+            @Nullable LocalDate expected) {
+        public static final Days UNKNOWN = new Days(null, null, null);
+    }
+
+    public MessageSubject(
+            Order order,
+            @Nullable Parcel parcel,
+            @Nullable Carrier carrier,
+            Brand brand,
+            @Nullable Answers answers,
+            Locale locale) {
+        this(
+                order,
+                parcel,
+                carrier,
+                brand,
+                answers,
+                locale,
+                new Tracking(parcel == null ? 0 : 1, 1, null),
+                Days.UNKNOWN);
+    }
+
+    public @Nullable Question question() {
+        return answers == null ? null : answers.question();
+    }
+
+    /** The same with the words a wording has for the question's buttons. */
+    public MessageSubject withButtonLabels(@Nullable Map<String, String> labels) {
+        if (answers == null || labels == null) return this;
+        Answers relabelled = new Answers(answers.question().withLabels(labels), answers.links(), answers.page());
+        return new MessageSubject(order, parcel, carrier, brand, relabelled, locale, tracking, days);
+    }
+
+    /** The items in the parcel; all of the order where nobody said what is in it. */
+    public List<Order.Item> contents() {
+        if (parcel == null || parcel.items().isEmpty()) return order.items();
+        return parcel.items().stream()
+                .flatMap(c -> order.items().stream()
+                        .filter(i -> c.sku().equals(i.sku()))
+                        .map(i -> new Order.Item(i.sku(), i.name(), c.quantity(), i.price(), i.imageUrl())))
+                .toList();
+    }
+
+    /** True where the parcel holds fewer pieces than were ordered. */
+    public boolean isPartOfOrder() {
+        return Order.countPieces(contents()) < Order.countPieces(order.items());
+    }
+}

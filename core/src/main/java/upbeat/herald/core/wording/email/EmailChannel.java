@@ -1,0 +1,138 @@
+package upbeat.herald.core.wording.email;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.ResourceBundle;
+import java.util.stream.Collectors;
+import org.jsoup.Jsoup;
+import org.jspecify.annotations.Nullable;
+import upbeat.herald.core.HeraldException;
+import upbeat.herald.core.journey.EmailAddress;
+import upbeat.herald.core.journey.Order;
+import upbeat.herald.core.wording.Block;
+import upbeat.herald.core.wording.Brand;
+import upbeat.herald.core.wording.Channel;
+import upbeat.herald.core.wording.MessageSubject;
+import upbeat.herald.core.wording.Rendered;
+import upbeat.herald.core.wording.RichText;
+import upbeat.herald.core.wording.Wording;
+import upbeat.herald.core.wording.WordingError;
+import upbeat.herald.core.wording.WordingPurpose;
+import upbeat.herald.core.wording.WordingRemark;
+import upbeat.herald.core.wording.template.FieldValues;
+
+/** E-mails, made of blocks or written as HTML. */
+public final class EmailChannel extends Channel {
+    public static final EmailChannel EMAIL = new EmailChannel();
+
+    @Override
+    public String code() {
+        return "email";
+    }
+
+    @Override
+    public String label() {
+        return "e-mail";
+    }
+
+    @Override
+    protected int position() {
+        return 10;
+    }
+
+    @Override
+    public Optional<String> addressOf(Order order) {
+        return Optional.ofNullable(order.customer()).map(Order.Customer::email);
+    }
+
+    @Override
+    public String addressLabel() {
+        return "e-mail address";
+    }
+
+    @Override
+    public String parseAddress(@Nullable String typed) {
+        if (!EmailAddress.isValid(typed))
+            throw new HeraldException("to", "\"" + (typed == null ? "" : typed) + "\" isn't an e-mail address");
+        return typed.strip();
+    }
+
+    @Override
+    public @Nullable Boolean consentOf(Order.Consent consent) {
+        return consent.email();
+    }
+
+    @Override
+    public Rendered render(Wording wording, MessageSubject about) {
+        MessageSubject subject = about.withButtonLabels(wording.buttons());
+        return EmailTemplate.render(wording, subject, FieldValues.collect(subject, false));
+    }
+
+    @Override
+    protected List<WordingError> checkParts(WordingPurpose purpose, Wording wording) {
+        return EmailCheck.findErrors(purpose, wording);
+    }
+
+    @Override
+    protected List<WordingRemark> review(Wording wording, @Nullable Rendered rendered, Brand brand) {
+        return EmailReview.review(wording, rendered, brand);
+    }
+
+    @Override
+    protected String readableText(Wording wording) {
+        List<String> parts = new ArrayList<>();
+        parts.add(wording.subject());
+        parts.add(wording.preview());
+        parts.add(wording.html());
+        if (wording.blocks() == null) parts.add(wording.text());
+        else
+            for (Block b : EmailBlocks.flatten(wording.blocks())) {
+                parts.add(b.text() == null ? null : Jsoup.parse(b.text()).text());
+                parts.add(b.label());
+            }
+        return parts.stream().filter(p -> p != null).collect(Collectors.joining("\n"));
+    }
+
+    @Override
+    protected String plainText(Wording mail) {
+        if (mail.html() != null && !mail.html().isBlank())
+            return RichText.plainOfHtml(mail.html()).strip();
+        return EmailBlocks.flatten(EmailBlocks.toBlocks(mail)).stream()
+                .map(b -> switch (Block.Kind.fromCode(b.kind())) {
+                    case HEADING -> b.text();
+                    case TEXT, DELAY -> RichText.plain(b.text()).strip();
+                    default -> "";
+                })
+                .filter(s -> !s.isBlank())
+                .collect(Collectors.joining("\n\n"));
+    }
+
+    @Override
+    protected Wording fromPlainText(String text, @Nullable Map<String, String> buttons) {
+        return Wording.ofBlocks(
+                "{{brand.name}}: {{order.number}}", null, List.of(Block.text(RichText.ofPlain(text))), buttons);
+    }
+
+    @Override
+    public List<String> starterLanguages() {
+        return List.of("en", "de", "fr", "es", "it", "nl", "sv", "pl");
+    }
+
+    @Override
+    public Wording starter(String set, ResourceBundle words, @Nullable Map<String, String> buttons) {
+        return Wording.ofBlocks(
+                words.getString(set + ".subject"),
+                words.getString(set + ".preview"),
+                EmailStarter.blocks(set, words),
+                buttons);
+    }
+
+    @Override
+    public Wording withQuestion(Wording wording) {
+        List<Block> blocks = new ArrayList<>(wording.blocks());
+        blocks.add(blocks.size() - 1, Block.of("question"));
+        return Wording.ofBlocks(wording.subject(), wording.preview(), blocks, wording.buttons());
+    }
+}

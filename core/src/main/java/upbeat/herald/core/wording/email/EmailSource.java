@@ -1,0 +1,53 @@
+package upbeat.herald.core.wording.email;
+
+import java.util.List;
+import java.util.stream.Collectors;
+import upbeat.herald.core.Texts;
+import upbeat.herald.core.wording.Block;
+import upbeat.herald.core.wording.Fields;
+import upbeat.herald.core.wording.RichText;
+
+/**
+ * An e-mail's blocks as HTML for people who write it: short, with whole blocks as {@code {{block.items}}}, and without
+ * looks, which the mail gets when it is made.
+ */
+public final class EmailSource {
+    private EmailSource() {}
+
+    public static String toHtml(List<Block> blocks) {
+        return blocks.stream().map(EmailSource::one).filter(s -> !s.isEmpty()).collect(Collectors.joining("\n")) + "\n";
+    }
+
+    private static String one(Block b) {
+        return switch (Block.Kind.fromCode(b.kind())) {
+            case HEADING -> "<h2>" + EmailWriter.escape(b.text()) + "</h2>";
+            case TEXT, DELAY -> RichText.clean(b.text()).replace("</p><p>", "</p>\n<p>");
+            case HTML -> b.text().strip();
+            case BUTTON -> link(b.href(), EmailWriter.escape(b.label()));
+            case PICTURE -> picture(b.src(), b.alt(), b.width(), b.href());
+            case LINE -> "<hr>";
+            case SPACE -> "";
+            case COLUMNS ->
+                "<table role=\"presentation\" width=\"100%\"><tr>\n"
+                        + b.columns().stream()
+                                .map(c -> "<td valign=\"top\">\n" + toHtml(c) + "</td>\n")
+                                .collect(Collectors.joining())
+                        + "</tr></table>";
+            case RECOMMENDED ->
+                b.items().stream()
+                        .map(r -> link(r.href(), EmailWriter.escape(r.name())))
+                        .collect(Collectors.joining("\n"));
+            case ITEMS, PARCEL, ADDRESS, TOTALS, QUESTION -> "<p>{{" + Fields.BLOCK + b.kind() + "}}</p>";
+        };
+    }
+
+    private static String link(String href, String words) {
+        return "<p><a href=\"" + EmailWriter.escape(href) + "\">" + words + "</a></p>";
+    }
+
+    private static String picture(String src, String alt, Integer width, String href) {
+        String img = "<img src=\"" + EmailWriter.plain(src) + "\" alt=\"" + EmailWriter.plain(alt == null ? "" : alt)
+                + "\"" + (width == null ? "" : " width=\"" + width + "\"") + ">";
+        return Texts.isBlank(href) ? "<p>" + img + "</p>" : link(href, img);
+    }
+}

@@ -1,0 +1,130 @@
+package upbeat.herald.core.wording.email;
+
+import java.math.BigDecimal;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.regex.Pattern;
+import java.util.stream.Stream;
+import upbeat.herald.core.Texts;
+import upbeat.herald.core.journey.Order;
+import upbeat.herald.core.wording.BlockCondition;
+import upbeat.herald.core.wording.MessageSubject;
+import upbeat.herald.core.wording.template.FieldValues;
+import upbeat.herald.core.wording.template.LazyValues;
+import upbeat.herald.core.wording.template.Money;
+import upbeat.herald.core.wording.template.Phrases;
+import upbeat.herald.core.wording.template.TemplateHelpers;
+
+/**
+ * What an e-mail's own blocks need besides the fields: its lists, its conditions, its data for mail programs. They
+ * stand under {@code mail}, which no wording may name.
+ */
+final class EmailValues {
+    /** A list longer than this ends with how many more there are: mail programs cut a mail off at about 100 KB. */
+    private static final int MOST_ITEMS = 40;
+
+    private static final Pattern PICTURE = Pattern.compile("https?://\\S+");
+
+    private EmailValues() {}
+
+    static String conditionName(BlockCondition condition) {
+        return condition.code().replace('-', '_');
+    }
+
+    static void putInto(Map<String, LazyValues> values, MessageSubject s) {
+        LazyValues mail = values.get("mail");
+        mail.putLazily("items", () -> list(s.contents(), s));
+        mail.putLazily("itemsMore", () -> more(s.contents(), s));
+        mail.putLazily("ordered", () -> list(s.order().items(), s));
+        mail.putLazily("orderedMore", () -> more(s.order().items(), s));
+        mail.putLazily("pictures", () -> s.order().items().stream().anyMatch(i -> picture(i) != null));
+        LazyValues when = new LazyValues();
+        for (BlockCondition c : BlockCondition.values()) when.putLazily(conditionName(c), () -> c.holds(s));
+        mail.put("when", when);
+        mail.putLazily("part", () -> part(s));
+        mail.putLazily(
+                "paste",
+                () -> s.parcel() != null
+                                && s.carrier() != null
+                                && !s.carrier().linkTakesNumber()
+                                && FieldValues.trackingLink(s) != null
+                        ? Phrases.forLocale(s.locale()).get("paste", s.carrier().name())
+                        : null);
+        mail.putLazily(
+                "sum", () -> rest(s) == null ? null : money(s.order().total().subtract(rest(s)), s));
+        mail.putLazily("rest", () -> rest(s) == null ? null : money(rest(s), s));
+        mail.putLazily("address", () -> address(values.get("shipTo")));
+        List<String> links = s.answers() == null ? List.of() : s.answers().links();
+        for (int i = 0; i < links.size(); i++) mail.put("answer" + i, links.get(i));
+        mail.putLazily("data", () -> DeliveryMicrodata.render(s));
+    }
+
+    private static String part(MessageSubject s) {
+        int inside = Order.countPieces(s.contents());
+        int all = Order.countPieces(s.order().items());
+        return s.parcel() != null && inside < all
+                ? Phrases.forLocale(s.locale()).get("part", inside, all)
+                : null;
+    }
+
+    private static int shown(List<Order.Item> items) {
+        return items.size() > MOST_ITEMS ? MOST_ITEMS - 1 : items.size();
+    }
+
+    private static String more(List<Order.Item> items, MessageSubject s) {
+        return shown(items) == items.size()
+                ? null
+                : Phrases.forLocale(s.locale()).get("more", items.size() - shown(items));
+    }
+
+    private static List<Map<String, Object>> list(List<Order.Item> items, MessageSubject s) {
+        List<Map<String, Object>> rows = new ArrayList<>(items.size());
+        for (Order.Item item : items.subList(0, shown(items))) {
+            Map<String, Object> row = new HashMap<>();
+            row.put("quantity", item.quantity());
+            String name = FieldValues.itemName(item);
+            row.put("name", name == null ? "" : TemplateHelpers.shorten(name, 200));
+            row.put("price", item.price() == null ? "" : money(item.price(), s));
+            row.put("picture", picture(item) == null ? "" : item.imageUrl());
+            rows.add(row);
+        }
+        return rows;
+    }
+
+    private static String money(BigDecimal amount, MessageSubject s) {
+        return new Money(amount, s.order().currency(), s.locale(), false).withSymbol();
+    }
+
+    private static String picture(Order.Item item) {
+        return item.imageUrl() != null && PICTURE.matcher(item.imageUrl()).matches() ? item.imageUrl() : null;
+    }
+
+    /** What is left of the total beside the items; null where there is nothing, or an item has no price. */
+    private static BigDecimal rest(MessageSubject s) {
+        Order o = s.order();
+        if (o.total() == null || o.items().stream().anyMatch(i -> i.price() == null)) return null;
+        BigDecimal rest = o.total()
+                .subtract(o.items().stream()
+                        .map(i -> i.price().multiply(BigDecimal.valueOf(i.quantity())))
+                        .reduce(BigDecimal.ZERO, BigDecimal::add));
+        return rest.signum() <= 0 ? null : rest;
+    }
+
+    private static List<String> address(LazyValues to) {
+        String place = String.join(
+                " ",
+                Stream.of("postcode", "city")
+                        .map(to::get)
+                        .filter(java.util.Objects::nonNull)
+                        .map(Object::toString)
+                        .toList());
+        List<String> lines = Stream.of(to.get("name"), to.get("street"), place, to.get("country"))
+                .filter(java.util.Objects::nonNull)
+                .map(Object::toString)
+                .filter(l -> !Texts.isBlank(l))
+                .toList();
+        return lines.isEmpty() ? null : lines;
+    }
+}

@@ -1,0 +1,6 @@
+/**
+ * The SMS channel: the GSM-7 alphabet (3GPP TS 23.038), segments, length and cost.
+ *
+ * <p>Not here: no connection to an SMS centre.
+ */
+package upbeat.herald.core.wording.sms;

@@ -1,0 +1,32 @@
+package upbeat.herald.core.wording.template;
+
+import java.time.LocalDate;
+import java.util.Locale;
+import upbeat.herald.core.timing.WorkingDays;
+
+/**
+ * When a parcel is expected: on the day that the carrier announced; else counted from its dispatch, or from today while
+ * it is not gone.
+ *
+ * @param country of destination, whose holidays count, or null
+ * @param expected the carrier's day, or null
+ */
+record ArrivalDay(LocalDate from, String country, Locale locale, LocalDate expected) {
+    private static final int USUAL = 3;
+
+    /** @param days 0 to 60; {@code working} true to count working days of the country of destination */
+    Day after(int days, boolean working) {
+        int fit = Math.max(0, Math.min(60, days));
+        return new Day(working ? WorkingDays.addWorkingDays(from, fit, country) : from.plusDays(fit), locale);
+    }
+
+    /** The carrier's day, else three working days on. */
+    Day day() {
+        return expected == null ? after(USUAL, true) : new Day(expected, locale);
+    }
+
+    @Override
+    public String toString() {
+        return day().toString();
+    }
+}

@@ -1,0 +1,166 @@
+package upbeat.herald.core.wording.template;
+
+import java.time.LocalDate;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import upbeat.herald.core.Texts;
+import upbeat.herald.core.carrier.TrackingLink;
+import upbeat.herald.core.journey.Order;
+import upbeat.herald.core.timing.CustomerZone;
+import upbeat.herald.core.wording.Field;
+import upbeat.herald.core.wording.Fields;
+import upbeat.herald.core.wording.MessageSubject;
+
+/** The fields' values for one message, as plain maps that are filled as they are asked. */
+public final class FieldValues {
+    private static final Pattern BLANKS = Pattern.compile("[\\p{Cntrl}\\s]+");
+
+    private static final char DELETE = '\u007f';
+
+    private FieldValues() {}
+
+    /** @param plainLetters true for an SMS: money without signs, spaces that don't make it longer */
+    public static Map<String, LazyValues> collect(MessageSubject s, boolean plainLetters) {
+        Order order = s.order();
+        Order.ShipTo to = order.shipTo();
+        Locale locale = s.locale();
+        Map<String, LazyValues> values = new HashMap<>();
+        LazyValues customer = group(values, "customer");
+        if (order.customer() != null) {
+            customer.putLazily("name", () -> oneLine(order.customer().name()));
+            customer.putLazily(
+                    "firstName", () -> customer.get("name") instanceof String name ? name.split(" ")[0] : null);
+            customer.put("email", order.customer().email());
+            customer.put("phone", order.customer().phone());
+        }
+        LazyValues about = group(values, "order");
+        about.put("number", order.number());
+        about.put("shop", order.shop());
+        if (order.total() != null) about.put("total", new Money(order.total(), order.currency(), locale, plainLetters));
+        about.putLazily("items", () -> items(order.items(), locale));
+        about.putLazily("itemCount", () -> Integer.toString(Order.countPieces(order.items())));
+        if (s.tracking().parcels() > 0)
+            about.putLazily("parcelCount", () -> Integer.toString(s.tracking().parcels()));
+        if (order.placedAt() != null)
+            about.putLazily(
+                    "placedOn",
+                    () -> new Day(
+                            order.placedAt()
+                                    .atZone(CustomerZone.zoneOf(to == null ? null : to.country()))
+                                    .toLocalDate(),
+                            locale));
+        LazyValues shipTo = group(values, "shipTo");
+        if (to != null) {
+            shipTo.putLazily("name", () -> oneLine(to.name()));
+            shipTo.putLazily("street", () -> oneLine(to.street()));
+            shipTo.putLazily("postcode", () -> oneLine(to.postcode()));
+            shipTo.putLazily("city", () -> oneLine(to.city()));
+            if (to.country() != null)
+                shipTo.putLazily("country", () -> new Locale("", to.country()).getDisplayCountry(locale));
+        }
+        LazyValues parcel = group(values, "parcel");
+        if (s.parcel() != null) {
+            parcel.put("trackingNumber", s.parcel().trackingNumber());
+            parcel.put(
+                    "carrier",
+                    s.carrier() == null ? s.parcel().carrier() : s.carrier().name());
+            parcel.putLazily("trackingLink", () -> trackingLink(s));
+            parcel.put("shortLink", s.tracking().shortLink());
+            parcel.putLazily("items", () -> items(s.contents(), locale));
+            parcel.putLazily("itemCount", () -> Integer.toString(Order.countPieces(s.contents())));
+            parcel.putLazily("place", () -> Integer.toString(s.tracking().place()));
+            if (s.days().dispatchedOn() != null)
+                parcel.put("dispatchedOn", new Day(s.days().dispatchedOn(), locale));
+        }
+        LazyValues brand = group(values, "brand");
+        brand.put("name", s.brand().name());
+        brand.put("phone", s.brand().phone());
+        brand.put("email", s.brand().senderAddress());
+        brand.put("helpUrl", s.brand().helpUrl());
+        group(values, "answer")
+                .put("link", s.answers() == null ? null : s.answers().page());
+        LazyValues date = group(values, "date");
+        LocalDate from =
+                s.days().dispatchedOn() == null ? s.days().today() : s.days().dispatchedOn();
+        if (s.days().today() != null) date.put("today", new Day(s.days().today(), locale));
+        if (from != null)
+            date.put(
+                    "arrives",
+                    new ArrivalDay(
+                            from,
+                            to == null ? null : to.country(),
+                            locale,
+                            s.days().expected()));
+        group(values, "mail").put("locale", locale); // not a field: what helpers need besides
+        return values;
+    }
+
+    /** The fields that would be empty in a message about this. */
+    public static Set<String> findEmpty(MessageSubject about) {
+        Map<String, LazyValues> values = collect(about, false);
+        return Fields.ALL.stream()
+                .map(Field::name)
+                .filter(name -> {
+                    String[] path = name.split("\\.", 2);
+                    return values.get(path[0]).get(path[1]) == null;
+                })
+                .collect(Collectors.toSet());
+    }
+
+    private static LazyValues group(Map<String, LazyValues> values, String name) {
+        LazyValues group = new LazyValues();
+        values.put(name, group);
+        return group;
+    }
+
+    public static String trackingLink(MessageSubject s) {
+        Order.ShipTo to = s.order().shipTo();
+        return TrackingLink.build(
+                s.carrier(),
+                s.parcel().trackingNumber(),
+                to == null ? null : to.postcode(),
+                to == null ? null : to.country(),
+                s.locale().getLanguage());
+    }
+
+    /** "1 Box kite and 2 Ribbon tails"; a long list ends with how many more there are. */
+    private static String items(List<Order.Item> items, Locale locale) {
+        int shown = items.size() > MOST_IN_LINE ? MOST_IN_LINE - 1 : items.size();
+        List<String> parts = new java.util.ArrayList<>(items.subList(0, shown).stream()
+                .map(i -> i.quantity() + " " + itemName(i))
+                .toList());
+        Phrases phrases = Phrases.forLocale(locale);
+        if (shown == items.size()) return phrases.list(parts);
+        return String.join(phrases.get("list.comma"), parts) + " " + phrases.get("more", items.size() - shown);
+    }
+
+    private static final int MOST_IN_LINE = 20;
+
+    public static String itemName(Order.Item item) {
+        String name = oneLine(item.name());
+        return name == null ? item.sku() : name;
+    }
+
+    /** On one line, without control characters, so that no value breaks a header or a layout. */
+    public static String oneLine(String text) {
+        return text == null
+                ? null
+                : Texts.blankToNull(uneven(text) ? BLANKS.matcher(text).replaceAll(" ") : text);
+    }
+
+    /** True where there is more than one blank between words, or a control character; nearly no value is like that. */
+    private static boolean uneven(String text) {
+        char before = 'x';
+        for (int i = 0; i < text.length(); i++) {
+            char c = text.charAt(i);
+            if (c < ' ' || c == DELETE || c == ' ' && before == ' ') return true;
+            before = c;
+        }
+        return false;
+    }
+}

@@ -1,0 +1,31 @@
+package upbeat.herald.core.wording.template;
+
+import java.util.HashMap;
+import java.util.function.Supplier;
+import upbeat.herald.core.Texts;
+
+/**
+ * Values of which most are never asked for: each is made when a template names it first. What comes to nothing is not
+ * there.
+ */
+public final class LazyValues extends HashMap<String, Object> {
+    private static final long serialVersionUID = 1;
+
+    public void putLazily(String name, Supplier<Object> value) {
+        super.put(name, value);
+    }
+
+    @Override
+    public Object put(String name, Object value) {
+        return value == null || value instanceof String s && Texts.isBlank(s) ? null : super.put(name, value);
+    }
+
+    @Override
+    public Object get(Object name) {
+        Object value = super.get(name);
+        if (!(value instanceof Supplier<?> later)) return value;
+        Object made = later.get();
+        super.put((String) name, made instanceof String s && Texts.isBlank(s) ? null : made);
+        return super.get(name);
+    }
+}

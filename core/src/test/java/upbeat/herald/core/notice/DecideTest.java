@@ -1,0 +1,311 @@
+package upbeat.herald.core.notice;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static upbeat.herald.core.Samples.*;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.time.LocalTime;
+import java.util.EnumSet;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Random;
+import java.util.Set;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
+import upbeat.herald.core.journey.Order;
+import upbeat.herald.core.journey.Payment;
+import upbeat.herald.core.journey.Stage;
+import upbeat.herald.core.timing.SendWindow;
+import upbeat.herald.core.wording.Channel;
+import upbeat.herald.core.wording.chat.ChatChannel;
+import upbeat.herald.core.wording.email.EmailChannel;
+import upbeat.herald.core.wording.sms.SmsChannel;
+
+class DecideTest {
+    private static final Moment ORDERED = new Moment(Stage.ORDERED, "1", NOON, null);
+
+    private static OrderSituation of(Order order) {
+        return new OrderSituation(order, null, null, List.of(), null);
+    }
+
+    private static OrderSituation parcelAt(Stage stage) {
+        return new OrderSituation(order(), parcel(), stage, List.of(stage), null);
+    }
+
+    private static Notice with(
+            Notice n, Duration after, SendWindow window, Audience audience, Notice.ChannelRule rule) {
+        return new Notice(
+                n.id(),
+                n.name(),
+                n.stage(),
+                after,
+                window,
+                audience,
+                n.channels(),
+                rule,
+                n.per(),
+                n.ageLimit(),
+                n.state(),
+                n.question(),
+                n.wordings());
+    }
+
+    private static Reason.Code onlyReason(Decision d) {
+        assertThat(d.messages()).isEmpty();
+        return d.notSent().get(d.notSent().size() - 1).reason().code();
+    }
+
+    @Test
+    void fifteenMinutesLaterByTheFirstChannelThatWorks() {
+        Notice n = with(
+                notice(Stage.ORDERED, ChatChannel.WHATSAPP, SmsChannel.SMS, EmailChannel.EMAIL),
+                Duration.ofMinutes(15),
+                null,
+                Audience.EVERYONE,
+                Notice.ChannelRule.FIRST_THAT_WORKS);
+        Decision d = Decide.decide(List.of(n), of(order()), ORDERED, History.NONE, NOON);
+        assertThat(d.messages()).singleElement().satisfies(m -> {
+            assertThat(m.channel()).isEqualTo(ChatChannel.WHATSAPP);
+            assertThat(m.dueAt()).isEqualTo(NOON.plus(Duration.ofMinutes(15)));
+            assertThat(m.standBy()).containsExactly(SmsChannel.SMS, EmailChannel.EMAIL);
+        });
+        assertThat(d.notSent()).extracting(x -> x.reason().code()).containsOnly(Reason.Code.STANDS_BY);
+    }
+
+    @Test
+    void withoutConsentOrAddressTheNextChannelSpeaks() {
+        Notice n = notice(Stage.ORDERED, ChatChannel.WHATSAPP, SmsChannel.SMS, EmailChannel.EMAIL);
+        Order noPhone = order("A", "a@b.example", null, "DE", Payment.PREPAID, Order.Consent.UNKNOWN);
+        Decision d = Decide.decide(List.of(n), of(noPhone), ORDERED, History.NONE, NOON);
+        assertThat(d.messages())
+                .singleElement()
+                .extracting(PlannedMessage::channel)
+                .isEqualTo(EmailChannel.EMAIL);
+        assertThat(d.notSent())
+                .extracting(x -> x.reason().code())
+                .containsExactly(Reason.Code.NO_ADDRESS, Reason.Code.NO_ADDRESS);
+        Order unasked = order("A", "a@b.example", "+46701740605", "DE", Payment.PREPAID, Order.Consent.UNKNOWN);
+        assertThat(Decide.decide(List.of(n), of(unasked), ORDERED, History.NONE, NOON)
+                        .messages())
+                .singleElement()
+                .extracting(PlannedMessage::channel)
+                .isEqualTo(SmsChannel.SMS);
+        Order refuses = order("A", null, "+46701740605", "DE", Payment.PREPAID, new Order.Consent(null, false, false));
+        assertThat(onlyReason(Decide.decide(List.of(n), of(refuses), ORDERED, History.NONE, NOON)))
+                .isEqualTo(Reason.Code.NO_ADDRESS);
+    }
+
+    @Test
+    void allChannelsAreOneMessageEach() {
+        Notice n = with(
+                notice(Stage.ORDERED, SmsChannel.SMS, EmailChannel.EMAIL),
+                Duration.ZERO,
+                null,
+                Audience.EVERYONE,
+                Notice.ChannelRule.ALL);
+        assertThat(Decide.decide(List.of(n), of(order()), ORDERED, History.NONE, NOON)
+                        .messages())
+                .extracting(PlannedMessage::channel)
+                .containsExactly(SmsChannel.SMS, EmailChannel.EMAIL);
+    }
+
+    @Test
+    void blankMeansEveryoneAndAReasonNamesTheRest() {
+        Audience cod = new Audience(Set.of(Payment.CASH_ON_DELIVERY), Set.of("DE", "AT"), Set.of(), Set.of());
+        assertThat(cod.describe(k -> k)).isEqualTo("cash-on-delivery orders to Austria and Germany");
+        assertThat(Audience.EVERYONE.describe(k -> k)).isEqualTo("everyone");
+        Notice n = with(notice(Stage.ORDERED, EmailChannel.EMAIL), Duration.ZERO, null, cod, Notice.ChannelRule.ALL);
+        Decision d = Decide.decide(List.of(n), of(order()), ORDERED, History.NONE, NOON);
+        assertThat(d.notSent())
+                .singleElement()
+                .extracting(x -> x.reason().text())
+                .isEqualTo("This order goes to Australia. The notice is only for orders to Austria or Germany");
+    }
+
+    @Test
+    void theWindowIsWhereTheCustomerLives() {
+        // 12:00Z is 23:00 in Sydney on that day (UTC+11); 08:00 there is 21:00Z.
+        Notice n = with(
+                notice(Stage.ORDERED, EmailChannel.EMAIL),
+                Duration.ZERO,
+                new SendWindow(LocalTime.of(8, 0), LocalTime.of(20, 0)),
+                Audience.EVERYONE,
+                Notice.ChannelRule.ALL);
+        assertThat(Decide.decide(List.of(n), of(order()), ORDERED, History.NONE, NOON)
+                        .messages())
+                .singleElement()
+                .extracting(PlannedMessage::dueAt)
+                .isEqualTo(Instant.parse("2026-11-24T21:00:00Z"));
+    }
+
+    @Test
+    void switchingOnNeverSweepsUpThePast() {
+        Decision d = Decide.decide(
+                List.of(notice(Stage.ORDERED, EmailChannel.EMAIL)),
+                of(order()),
+                ORDERED,
+                History.NONE,
+                NOON.plus(Duration.ofDays(3)));
+        assertThat(onlyReason(d)).isEqualTo(Reason.Code.TOO_OLD);
+        assertThat(d.notSent().get(0).reason().text()).contains("3 days");
+    }
+
+    @Test
+    void pausedSaidAnsweredAndRefused() {
+        Notice n = asking(notice(Stage.ORDERED, EmailChannel.EMAIL));
+        assertThat(onlyReason(Decide.decide(
+                        List.of(n.withState(Notice.State.PAUSED)), of(order()), ORDERED, History.NONE, NOON)))
+                .isEqualTo(Reason.Code.NOT_LIVE);
+        assertThat(onlyReason(Decide.decide(
+                        List.of(n),
+                        of(order()),
+                        ORDERED,
+                        new History(Set.of(History.key("n1", null, "1")), Set.of(), false),
+                        NOON)))
+                .isEqualTo(Reason.Code.ALREADY_SAID);
+        assertThat(onlyReason(Decide.decide(
+                        List.of(n), of(order()), ORDERED, new History(Set.of(), Set.of("n1"), false), NOON)))
+                .isEqualTo(Reason.Code.ANSWERED);
+        assertThat(onlyReason(
+                        Decide.decide(List.of(n), of(order()), ORDERED, new History(Set.of(), Set.of(), true), NOON)))
+                .isEqualTo(Reason.Code.ANSWERED);
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "IN_TRANSIT,DELIVERED,true",
+        "IN_TRANSIT,IN_TRANSIT,false",
+        "DISPATCHED,IN_TRANSIT,false",
+        "DISPATCHED,OUT_FOR_DELIVERY,true",
+        "OUT_FOR_DELIVERY,DELIVERED,true",
+        "OUT_FOR_DELIVERY,ATTEMPTED,true",
+        "ATTEMPTED,OUT_FOR_DELIVERY,true",
+        "DELAYED,IN_TRANSIT,true",
+        "DELIVERED,RETURNING,true",
+        "DELIVERED,DELIVERED,false",
+        "PACKED,DISPATCHED,false",
+        "RETURNING,RETURNED,true"
+    })
+    void whatIsOvertaken(Stage notice, Stage now, boolean overtaken) {
+        assertThat(Overtaken.check(notice, parcelAt(now)).isPresent()).isEqualTo(overtaken);
+    }
+
+    @Test
+    void aQuestionAboutTheOrderEndsWhenItIsOnItsWay() {
+        assertThat(Overtaken.check(Stage.ORDERED, new OrderSituation(order(), null, null, List.of(Stage.PACKED), null)))
+                .isEmpty();
+        assertThat(Overtaken.check(
+                        Stage.ORDERED,
+                        new OrderSituation(order(), null, null, List.of(Stage.PACKED, Stage.DISPATCHED), null)))
+                .isPresent();
+        assertThat(Overtaken.check(
+                        Stage.DELIVERED,
+                        new OrderSituation(
+                                order(), parcel(), Stage.DELIVERED, List.of(Stage.DELIVERED), Stage.CANCELLED)))
+                .isPresent();
+    }
+
+    @Test
+    void oneScanTellsOnlyItsFurthestStage() {
+        Notice on = notice(Stage.DISPATCHED, EmailChannel.EMAIL);
+        Notice moving = notice(Stage.IN_TRANSIT, EmailChannel.EMAIL);
+        Moment implied = new Moment(Stage.DISPATCHED, "1", NOON, Stage.IN_TRANSIT);
+        assertThat(onlyReason(
+                        Decide.decide(List.of(on, moving), parcelAt(Stage.IN_TRANSIT), implied, History.NONE, NOON)))
+                .isEqualTo(Reason.Code.OVERTAKEN);
+        assertThat(Decide.decide(
+                                List.of(on, moving.withState(Notice.State.PAUSED)),
+                                parcelAt(Stage.IN_TRANSIT),
+                                implied,
+                                History.NONE,
+                                NOON)
+                        .messages())
+                .hasSize(1);
+    }
+
+    @Test
+    void whenAChannelFailsTheNextOneIsTried() {
+        Notice n = notice(Stage.ORDERED, ChatChannel.WHATSAPP, SmsChannel.SMS, EmailChannel.EMAIL);
+        assertThat(Decide.fallback(n, of(order()), null, "1", List.of(SmsChannel.SMS, EmailChannel.EMAIL), NOON))
+                .get()
+                .satisfies(m -> {
+                    assertThat(m.channel()).isEqualTo(SmsChannel.SMS);
+                    assertThat(m.standBy()).containsExactly(EmailChannel.EMAIL);
+                });
+        Order noMail = order("A", null, "+46701740605", "DE", Payment.PREPAID, Order.Consent.UNKNOWN);
+        assertThat(Decide.fallback(n, of(noMail), null, "1", List.of(EmailChannel.EMAIL), NOON))
+                .isEmpty();
+    }
+
+    /**
+     * Whatever the order and the history: no message twice, none before its moment, and every notice of the stage has
+     * an answer.
+     */
+    @ParameterizedTest
+    @ValueSource(longs = {7, 11, 19, 23})
+    void everyNoticeHasAnAnswer(long seed) {
+        Random random = new Random(seed);
+        for (int i = 0; i < 2000; i++) {
+            Order order = order(
+                    "A",
+                    random.nextBoolean() ? "a@b.example" : null,
+                    random.nextBoolean() ? "+46701740605" : null,
+                    random.nextBoolean() ? "DE" : "AU",
+                    Payment.values()[random.nextInt(2)],
+                    new Order.Consent(maybe(random), maybe(random), maybe(random)));
+            Notice n = with(
+                    notice(
+                            Stage.ORDERED,
+                            random.nextBoolean()
+                                    ? new Channel[] {SmsChannel.SMS, EmailChannel.EMAIL}
+                                    : new Channel[] {ChatChannel.WHATSAPP}),
+                    Duration.ofMinutes(random.nextInt(90)),
+                    random.nextBoolean() ? null : new SendWindow(LocalTime.of(8, 0), LocalTime.of(20, 0)),
+                    random.nextBoolean()
+                            ? Audience.EVERYONE
+                            : new Audience(EnumSet.of(Payment.PREPAID), Set.of(), Set.of(), Set.of()),
+                    Notice.ChannelRule.values()[random.nextInt(2)]);
+            Instant now = NOON.plus(Duration.ofHours(random.nextInt(60)));
+            Decision d = Decide.decide(List.of(n), of(order), ORDERED, History.NONE, now);
+            assertThat(d.messages().size() + d.notSent().size()).isGreaterThanOrEqualTo(1);
+            Set<Channel> channels = new HashSet<>();
+            d.messages().forEach(m -> {
+                assertThat(channels.add(m.channel())).isTrue();
+                assertThat(m.dueAt()).isAfterOrEqualTo(NOON.plus(n.after())).isAfterOrEqualTo(now);
+                assertThat(m.to()).isNotNull();
+            });
+            assertThat(Decide.decide(List.of(n), of(order), ORDERED, History.NONE, now))
+                    .isEqualTo(d);
+        }
+    }
+
+    private static Boolean maybe(Random random) {
+        int i = random.nextInt(3);
+        return i == 2 ? null : i == 1;
+    }
+
+    @Test
+    void aNoticeWithoutWordingSaysSo() {
+        Notice n = notice(Stage.ORDERED, SmsChannel.SMS);
+        Notice bare = new Notice(
+                n.id(),
+                n.name(),
+                n.stage(),
+                n.after(),
+                null,
+                n.audience(),
+                n.channels(),
+                n.rule(),
+                n.per(),
+                n.ageLimit(),
+                n.state(),
+                null,
+                Map.of());
+        assertThat(onlyReason(Decide.decide(List.of(bare), of(order()), ORDERED, History.NONE, NOON)))
+                .isEqualTo(Reason.Code.NO_WORDING);
+    }
+}

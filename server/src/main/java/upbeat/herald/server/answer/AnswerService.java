@@ -1,0 +1,89 @@
+package upbeat.herald.server.answer;
+
+import java.time.Instant;
+import java.time.InstantSource;
+import java.util.Optional;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+import upbeat.herald.core.notice.Reason;
+import upbeat.herald.core.wording.Channel;
+import upbeat.herald.core.wording.Question;
+import upbeat.herald.server.channel.ReplyListener;
+import upbeat.herald.server.message.MessageRepository;
+import upbeat.herald.server.message.MessageRow;
+import upbeat.herald.server.message.MessageStatus;
+import upbeat.herald.server.order.AnswerRepository;
+import upbeat.herald.server.order.OrderRepository;
+import upbeat.herald.server.platform.persistence.DatabaseWriter;
+
+/**
+ * Takes a customer's answer: the first one counts. It tags the order and stops what makes no sense any more: the same
+ * question on other channels, and everything planned for the order where the customer does not want it.
+ */
+@Component
+public class AnswerService implements ReplyListener {
+    private final AnswerRepository answers;
+    private final MessageRepository messages;
+    private final OrderRepository orders;
+    private final JdbcClient reader;
+    private final DatabaseWriter writer;
+    private final InstantSource clock;
+
+    AnswerService(
+            AnswerRepository answers,
+            MessageRepository messages,
+            OrderRepository orders,
+            JdbcClient reader,
+            DatabaseWriter writer,
+            InstantSource clock) {
+        this.answers = answers;
+        this.messages = messages;
+        this.orders = orders;
+        this.reader = reader;
+        this.writer = writer;
+        this.clock = clock;
+    }
+
+    /** @param answer the one that counts; {@code first} true where it is this one */
+    public record Outcome(AnswerRepository.AnswerRow answer, boolean first) {}
+
+    /** @param via channel word or {@code page}. @return empty where the message asked no such thing */
+    public Optional<Outcome> recordAnswer(MessageRow message, String buttonId, String via) {
+        Question.Button button = message.question() == null
+                ? null
+                : message.question().findButton(buttonId).orElse(null);
+        if (button == null) return Optional.empty();
+        return Optional.of(writer.write(db -> answer(db, message, button, via)));
+    }
+
+    @Override
+    public boolean buttonPressed(Channel channel, String reference, String buttonId) {
+        Optional<MessageRow> message = messages.findByReference(reader, channel, reference);
+        message.ifPresent(m -> recordAnswer(m, buttonId, channel.code()));
+        return message.isPresent();
+    }
+
+    private Outcome answer(JdbcClient db, MessageRow message, Question.Button button, String via) {
+        Instant now = clock.instant();
+        var answer = new AnswerRepository.AnswerRow(
+                message.orderId(),
+                message.noticeId(),
+                message.id(),
+                button.id(),
+                button.label(),
+                button.refuses(),
+                via,
+                now);
+        if (!answers.insert(db, answer))
+            return new Outcome(
+                    answers.find(db, message.orderId(), message.noticeId()).orElseThrow(), false);
+        orders.addTag(db, message.orderId(), button.tag(), "answer", now);
+        Reason reason = new Reason(Reason.Code.ANSWERED, "The customer answered \"" + button.label() + "\"");
+        for (MessageRow other : messages.findByOrder(db, message.orderId())) {
+            boolean open = other.status() == MessageStatus.PLANNED || other.status() == MessageStatus.WAITING;
+            if (open && (button.refuses() || other.noticeId().equals(message.noticeId())))
+                messages.markCancelled(db, other.seq(), reason);
+        }
+        return new Outcome(answer, true);
+    }
+}

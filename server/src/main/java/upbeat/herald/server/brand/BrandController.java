@@ -1,0 +1,55 @@
+package upbeat.herald.server.brand;
+
+import io.swagger.v3.oas.annotations.tags.Tag;
+import java.io.IOException;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.MediaType;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.multipart.MultipartFile;
+import upbeat.herald.server.brand.BrandService.BrandLogo;
+import upbeat.herald.server.brand.BrandService.BrandShown;
+import upbeat.herald.server.brand.BrandService.BrandView;
+
+/** Setup, Brand: who is speaking, once, for everything. */
+@RestController
+@RequestMapping("/ui/brand")
+@Tag(name = "ui-brand")
+class BrandController {
+    private final BrandService service;
+
+    BrandController(BrandService service) {
+        this.service = service;
+    }
+
+    @GetMapping
+    BrandView get(@RequestParam(required = false) @Nullable String shop) {
+        return service.get(shop);
+    }
+
+    @PutMapping
+    BrandView save(@RequestParam(required = false) @Nullable String shop, @RequestBody BrandBody body) {
+        return service.save(shop, body);
+    }
+
+    @DeleteMapping
+    BrandView delete(@RequestParam String shop) {
+        return service.delete(shop);
+    }
+
+    @PostMapping("/preview")
+    BrandShown preview(@RequestBody BrandBody body) {
+        return service.preview(body);
+    }
+
+    @PostMapping(path = "/logo", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
+    BrandLogo logo(@RequestParam("file") MultipartFile file) throws IOException {
+        return service.logo(file);
+    }
+}

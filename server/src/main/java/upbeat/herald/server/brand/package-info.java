@@ -1,0 +1,6 @@
+/**
+ * The brand of each shop: name, colours, logo, sender addresses as settings.
+ *
+ * <p>Not here: verifying a sender address belongs to {@code delivery.email}.
+ */
+package upbeat.herald.server.brand;

@@ -1,0 +1,75 @@
+package upbeat.herald.server.carrier;
+
+import io.swagger.v3.oas.annotations.tags.Tag;
+import java.io.IOException;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.multipart.MultipartFile;
+import upbeat.herald.server.carrier.CarrierService.Directory;
+import upbeat.herald.server.carrier.CarrierService.Imported;
+import upbeat.herald.server.carrier.CarrierService.Logo;
+
+/** Setup, Carriers: the directory, code tables, and scans whose code nothing reads. */
+@RestController
+@RequestMapping("/ui/carriers")
+@Tag(name = "ui-carriers")
+class CarrierController {
+    private final CarrierService service;
+
+    CarrierController(CarrierService service) {
+        this.service = service;
+    }
+
+    @GetMapping
+    Directory list() {
+        return service.list();
+    }
+
+    @PostMapping
+    @ResponseStatus(HttpStatus.CREATED)
+    CarrierBody add(@RequestBody CarrierBody body) {
+        return service.add(body);
+    }
+
+    @PutMapping("/{key}")
+    CarrierBody save(@PathVariable String key, @RequestBody CarrierBody body) {
+        return service.save(key, body);
+    }
+
+    @DeleteMapping("/{key}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void remove(@PathVariable String key) {
+        service.remove(key);
+    }
+
+    @PostMapping("/{key}/prefer")
+    Directory setDefault(@PathVariable String key) {
+        return service.setDefault(key);
+    }
+
+    @PostMapping(path = "/logo", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
+    Logo logo(@RequestParam("file") MultipartFile file) throws IOException {
+        return service.logo(file);
+    }
+
+    @GetMapping(path = "/export.{format}")
+    ResponseEntity<String> export(@PathVariable String format) {
+        return service.export(format);
+    }
+
+    @PostMapping(path = "/import", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
+    Imported importFile(@RequestParam("file") MultipartFile file) throws IOException {
+        return service.importFile(file);
+    }
+}

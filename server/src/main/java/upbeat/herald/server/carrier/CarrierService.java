@@ -1,0 +1,167 @@
+package upbeat.herald.server.carrier;
+
+import java.io.IOException;
+import java.time.InstantSource;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Map;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Service;
+import org.springframework.web.multipart.MultipartFile;
+import upbeat.herald.core.HeraldException;
+import upbeat.herald.core.carrier.Carrier;
+import upbeat.herald.core.carrier.CheckDigit;
+import upbeat.herald.core.carrier.StandardCodes;
+import upbeat.herald.server.order.ParcelRepository;
+import upbeat.herald.server.platform.persistence.DatabaseWriter;
+import upbeat.herald.server.platform.web.NotFoundException;
+
+/** Setup, Carriers: the directory with its code tables. */
+@Service
+class CarrierService {
+    private final CarrierRepository carriers;
+    private final ParcelRepository parcels;
+    private final List<CarrierChangeListener> listeners;
+    private final CarrierLogos logos;
+    private final JdbcClient reader;
+    private final DatabaseWriter writer;
+    private final InstantSource clock;
+
+    CarrierService(
+            CarrierRepository carriers,
+            ParcelRepository parcels,
+            List<CarrierChangeListener> listeners,
+            CarrierLogos logos,
+            JdbcClient reader,
+            DatabaseWriter writer,
+            InstantSource clock) {
+        this.carriers = carriers;
+        this.parcels = parcels;
+        this.listeners = listeners;
+        this.logos = logos;
+        this.reader = reader;
+        this.writer = writer;
+        this.clock = clock;
+    }
+
+    /** @param parcels how many parcels it ever had here */
+    record CarrierLine(CarrierBody carrier, boolean preferred, int parcels) {}
+
+    record CheckView(String code, String words) {}
+
+    record ListView(String name, List<CarrierBody.RuleBody> rules) {}
+
+    record Directory(List<CarrierLine> carriers, List<CheckView> checks, List<ListView> lists) {}
+
+    record Imported(int added, int changed, List<String> refused) {}
+
+    record Logo(String logo) {}
+
+    Directory list() {
+        Map<String, Integer> counts = parcels.countByCarrier(reader);
+        String preferred = carriers.findDefaultKey(reader).orElse("");
+        return new Directory(
+                carriers.findAll(reader).stream()
+                        .map(c -> new CarrierLine(
+                                CarrierBody.of(c), c.key().equals(preferred), counts.getOrDefault(c.key(), 0)))
+                        .toList(),
+                Arrays.stream(CheckDigit.values())
+                        .map(c -> new CheckView(c.code(), c.label()))
+                        .toList(),
+                StandardCodes.ALL.stream()
+                        .map(l -> new ListView(
+                                l.name(),
+                                l.rules().stream()
+                                        .map(r -> new CarrierBody.RuleBody(
+                                                r.code(), null, r.stage().code()))
+                                        .toList()))
+                        .toList());
+    }
+
+    CarrierBody add(CarrierBody body) {
+        Carrier carrier = body.toCarrier(body.key());
+        if (carriers.find(reader, carrier.key()).isPresent())
+            throw new HeraldException("key", "There is already a carrier " + carrier.key());
+        keep(carrier);
+        return CarrierBody.of(carrier);
+    }
+
+    CarrierBody save(String key, CarrierBody body) {
+        find(key);
+        Carrier carrier = body.toCarrier(key);
+        keep(carrier);
+        return CarrierBody.of(carrier);
+    }
+
+    void remove(String key) {
+        find(key);
+        writer.write(db -> {
+            if (parcels.countByCarrier(db).getOrDefault(key, 0) > 0)
+                throw new HeraldException("key", "This carrier has parcels. Switch it off instead of deleting it");
+            carriers.remove(db, key);
+            return null;
+        });
+    }
+
+    Directory setDefault(String key) {
+        Carrier carrier = find(key);
+        writer.write(db -> {
+            if (!carrier.inUse()) carriers.save(db, carrier.withInUse(true));
+            carriers.setDefault(db, key);
+            return null;
+        });
+        return list();
+    }
+
+    /** Makes an uploaded picture small and harmless, for a carrier that is then saved with it. */
+    Logo logo(MultipartFile file) throws IOException {
+        return new Logo(logos.toDataUrl(file.getBytes()));
+    }
+
+    ResponseEntity<String> export(String format) {
+        List<CarrierBody> bodies =
+                carriers.findAll(reader).stream().map(CarrierBody::of).toList();
+        boolean csv = format.equals("csv");
+        if (!csv && !format.equals("json")) throw new NotFoundException("Choose CSV or JSON");
+        return ResponseEntity.ok()
+                .contentType(new MediaType(
+                        csv ? MediaType.valueOf("text/csv") : MediaType.APPLICATION_JSON,
+                        java.nio.charset.StandardCharsets.UTF_8))
+                .header("Content-Disposition", "attachment; filename=\"carriers." + format + "\"")
+                .body(csv ? CarrierFile.toCsv(bodies) : CarrierFile.toJson(bodies));
+    }
+
+    /** Adds and changes carriers from a file; one that is wrong keeps no other out. */
+    Imported importFile(MultipartFile file) throws IOException {
+        List<String> refused = new ArrayList<>();
+        int[] counts = new int[2];
+        List<CarrierBody> bodies = CarrierFile.read(file.getBytes());
+        for (int i = 0; i < bodies.size(); i++) {
+            CarrierBody body = bodies.get(i);
+            try {
+                Carrier carrier = body.toCarrier(body.key());
+                boolean known = carriers.find(reader, carrier.key()).isPresent();
+                keep(carrier);
+                counts[known ? 1 : 0]++;
+            } catch (upbeat.herald.server.platform.web.ValidationException | HeraldException e) {
+                refused.add((i + 1) + (body.key() == null ? "" : ", " + body.key()) + ": " + e.getMessage());
+            }
+        }
+        return new Imported(counts[0], counts[1], refused);
+    }
+
+    private void keep(Carrier carrier) {
+        writer.write(db -> {
+            carriers.save(db, carrier);
+            listeners.forEach(l -> l.carrierChanged(db, carrier, clock.instant()));
+            return null;
+        });
+    }
+
+    private Carrier find(String key) {
+        return carriers.find(reader, key).orElseThrow(() -> new NotFoundException("There is no carrier " + key));
+    }
+}

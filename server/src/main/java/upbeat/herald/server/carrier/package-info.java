@@ -1,0 +1,6 @@
+/**
+ * The carriers in use, their settings and their import and export.
+ *
+ * <p>Not here: reading a carrier's scans belongs to {@code ingest}.
+ */
+package upbeat.herald.server.carrier;

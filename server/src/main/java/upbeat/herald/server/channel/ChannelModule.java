@@ -1,0 +1,44 @@
+package upbeat.herald.server.channel;
+
+import java.util.Map;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import upbeat.herald.core.notice.Notice;
+import upbeat.herald.core.wording.Channel;
+import upbeat.herald.server.platform.web.ValidationException;
+
+/**
+ * What a channel is to the server: its account, its gateway, its price, and whether its wording has to be approved.
+ * Each channel implements it in a package of its own; the rest of the code asks here and never which channel it is.
+ */
+public interface ChannelModule {
+    Channel channel();
+
+    /** Adds an error for each value of an account that can't be used; {@code account.host} names one. */
+    void validateAccount(Map<String, Object> account, ValidationException errors);
+
+    /** A gateway for this account. It opens no connection before it is used. */
+    Gateway createGateway(AccountSettings settings);
+
+    /**
+     * What a message costs.
+     *
+     * @param segments units that the network charges for, see {@code Rendered.segments()}
+     * @param country of the customer's number, ISO 3166-1 alpha-2, or null where nobody knows
+     * @return empty where the channel costs nothing
+     */
+    default Optional<Price> priceOf(int segments, @Nullable String country) {
+        return Optional.empty();
+    }
+
+    /** Present where a network has to approve wordings before they are used. */
+    default Optional<ContentApproval> approval() {
+        return Optional.empty();
+    }
+
+    /** Why a notice may not go live over this channel yet, and what to do about it; empty where it may. */
+    default Optional<String> findGoLiveObstacle(JdbcClient db, Notice notice) {
+        return Optional.empty();
+    }
+}

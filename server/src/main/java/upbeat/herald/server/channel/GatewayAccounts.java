@@ -1,0 +1,94 @@
+package upbeat.herald.server.channel;
+
+import java.time.Instant;
+import java.time.InstantSource;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Service;
+import tools.jackson.core.type.TypeReference;
+import upbeat.herald.core.wording.Channel;
+import upbeat.herald.server.channel.GatewayAccountRepository.AccountRow;
+import upbeat.herald.server.platform.persistence.DatabaseWriter;
+import upbeat.herald.server.platform.persistence.Json;
+import upbeat.herald.server.platform.secret.SecretVault;
+
+/**
+ * The accounts at the gateways: those entered in Setup, where there are any; else those of the file or the environment.
+ * Secrets are encrypted and never shown.
+ */
+@Service
+public class GatewayAccounts {
+    private static final TypeReference<Map<String, String>> SECRETS = new TypeReference<>() {};
+
+    private final Map<Channel, ConfiguredAccount> configured;
+    private final GatewayAccountRepository accounts;
+    private final SecretVault vault;
+    private final JdbcClient reader;
+    private final DatabaseWriter writer;
+    private final InstantSource clock;
+
+    /** Asked for with every message, so they are kept until they change. */
+    private final Map<Channel, Optional<StoredAccount>> known = new ConcurrentHashMap<>();
+
+    GatewayAccounts(
+            List<ConfiguredAccount> configured,
+            GatewayAccountRepository accounts,
+            SecretVault vault,
+            JdbcClient reader,
+            DatabaseWriter writer,
+            InstantSource clock) {
+        this.configured =
+                configured.stream().collect(Collectors.toMap(ConfiguredAccount::channel, Function.identity()));
+        this.accounts = accounts;
+        this.vault = vault;
+        this.reader = reader;
+        this.writer = writer;
+        this.clock = clock;
+    }
+
+    /** An account that was entered in Setup. */
+    public record StoredAccount(
+            AccountSettings settings, @Nullable Instant testedAt, ConnectionCheck check) {}
+
+    /** The account in use, however it was set. Empty where there is none. */
+    public Optional<AccountSettings> findInUse(Channel channel) {
+        return findStored(channel).map(StoredAccount::settings).or(() -> Optional.ofNullable(configured.get(channel))
+                .flatMap(ConfiguredAccount::settings));
+    }
+
+    public Optional<StoredAccount> findStored(Channel channel) {
+        return known.computeIfAbsent(channel, c -> accounts.find(reader, c).map(this::decrypt));
+    }
+
+    private StoredAccount decrypt(AccountRow row) {
+        Map<String, String> secrets =
+                row.encryptedSecrets() == null ? Map.of() : Json.read(vault.decrypt(row.encryptedSecrets()), SECRETS);
+        return new StoredAccount(new AccountSettings(row.account(), secrets), row.testedAt(), row.check());
+    }
+
+    /** Takes an account into use that was tried just now. */
+    public void save(Channel channel, AccountSettings settings, ConnectionCheck check) {
+        Instant now = clock.instant();
+        String encrypted = vault.encrypt(Json.write(settings.secrets()));
+        writer.write(db -> {
+            accounts.save(db, channel, new AccountRow(settings.account(), encrypted, now, check), now);
+            return null;
+        });
+        known.remove(channel);
+    }
+
+    /** Back to the account of the file or the environment. */
+    public void delete(Channel channel) {
+        writer.write(db -> {
+            accounts.delete(db, channel);
+            return null;
+        });
+        known.remove(channel);
+    }
+}

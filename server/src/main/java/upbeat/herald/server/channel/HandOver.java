@@ -1,0 +1,19 @@
+package upbeat.herald.server.channel;
+
+/** How a hand-over ended. */
+public sealed interface HandOver {
+    /** The gateway has it. @param ref its name there, under which receipts come; null where there are none */
+    record Accepted(String ref) implements HandOver {}
+
+    /** The gateway does not take this message and never will. */
+    record Refused(String reason) implements HandOver {}
+
+    /** The gateway asks to come again. */
+    record Later(String reason) implements HandOver {}
+
+    /** The gateway was not reached and has nothing of it. */
+    record Away(String reason) implements HandOver {}
+
+    /** The line broke while the message was on it: it may have been taken or not. */
+    record Unsure(String reason) implements HandOver {}
+}

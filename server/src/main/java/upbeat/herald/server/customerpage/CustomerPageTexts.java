@@ -1,0 +1,66 @@
+package upbeat.herald.server.customerpage;
+
+import java.util.Enumeration;
+import java.util.List;
+import java.util.Locale;
+import java.util.ResourceBundle;
+import org.jspecify.annotations.Nullable;
+import org.springframework.web.util.HtmlUtils;
+import upbeat.herald.core.wording.Brand;
+
+/** The texts of the pages that customers see, in the languages of the starters; in English for everyone else. */
+final class CustomerPageTexts {
+    private static final List<String> LANGUAGES = List.of("en", "de", "fr", "es", "it", "nl", "sv", "pl");
+    private static final ResourceBundle.Control NO_DEFAULT =
+            ResourceBundle.Control.getNoFallbackControl(ResourceBundle.Control.FORMAT_PROPERTIES);
+
+    private final Locale locale;
+    private final ResourceBundle bundle;
+
+    private CustomerPageTexts(Locale locale) {
+        this.locale = locale;
+        bundle = ResourceBundle.getBundle("upbeat.herald.server.customerpage.texts", locale, NO_DEFAULT);
+    }
+
+    /** @param tag BCP 47, or null where the language isn't known */
+    static CustomerPageTexts forLanguage(@Nullable String tag) {
+        String language = tag == null ? "en" : Locale.forLanguageTag(tag).getLanguage();
+        return new CustomerPageTexts(Locale.forLanguageTag(LANGUAGES.contains(language) ? language : "en"));
+    }
+
+    /** For a page without an order: the first of the browser's languages that there are texts in. */
+    static CustomerPageTexts forBrowser(Enumeration<Locale> accepted) {
+        while (accepted.hasMoreElements()) {
+            String language = accepted.nextElement().getLanguage();
+            if (LANGUAGES.contains(language)) return forLanguage(language);
+        }
+        return forLanguage(null);
+    }
+
+    Locale locale() {
+        return locale;
+    }
+
+    /** As HTML; {@code {0}} and {@code {1}} stand for the values, which are escaped. */
+    String html(String key, String... values) {
+        String text = HtmlUtils.htmlEscape(bundle.getString(key), "UTF-8");
+        for (int i = 0; i < values.length; i++)
+            text = text.replace("{" + i + "}", HtmlUtils.htmlEscape(values[i], "UTF-8"));
+        return text;
+    }
+
+    String plain(String key, String... values) {
+        String text = bundle.getString(key);
+        for (int i = 0; i < values.length; i++) text = text.replace("{" + i + "}", values[i]);
+        return text;
+    }
+
+    /** Whom to ask, as a paragraph: the telephone number where the brand has one, else the sender's address. */
+    String contact(Brand brand) {
+        return "<p>"
+                + (brand.phone() == null
+                        ? html("questions.mail", brand.senderAddress())
+                        : html("questions.phone", brand.phone()))
+                + "</p>";
+    }
+}

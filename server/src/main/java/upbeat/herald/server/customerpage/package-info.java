@@ -1,0 +1,6 @@
+/**
+ * The pages that customers open without a log-in: the answer page and the short link, in eight languages.
+ *
+ * <p>Not here: nothing that a coordinator sees.
+ */
+package upbeat.herald.server.customerpage;

@@ -1,0 +1,52 @@
+package upbeat.herald.server.delivery;
+
+import io.swagger.v3.oas.annotations.tags.Tag;
+import java.util.List;
+import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+import upbeat.herald.server.channel.ConnectionCheck;
+import upbeat.herald.server.delivery.GatewayService.GatewayBody;
+import upbeat.herald.server.delivery.GatewayService.GatewayView;
+
+/**
+ * Setup, Gateways: the accounts through which messages leave. An account is tried before it is kept, and what the other
+ * side says is shown.
+ */
+@RestController
+@RequestMapping("/ui/gateways")
+@Tag(name = "ui-gateways")
+@ConditionalOnProperty(name = "herald.seed", havingValue = "false", matchIfMissing = true)
+class GatewayController {
+    private final GatewayService service;
+
+    GatewayController(GatewayService service) {
+        this.service = service;
+    }
+
+    @GetMapping
+    List<GatewayView> list() {
+        return service.list();
+    }
+
+    @PostMapping("/{channel}/test")
+    ConnectionCheck test(@PathVariable String channel, @RequestBody GatewayBody body) {
+        return service.test(channel, body);
+    }
+
+    @PutMapping("/{channel}")
+    GatewayView save(@PathVariable String channel, @RequestBody GatewayBody body) {
+        return service.save(channel, body);
+    }
+
+    @DeleteMapping("/{channel}")
+    GatewayView remove(@PathVariable String channel) {
+        return service.remove(channel);
+    }
+}

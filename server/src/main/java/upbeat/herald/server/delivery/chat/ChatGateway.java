@@ -1,0 +1,138 @@
+package upbeat.herald.server.delivery.chat;
+
+import java.io.IOException;
+import java.net.ConnectException;
+import java.net.http.HttpConnectTimeoutException;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import upbeat.herald.core.wording.Channel;
+import upbeat.herald.core.wording.chat.ChatChannel;
+import upbeat.herald.core.wording.chat.ChatContent;
+import upbeat.herald.server.channel.ConnectionCheck;
+import upbeat.herald.server.channel.ContentApproval;
+import upbeat.herald.server.channel.Gateway;
+import upbeat.herald.server.channel.HandOver;
+import upbeat.herald.server.channel.OutgoingMessage;
+
+/**
+ * The chat network over HTTP. A message goes as the name of an approved template with parameters and reply buttons; its
+ * id is the Idempotency-Key.
+ */
+final class ChatGateway implements Gateway {
+    private final ChatClient client;
+    private final ChatApprovalService approvals;
+
+    ChatGateway(ChatClient client, ChatApprovalService approvals) {
+        this.client = client;
+        this.approvals = approvals;
+    }
+
+    @Override
+    public Channel channel() {
+        return ChatChannel.WHATSAPP;
+    }
+
+    @Override
+    public int parallelism() {
+        return 4;
+    }
+
+    @Override
+    public boolean isIdempotent() {
+        return true;
+    }
+
+    @Override
+    public HandOver handOver(OutgoingMessage m) {
+        String name = TemplateName.of(
+                m.noticeId(), m.language(), ChatContent.in(m.content()).template());
+        try {
+            ContentApproval.Approval judged = approvals.checkApproval(client, name, m);
+            switch (judged.status()) {
+                case APPROVED -> {}
+                case REFUSED -> {
+                    return new HandOver.Refused("The chat network refused the wording: " + judged.reason());
+                }
+                default -> {
+                    return new HandOver.Later("The chat network is still reviewing the wording");
+                }
+            }
+            List<Map<String, String>> buttons = m.question() == null
+                    ? List.of()
+                    : m.question().buttons().stream()
+                            .map(b -> Map.of("id", b.id(), "label", b.label()))
+                            .toList();
+            Map<String, Object> message = new HashMap<>(Map.of(
+                    "to",
+                    digits(m.to()),
+                    "template",
+                    Map.of(
+                            "name",
+                            name,
+                            "language",
+                            m.language(),
+                            "parameters",
+                            ChatContent.in(m.content()).parameters()),
+                    "buttons",
+                    buttons));
+            if (m.brand().chatNumber() != null)
+                message.put("from", digits(m.brand().chatNumber()));
+            ChatClient.ChatResponse answer = client.call("POST", "/v1/messages", m.id(), message);
+            if (answer.errorCode().equals("unknown_template")) {
+                approvals.resubmit(name);
+                return new HandOver.Later("The chat network no longer knows the wording; it has been submitted again");
+            }
+            if (!answer.isSuccess()) return bad(answer);
+            String ref = answer.body().path("id").asString("");
+            return ref.isEmpty()
+                    ? new HandOver.Unsure("Unexpected response from the chat network")
+                    : new HandOver.Accepted(ref);
+        } catch (ConnectException | HttpConnectTimeoutException e) {
+            return new HandOver.Away("The chat network can't be reached");
+        } catch (IOException e) {
+            return new HandOver.Unsure("The line to the chat network broke while the message was on it");
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            return new HandOver.Unsure("Stopped while the message was handed over");
+        }
+    }
+
+    /** A chat gateway wants the number in digits only (common practice, no source). */
+    private static String digits(String number) {
+        return number.replaceAll("\\D", "");
+    }
+
+    private static HandOver bad(ChatClient.ChatResponse answer) {
+        if (answer.status() == 401 || answer.status() == 403)
+            return new HandOver.Away("The chat network rejected the token");
+        return answer.status() == 429 || answer.status() >= 500
+                ? new HandOver.Later("The chat network responded: " + answer.errorMessage())
+                : new HandOver.Refused("The chat network responded: " + answer.errorMessage());
+    }
+
+    @Override
+    public ConnectionCheck checkConnection() {
+        Optional<String> away = findOutage();
+        return new ConnectionCheck(away.isEmpty(), away.orElse("The access token is valid"));
+    }
+
+    @Override
+    public Optional<String> findOutage() {
+        try {
+            int status = client.call("GET", "/v1/health", null, null).status();
+            return status == 200
+                    ? Optional.empty()
+                    : Optional.of(
+                            status == 401
+                                    ? "The chat network rejected the token"
+                                    : "The chat network returned status " + status);
+        } catch (IOException e) {
+            return Optional.of("The chat network can't be reached");
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            return Optional.of("Stopped");
+        }
+    }
+}

@@ -1,0 +1,44 @@
+package upbeat.herald.server.delivery.chat;
+
+import java.util.Map;
+import java.util.Optional;
+import org.springframework.stereotype.Component;
+import upbeat.herald.core.wording.Channel;
+import upbeat.herald.core.wording.chat.ChatChannel;
+import upbeat.herald.server.channel.AccountSettings;
+import upbeat.herald.server.channel.ChannelModule;
+import upbeat.herald.server.channel.ContentApproval;
+import upbeat.herald.server.channel.Gateway;
+import upbeat.herald.server.platform.web.ValidationException;
+
+/** Chat on the server: an account at the network, and wordings that it has to approve. */
+@Component
+class ChatModule implements ChannelModule {
+    static final String WEBHOOK_SECRET = "webhookSecret";
+
+    private final ChatApprovalService approvals;
+
+    ChatModule(ChatApprovalService approvals) {
+        this.approvals = approvals;
+    }
+
+    @Override
+    public Channel channel() {
+        return ChatChannel.WHATSAPP;
+    }
+
+    @Override
+    public void validateAccount(Map<String, Object> account, ValidationException errors) {
+        ChatAccount.validate(account, errors);
+    }
+
+    @Override
+    public Gateway createGateway(AccountSettings settings) {
+        return new ChatGateway(ChatClient.of(settings), approvals);
+    }
+
+    @Override
+    public Optional<ContentApproval> approval() {
+        return Optional.of(approvals);
+    }
+}

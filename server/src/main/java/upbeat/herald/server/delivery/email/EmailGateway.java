@@ -1,0 +1,180 @@
+package upbeat.herald.server.delivery.email;
+
+import jakarta.mail.Message;
+import jakarta.mail.MessagingException;
+import jakarta.mail.Session;
+import jakarta.mail.Transport;
+import jakarta.mail.internet.AddressException;
+import jakarta.mail.internet.InternetAddress;
+import java.util.Optional;
+import java.util.Properties;
+import java.util.concurrent.ConcurrentLinkedQueue;
+import org.eclipse.angus.mail.smtp.SMTPAddressFailedException;
+import org.eclipse.angus.mail.smtp.SMTPSendFailedException;
+import org.eclipse.angus.mail.smtp.SMTPSenderFailedException;
+import upbeat.herald.core.wording.Channel;
+import upbeat.herald.core.wording.email.EmailChannel;
+import upbeat.herald.server.channel.ConnectionCheck;
+import upbeat.herald.server.channel.Gateway;
+import upbeat.herald.server.channel.HandOver;
+import upbeat.herald.server.channel.OutgoingMessage;
+
+/** E-mail over SMTP (RFC 5321). Lines stay open between messages and are tried before each. */
+final class EmailGateway implements Gateway, AutoCloseable {
+    private static final String MILLIS_CONNECT = "3000";
+    private static final String MILLIS_READ = "15000";
+
+    private final EmailAccount account;
+    private final String password;
+    private final int connections;
+    private final Session session;
+    private final ConcurrentLinkedQueue<Transport> idle = new ConcurrentLinkedQueue<>();
+
+    /** @param password empty where the server asks for no log-in; {@code connections} mails handed over side by side */
+    EmailGateway(EmailAccount account, String password, int connections) {
+        this.account = account;
+        this.password = password;
+        this.connections = connections;
+        Properties p = new Properties();
+        String protocol = account.tls().equals("tls") ? "smtps" : "smtp";
+        p.setProperty("mail.transport.protocol", protocol);
+        p.setProperty("mail." + protocol + ".connectiontimeout", MILLIS_CONNECT);
+        p.setProperty("mail." + protocol + ".timeout", MILLIS_READ);
+        p.setProperty("mail." + protocol + ".writetimeout", MILLIS_READ);
+        p.setProperty("mail." + protocol + ".localhost", "herald");
+        p.setProperty(
+                "mail." + protocol + ".auth", Boolean.toString(!account.user().isEmpty()));
+        p.setProperty("mail." + protocol + ".quitwait", "false");
+        p.setProperty(
+                "mail.smtp.starttls.required", Boolean.toString(account.tls().equals("starttls")));
+        p.setProperty(
+                "mail.smtp.starttls.enable", Boolean.toString(account.tls().equals("starttls")));
+        p.setProperty("mail." + protocol + ".ssl.checkserveridentity", "true");
+        session = Session.getInstance(p);
+    }
+
+    @Override
+    public Channel channel() {
+        return EmailChannel.EMAIL;
+    }
+
+    @Override
+    public int parallelism() {
+        return connections;
+    }
+
+    @Override
+    public boolean isIdempotent() {
+        return false;
+    }
+
+    @Override
+    public HandOver handOver(OutgoingMessage message) {
+        InternetAddress to;
+        Message mail;
+        try {
+            to = MimeMessageFactory.address(message.to());
+            mail = MimeMessageFactory.create(session, message, to);
+        } catch (AddressException e) {
+            return new HandOver.Refused("The address can't be used: " + e.getMessage());
+        } catch (MessagingException e) {
+            return new HandOver.Refused("The e-mail can't be created: " + e.getMessage());
+        }
+        Transport line;
+        try {
+            line = line();
+        } catch (MessagingException e) {
+            return new HandOver.Away(reason(e));
+        }
+        try {
+            line.sendMessage(mail, new InternetAddress[] {to});
+            idle.add(line);
+            return new HandOver.Accepted(null);
+        } catch (MessagingException e) {
+            Optional<HandOver> answered = answered(e);
+            if (answered.isPresent() && line.isConnected()) idle.add(line);
+            else close(line);
+            return answered.orElseGet(
+                    () -> new HandOver.Unsure("The line to the mail server broke while the mail was on it"));
+        }
+    }
+
+    @Override
+    public ConnectionCheck checkConnection() {
+        try {
+            Transport line = line();
+            String said = line instanceof org.eclipse.angus.mail.smtp.SMTPTransport smtp
+                    ? smtp.getLastServerResponse()
+                    : null;
+            idle.add(line);
+            return new ConnectionCheck(true, said == null ? "Connected" : said.strip());
+        } catch (MessagingException e) {
+            return new ConnectionCheck(
+                    false, reason(e) + ": " + String.valueOf(e.getMessage()).strip());
+        }
+    }
+
+    @Override
+    public Optional<String> findOutage() {
+        try {
+            idle.add(line());
+            return Optional.empty();
+        } catch (MessagingException e) {
+            return Optional.of(reason(e));
+        }
+    }
+
+    /** An open line: one that still answers, or a new one. */
+    private Transport line() throws MessagingException {
+        for (Transport line = idle.poll(); line != null; line = idle.poll()) {
+            if (line.isConnected()) return line;
+            close(line);
+        }
+        Transport line = session.getTransport();
+        line.connect(
+                account.host(),
+                account.port(),
+                account.user().isEmpty() ? null : account.user(),
+                password.isEmpty() ? null : password);
+        return line;
+    }
+
+    private static String reason(MessagingException e) {
+        return e instanceof jakarta.mail.AuthenticationFailedException
+                ? "The mail server rejected the user name or password"
+                : "The mail server can't be reached";
+    }
+
+    /**
+     * What the server said, by its reply code (RFC 5321, 4.2.1): 4 is later, 5 is never. Empty where it said nothing.
+     */
+    private static Optional<HandOver> answered(MessagingException e) {
+        for (Exception x = e; x instanceof MessagingException m; x = m.getNextException()) {
+            int code = m instanceof SMTPSendFailedException s
+                    ? s.getReturnCode()
+                    : m instanceof SMTPAddressFailedException a
+                            ? a.getReturnCode()
+                            : m instanceof SMTPSenderFailedException f ? f.getReturnCode() : 0;
+            if (code >= 400
+                    && !(m instanceof SMTPSendFailedException
+                            && m.getNextException() instanceof SMTPAddressFailedException)) {
+                String said = "The mail server answered: " + m.getMessage().strip();
+                return Optional.of(code >= 500 ? new HandOver.Refused(said) : new HandOver.Later(said));
+            }
+        }
+        return Optional.empty();
+    }
+
+    private static void close(Transport line) {
+        try {
+            line.close();
+        } catch (MessagingException e) {
+            // It is gone already.
+        }
+    }
+
+    @Override
+    public void close() {
+        for (Transport line = idle.poll(); line != null; line = idle.poll()) close(line);
+    }
+}

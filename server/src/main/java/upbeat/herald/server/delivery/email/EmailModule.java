@@ -1,0 +1,49 @@
+package upbeat.herald.server.delivery.email;
+
+import java.util.Map;
+import java.util.Optional;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+import upbeat.herald.core.notice.Notice;
+import upbeat.herald.core.wording.Channel;
+import upbeat.herald.core.wording.email.EmailChannel;
+import upbeat.herald.server.brand.BrandRepository;
+import upbeat.herald.server.channel.AccountSettings;
+import upbeat.herald.server.channel.ChannelModule;
+import upbeat.herald.server.channel.Gateway;
+import upbeat.herald.server.platform.web.ValidationException;
+
+/** E-mail on the server: an SMTP account, and a sender's address that has to be verified before a notice goes live. */
+@Component
+class EmailModule implements ChannelModule {
+    private final EmailProperties properties;
+    private final BrandRepository brands;
+
+    EmailModule(EmailProperties properties, BrandRepository brands) {
+        this.properties = properties;
+        this.brands = brands;
+    }
+
+    @Override
+    public Channel channel() {
+        return EmailChannel.EMAIL;
+    }
+
+    @Override
+    public void validateAccount(Map<String, Object> account, ValidationException errors) {
+        EmailAccount.validate(account, errors);
+    }
+
+    @Override
+    public Gateway createGateway(AccountSettings settings) {
+        return new EmailGateway(
+                settings.read(EmailAccount.class), settings.secret("password"), properties.connections());
+    }
+
+    @Override
+    public Optional<String> findGoLiveObstacle(JdbcClient db, Notice notice) {
+        return brands.findUnverifiedSender(db, notice.audience().shops())
+                .map(address -> "The sender address " + address + " isn't verified yet. Go to Setup, Brand, and send"
+                        + " the code; then set the notice live");
+    }
+}

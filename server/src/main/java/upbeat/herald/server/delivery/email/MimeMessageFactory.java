@@ -1,0 +1,68 @@
+package upbeat.herald.server.delivery.email;
+
+import jakarta.mail.Message;
+import jakarta.mail.MessagingException;
+import jakarta.mail.Session;
+import jakarta.mail.internet.AddressException;
+import jakarta.mail.internet.InternetAddress;
+import jakarta.mail.internet.MimeBodyPart;
+import jakarta.mail.internet.MimeMessage;
+import jakarta.mail.internet.MimeMultipart;
+import java.io.UnsupportedEncodingException;
+import java.net.IDN;
+import java.nio.charset.StandardCharsets;
+import java.util.Date;
+import upbeat.herald.server.channel.OutgoingMessage;
+
+/**
+ * Makes the mail: text and HTML side by side (RFC 2046, 5.1.4: plainest first), marked as made by a machine (RFC 3834).
+ */
+final class MimeMessageFactory {
+    private MimeMessageFactory() {}
+
+    static MimeMessage create(Session session, OutgoingMessage m, InternetAddress to) throws MessagingException {
+        String host =
+                m.brand().senderAddress().substring(m.brand().senderAddress().indexOf('@') + 1);
+        MimeMessage mail = new MimeMessage(session) {
+            @Override
+            protected void updateMessageID() throws MessagingException {
+                setHeader("Message-ID", "<" + m.id() + "@" + host + ">");
+            }
+        };
+        try {
+            mail.setFrom(
+                    new InternetAddress(m.brand().senderAddress(), m.brand().senderName(), "UTF-8"));
+        } catch (UnsupportedEncodingException e) {
+            throw new IllegalStateException("UTF-8 is part of every Java platform", e);
+        }
+        mail.setRecipient(Message.RecipientType.TO, to);
+        mail.setSubject(m.content().subject(), "UTF-8");
+        mail.setSentDate(Date.from(m.date()));
+        mail.setHeader("Auto-Submitted", "auto-generated");
+        mail.setHeader("X-Auto-Response-Suppress", "All");
+        mail.setHeader("Content-Language", m.language());
+        MimeMultipart both = new MimeMultipart("alternative");
+        both.addBodyPart(part(m.content().text(), "plain"));
+        both.addBodyPart(part(m.content().html(), "html"));
+        mail.setContent(both);
+        mail.saveChanges();
+        return mail;
+    }
+
+    /** The address with its host in ASCII (RFC 5891), as servers without SMTPUTF8 want it. */
+    static InternetAddress address(String address) throws AddressException {
+        int at = address.lastIndexOf('@');
+        String host = address.substring(at + 1);
+        InternetAddress ascii = new InternetAddress(address.substring(0, at + 1)
+                + (StandardCharsets.US_ASCII.newEncoder().canEncode(host) ? host : IDN.toASCII(host)));
+        ascii.validate();
+        return ascii;
+    }
+
+    private static MimeBodyPart part(String text, String kind) throws MessagingException {
+        MimeBodyPart part = new MimeBodyPart();
+        part.setText(text, "UTF-8", kind);
+        part.setHeader("Content-Transfer-Encoding", "quoted-printable");
+        return part;
+    }
+}

@@ -1,0 +1,6 @@
+/**
+ * The mail server: MIME, SMTP, and the verification of a sender address.
+ *
+ * <p>Not here: no text is written here.
+ */
+package upbeat.herald.server.delivery.email;

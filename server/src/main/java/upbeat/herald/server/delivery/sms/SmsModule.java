@@ -1,0 +1,52 @@
+package upbeat.herald.server.delivery.sms;
+
+import java.util.Map;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+import upbeat.herald.core.wording.Channel;
+import upbeat.herald.core.wording.sms.SmsChannel;
+import upbeat.herald.server.channel.AccountSettings;
+import upbeat.herald.server.channel.ChannelModule;
+import upbeat.herald.server.channel.Gateway;
+import upbeat.herald.server.channel.GatewayAccounts;
+import upbeat.herald.server.channel.Price;
+import upbeat.herald.server.message.ReceiptService;
+import upbeat.herald.server.platform.web.ValidationException;
+
+/** SMS on the server: an SMPP account, paid for by segment. */
+@Component
+class SmsModule implements ChannelModule {
+    private final SmsProperties properties;
+    private final GatewayAccounts accounts;
+    private final ReceiptService receipts;
+
+    SmsModule(SmsProperties properties, GatewayAccounts accounts, ReceiptService receipts) {
+        this.properties = properties;
+        this.accounts = accounts;
+        this.receipts = receipts;
+    }
+
+    @Override
+    public Channel channel() {
+        return SmsChannel.SMS;
+    }
+
+    @Override
+    public void validateAccount(Map<String, Object> account, ValidationException errors) {
+        SmsAccount.validate(account, errors);
+    }
+
+    @Override
+    public Gateway createGateway(AccountSettings settings) {
+        return new SmsGateway(settings.read(SmsAccount.class), settings.secret("password"), receipts::record);
+    }
+
+    @Override
+    public Optional<Price> priceOf(int segments, @Nullable String country) {
+        SmsAccount usual = properties.usualPrices();
+        SmsAccount account =
+                accounts.findInUse(channel()).map(s -> s.read(SmsAccount.class)).orElse(usual);
+        return Optional.of(account.priceOf(segments, country, usual));
+    }
+}

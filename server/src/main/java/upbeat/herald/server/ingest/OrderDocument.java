@@ -1,0 +1,197 @@
+package upbeat.herald.server.ingest;
+
+import java.math.BigDecimal;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.OffsetDateTime;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+import upbeat.herald.core.Texts;
+import upbeat.herald.core.journey.Countries;
+import upbeat.herald.core.journey.EmailAddress;
+import upbeat.herald.core.journey.Order;
+import upbeat.herald.core.journey.Payment;
+import upbeat.herald.core.journey.PhoneNumbers;
+import upbeat.herald.server.platform.persistence.Json;
+import upbeat.herald.server.platform.web.JsonErrors;
+import upbeat.herald.server.platform.web.ValidationException;
+
+/** An order as a machine sends it, and as a shop's mapping makes it. */
+public record OrderDocument(
+        OffsetDateTime placedAt,
+        @Nullable CustomerBody customer,
+        @Nullable ShipToBody shipTo,
+        @Nullable String payment,
+        @Nullable String currency,
+        @Nullable BigDecimal total,
+        @Nullable List<ItemBody> items,
+        @Nullable ConsentBody consent,
+        @Nullable List<String> tags) {
+
+    record CustomerBody(
+            @Nullable String name,
+            @Nullable String email,
+            @Nullable String phone,
+            @Nullable String language) {}
+
+    record ShipToBody(
+            @Nullable String name,
+            @Nullable String street,
+            @Nullable String city,
+            @Nullable String postcode,
+            @Nullable String country) {}
+
+    record ItemBody(
+            @Nullable String sku,
+            @Nullable String name,
+            @Nullable Integer quantity,
+            @Nullable BigDecimal price,
+            @Nullable String imageUrl) {}
+
+    record ConsentBody(
+            @Nullable Boolean email,
+            @Nullable Boolean sms,
+            @Nullable Boolean whatsapp) {}
+
+    private static final int LONGEST = 500;
+    private static final int MOST_ITEMS = 10_000;
+    /** A clock may be wrong by some hours; by a day or more, the date is. */
+    private static final Duration AHEAD = Duration.ofHours(24);
+
+    /**
+     * From values by name, nested as the document nests them. @throws ValidationException where one has the wrong form
+     */
+    public static OrderDocument fromValues(Map<String, Object> values) {
+        try {
+            return Json.convert(values, OrderDocument.class);
+        } catch (tools.jackson.databind.DatabindException e) {
+            throw JsonErrors.toValidationException(e);
+        }
+    }
+
+    public static void checkShop(String key, String field, ValidationException errors) {
+        if (key == null || !key.matches("[a-z0-9][a-z0-9-]{0,39}"))
+            errors.add(field, "Enter a short name of up to 40 lower-case letters, digits and hyphens");
+    }
+
+    /**
+     * The order, with its numbers and codes in one notation. @throws ValidationException naming every value that can't
+     * be used
+     */
+    public Order toOrder(String shop, String number, Instant now) {
+        ValidationException errors = new ValidationException();
+        checkShop(shop, "shop", errors);
+        if (Texts.isBlank(number) || number.length() > 80)
+            errors.add("number", "Enter an order number of 1 to 80 characters");
+        if (placedAt == null) errors.add("placedAt", "Enter when the order was placed, like 2026-11-24T14:05:00+01:00");
+        else if (placedAt.toInstant().isAfter(now.plus(AHEAD)))
+            errors.add("placedAt", "This time is in the future. Check the year and the time zone");
+        Payment paid = Payment.PREPAID;
+        if (payment != null) {
+            paid = Payment.fromCode(payment).orElse(null);
+            if (paid == null) errors.add("payment", "\"" + payment + "\" isn't prepaid or cash-on-delivery");
+        }
+        if (currency != null && !currency(currency))
+            errors.add("currency", "\"" + currency + "\" isn't a currency code such as EUR");
+        if (total != null && (total.signum() < 0 || total.precision() > 15))
+            errors.add("total", "Enter a total of zero or more");
+        Order.ShipTo to = shipTo == null ? null : shipTo(errors);
+        Order.Customer who = customer == null ? null : customer(to, errors);
+        List<Order.Item> what = items == null ? List.of() : items(errors);
+        Order.Consent agreed = consent == null
+                ? Order.Consent.UNKNOWN
+                : new Order.Consent(consent.email(), consent.sms(), consent.whatsapp());
+        List<String> words = tags == null
+                ? List.of()
+                : tags.stream()
+                        .filter(t -> !Texts.isBlank(t))
+                        .map(String::strip)
+                        .distinct()
+                        .toList();
+        errors.throwIfAny();
+        return new Order(shop, number, placedAt.toInstant(), who, to, paid, currency, total, what, agreed, words);
+    }
+
+    private Order.ShipTo shipTo(ValidationException errors) {
+        String country = Texts.blankToNull(shipTo.country());
+        if (country != null) {
+            country = country.toUpperCase(Locale.ROOT);
+            if (!Countries.CODES.contains(country))
+                errors.add("shipTo.country", "\"" + shipTo.country() + "\" isn't a country code such as DE");
+        }
+        return new Order.ShipTo(
+                text("shipTo.name", shipTo.name(), errors),
+                text("shipTo.street", shipTo.street(), errors),
+                text("shipTo.city", shipTo.city(), errors),
+                text("shipTo.postcode", shipTo.postcode(), errors),
+                country);
+    }
+
+    private Order.Customer customer(Order.ShipTo to, ValidationException errors) {
+        String email = Texts.blankToNull(customer.email());
+        if (email != null && !EmailAddress.isValid(email))
+            errors.add("customer.email", "\"" + email + "\" isn't an e-mail address");
+        String phone = Texts.blankToNull(customer.phone());
+        if (phone != null) {
+            String written = phone;
+            phone = PhoneNumbers.toE164(written, to == null ? null : to.country())
+                    .orElse(null);
+            if (phone == null)
+                errors.add(
+                        "customer.phone",
+                        "\"" + written
+                                + "\" isn't a valid phone number. Enter it with its country code, like +46701740605, or leave it out");
+        }
+        String language = Texts.blankToNull(customer.language());
+        if (language != null && !language.matches("[A-Za-z]{2,3}(-[A-Za-z0-9]{2,8})*"))
+            errors.add("customer.language", "\"" + language + "\" isn't a language code such as de");
+        return new Order.Customer(text("customer.name", customer.name(), errors), email, phone, language);
+    }
+
+    private List<Order.Item> items(ValidationException errors) {
+        if (items.size() > MOST_ITEMS) {
+            errors.add("items", "An order can have up to " + MOST_ITEMS + " items");
+            return List.of();
+        }
+        List<Order.Item> list = new java.util.ArrayList<>();
+        for (int i = 0; i < items.size(); i++) {
+            ItemBody item = items.get(i);
+            String at = "items[" + i + "]";
+            if (item == null) {
+                errors.add(at, "This item is empty");
+                continue;
+            }
+            if (Texts.isBlank(item.name()) && Texts.isBlank(item.sku()))
+                errors.add(at + ".name", "Give the item a name or an SKU");
+            if (item.quantity() == null || item.quantity() < 1)
+                errors.add(at + ".quantity", "Enter a quantity of 1 or more");
+            if (item.price() != null && item.price().signum() < 0)
+                errors.add(at + ".price", "Enter a price of zero or more");
+            String sku = text(at + ".sku", item.sku(), errors);
+            String name = text(at + ".name", item.name(), errors);
+            list.add(new Order.Item(
+                    sku,
+                    name == null ? sku : name,
+                    item.quantity() == null ? 1 : item.quantity(),
+                    item.price(),
+                    Texts.blankToNull(item.imageUrl())));
+        }
+        return list;
+    }
+
+    private static String text(String field, String value, ValidationException errors) {
+        if (value != null && value.length() > LONGEST)
+            errors.add(field, "This is longer than " + LONGEST + " characters");
+        return Texts.blankToNull(value);
+    }
+
+    private static boolean currency(String code) {
+        try {
+            return java.util.Currency.getInstance(code) != null;
+        } catch (IllegalArgumentException e) {
+            return false;
+        }
+    }
+}

@@ -1,0 +1,109 @@
+package upbeat.herald.server.ingest;
+
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.Collections;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import upbeat.herald.core.journey.StageVisit;
+import upbeat.herald.server.message.MessageRepository;
+import upbeat.herald.server.order.ParcelRepository;
+import upbeat.herald.server.order.ScanRepository;
+import upbeat.herald.server.order.StageVisitRepository;
+
+/**
+ * The parcels one transaction works on: read together, changed in memory, written together by
+ * {@link WorkingSetLoader#save}. A thousand scans take a dozen statements that way, and one scan takes the same dozen.
+ */
+final class WorkingSet {
+    /**
+     * New scans count on from here until they are written: which ids are free, only the transaction knows that writes
+     * them.
+     */
+    private static final long BEFORE_NEW = 1L << 62;
+
+    final Map<Long, WorkingParcel> byId = new HashMap<>();
+    final Map<Long, WorkingOrder> orders = new HashMap<>();
+    final List<StageVisitRepository.Visit> visits = new ArrayList<>();
+    final List<MessageRepository.NewMessage> messages = new ArrayList<>();
+    private final Set<ParcelRepository.Number> numbers;
+    private final Map<ParcelRepository.Number, Long> ids;
+    private final Set<ScanRepository.Same> known;
+    private final Map<Long, ScanRepository.ScanRow> scans = new HashMap<>();
+    private final List<Long> order = new ArrayList<>();
+    private final Set<Long> markLate = new LinkedHashSet<>();
+    private long lastId = BEFORE_NEW;
+
+    /** @param numbers that are worked on, {@code ids} those of them that are parcels */
+    WorkingSet(
+            Set<ParcelRepository.Number> numbers,
+            Map<ParcelRepository.Number, Long> ids,
+            Set<ScanRepository.Same> known) {
+        this.numbers = numbers;
+        this.ids = ids;
+        this.known = known;
+    }
+
+    Optional<WorkingParcel> find(ParcelRepository.Number number) {
+        return Optional.ofNullable(ids.get(number)).map(byId::get);
+    }
+
+    /** Keeps a scan under an id for the time being; empty where the same one was kept before. */
+    Optional<Long> addScan(ScanRepository.ScanRow s) {
+        if (!known.add(new ScanRepository.Same(s.carrier(), s.compact(), s.at(), s.code(), s.text(), s.place())))
+            return Optional.empty();
+        long id = ++lastId;
+        scans.put(id, s);
+        order.add(id);
+        return Optional.of(id);
+    }
+
+    void markLate(long scanId) {
+        markLate.add(scanId);
+    }
+
+    void addVisit(WorkingParcel parcel, StageVisit visit) {
+        if (parcel.announced.add(visit.key()))
+            visits.add(new StageVisitRepository.Visit(
+                    parcel.row().orderId(), parcel.row().id(), visit));
+    }
+
+    /** The scans kept, ready to be written. @param after the highest id that is taken */
+    List<ScanRepository.ScanRow> newScans(long after) {
+        return order.stream()
+                .map(id -> scans.get(id).withId(id - BEFORE_NEW + after, markLate.contains(id)))
+                .toList();
+    }
+
+    /** Scans known before that turned out to be late. */
+    Collection<Long> turnedLate() {
+        return markLate.stream().filter(id -> !scans.containsKey(id)).toList();
+    }
+
+    /** True where nothing that is worked on here is worked on there. */
+    boolean isDisjoint(WorkingSet other) {
+        return Collections.disjoint(numbers, other.numbers)
+                && Collections.disjoint(orders.keySet(), other.orders.keySet());
+    }
+
+    List<ParcelRepository.Touch> touches() {
+        return byId.values().stream()
+                .filter(p -> p.movedAt() != null || p.scannedAt() != null)
+                .map(p -> new ParcelRepository.Touch(p.row().id(), p.row().stage(), p.movedAt(), p.scannedAt()))
+                .toList();
+    }
+
+    /** Parcels that came to their end in this transaction. */
+    Set<Long> finishedParcels() {
+        return byId.values().stream()
+                .filter(p -> p.movedAt() != null && p.row().stage().isFinal())
+                .map(p -> p.row().id())
+                .collect(Collectors.toCollection(HashSet::new));
+    }
+}

@@ -1,0 +1,218 @@
+package upbeat.herald.server.ingest.feed;
+
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Repository;
+import upbeat.herald.core.timing.Watch;
+import upbeat.herald.server.platform.persistence.Json;
+
+/** Where files come from by themselves, and what each asking came to. */
+@Repository
+class FeedRepository {
+    private static final String COLUMNS =
+            "select id, name, kind, shop, holds, carrier, place, schedule, at_time, zone, watch, live, next_at, last_hash from feed ";
+    private static final String RUN =
+            "select id, feed_id, began_at, tries, next_at, ended_at, ended_by, summary from feed_run ";
+
+    /**
+     * @param kind {@code folder} or {@code address}
+     * @param holds {@code orders}, {@code tracking}, {@code stages}, {@code iftsta}, {@code epcis}
+     * @param schedule {@code off} (asked only on a word), {@code interval} or {@code daily}
+     * @param nextAt when the next run begins, or null
+     */
+    record Feed(
+            long id,
+            String name,
+            String kind,
+            String shop,
+            String holds,
+            String carrier,
+            String place,
+            String schedule,
+            String atTime,
+            String zone,
+            Watch watch,
+            boolean live,
+            Instant nextAt,
+            String lastHash) {}
+
+    record Run(
+            long id,
+            long feedId,
+            Instant beganAt,
+            int tries,
+            Instant nextAt,
+            Instant endedAt,
+            String endedBy,
+            String summary) {}
+
+    List<Feed> findAll(JdbcClient db) {
+        return db.sql(COLUMNS + "order by name").query(FeedRepository::feed).list();
+    }
+
+    Optional<Feed> find(JdbcClient db, long id) {
+        return db.sql(COLUMNS + "where id = ?")
+                .param(id)
+                .query(FeedRepository::feed)
+                .optional();
+    }
+
+    long insert(JdbcClient db, Feed f, Instant now) {
+        return db.sql(
+                        "insert into feed (name, kind, shop, holds, carrier, place, schedule, at_time, zone, watch, live, next_at, created_at) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?) returning id")
+                .params(
+                        f.name(),
+                        f.kind(),
+                        f.shop(),
+                        f.holds(),
+                        f.carrier(),
+                        f.place(),
+                        f.schedule(),
+                        f.atTime(),
+                        f.zone(),
+                        Json.write(f.watch()),
+                        f.live() ? 1 : 0,
+                        millis(f.nextAt()),
+                        now.toEpochMilli())
+                .query(Long.class)
+                .single();
+    }
+
+    void update(JdbcClient db, Feed f) {
+        db.sql(
+                        "update feed set name = ?, kind = ?, shop = ?, holds = ?, carrier = ?, place = ?, schedule = ?, at_time = ?, zone = ?, watch = ?, live = ?, next_at = ? where id = ?")
+                .params(
+                        f.name(),
+                        f.kind(),
+                        f.shop(),
+                        f.holds(),
+                        f.carrier(),
+                        f.place(),
+                        f.schedule(),
+                        f.atTime(),
+                        f.zone(),
+                        Json.write(f.watch()),
+                        f.live() ? 1 : 0,
+                        millis(f.nextAt()),
+                        f.id())
+                .update();
+    }
+
+    void remove(JdbcClient db, long id) {
+        db.sql("delete from feed where id = ?").param(id).update();
+    }
+
+    void updateNextRun(JdbcClient db, long id, boolean live, Instant next) {
+        db.sql("update feed set live = ?, next_at = ? where id = ?")
+                .params(live ? 1 : 0, millis(next), id)
+                .update();
+    }
+
+    void updateHash(JdbcClient db, long id, String hash) {
+        db.sql("update feed set last_hash = ? where id = ?").params(hash, id).update();
+    }
+
+    /** Feeds whose next run is due and that have none going on. */
+    List<Feed> toBegin(JdbcClient db, Instant now) {
+        return db.sql(
+                        COLUMNS
+                                + "where live = 1 and next_at <= ? and not exists (select 1 from feed_run r where r.feed_id = feed.id and r.ended_at is null)")
+                .param(now.toEpochMilli())
+                .query(FeedRepository::feed)
+                .list();
+    }
+
+    Optional<Run> beginRun(JdbcClient db, long feedId, Instant now) {
+        if (db.sql("select count(*) from feed_run where feed_id = ? and ended_at is null")
+                        .param(feedId)
+                        .query(Long.class)
+                        .single()
+                > 0) return Optional.empty();
+        long id = db.sql("insert into feed_run (feed_id, began_at, next_at) values (?, ?, ?) returning id")
+                .params(feedId, now.toEpochMilli(), now.toEpochMilli())
+                .query(Long.class)
+                .single();
+        return db.sql(RUN + "where id = ?").param(id).query(FeedRepository::run).optional();
+    }
+
+    List<Run> findDue(JdbcClient db, Instant now) {
+        return db.sql(RUN + "where ended_at is null and next_at <= ?")
+                .param(now.toEpochMilli())
+                .query(FeedRepository::run)
+                .list();
+    }
+
+    List<Run> findLatest(JdbcClient db, long feedId, int most) {
+        return db.sql(RUN + "where feed_id = ? order by id desc limit ?")
+                .params(feedId, most)
+                .query(FeedRepository::run)
+                .list();
+    }
+
+    /** Row count 0: somebody stopped it meanwhile. */
+    boolean recordAttempt(
+            JdbcClient db, long runId, int tries, Instant next, Watch.End end, String summary, Instant now) {
+        return db.sql(
+                                "update feed_run set tries = ?, next_at = ?, ended_at = ?, ended_by = ?, summary = ? where id = ? and ended_at is null")
+                        .params(
+                                tries,
+                                millis(next),
+                                end == null ? null : now.toEpochMilli(),
+                                end == null ? null : end.code(),
+                                summary,
+                                runId)
+                        .update()
+                == 1;
+    }
+
+    boolean stopRun(JdbcClient db, long feedId, Instant now) {
+        return db.sql(
+                                "update feed_run set ended_at = ?, ended_by = ?, next_at = null where feed_id = ? and ended_at is null")
+                        .params(now.toEpochMilli(), Watch.End.STOPPED.code(), feedId)
+                        .update()
+                == 1;
+    }
+
+    private static Long millis(Instant at) {
+        return at == null ? null : Long.valueOf(at.toEpochMilli());
+    }
+
+    private static Instant time(ResultSet rs, String column) throws SQLException {
+        long at = rs.getLong(column);
+        return rs.wasNull() ? null : Instant.ofEpochMilli(at);
+    }
+
+    private static Feed feed(ResultSet rs, int i) throws SQLException {
+        return new Feed(
+                rs.getLong("id"),
+                rs.getString("name"),
+                rs.getString("kind"),
+                rs.getString("shop"),
+                rs.getString("holds"),
+                rs.getString("carrier"),
+                rs.getString("place"),
+                rs.getString("schedule"),
+                rs.getString("at_time"),
+                rs.getString("zone"),
+                Json.read(rs.getString("watch"), Watch.class),
+                rs.getInt("live") == 1,
+                time(rs, "next_at"),
+                rs.getString("last_hash"));
+    }
+
+    private static Run run(ResultSet rs, int i) throws SQLException {
+        return new Run(
+                rs.getLong("id"),
+                rs.getLong("feed_id"),
+                time(rs, "began_at"),
+                rs.getInt("tries"),
+                time(rs, "next_at"),
+                time(rs, "ended_at"),
+                rs.getString("ended_by"),
+                rs.getString("summary"));
+    }
+}

@@ -1,0 +1,277 @@
+package upbeat.herald.server.ingest.feed;
+
+import java.time.DateTimeException;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.InstantSource;
+import java.time.LocalTime;
+import java.time.ZoneId;
+import java.time.format.DateTimeParseException;
+import java.util.List;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+import org.springframework.dao.DuplicateKeyException;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Service;
+import upbeat.herald.core.HeraldException;
+import upbeat.herald.core.Texts;
+import upbeat.herald.core.exchange.ScanDocumentReader;
+import upbeat.herald.core.timing.Watch;
+import upbeat.herald.server.carrier.CarrierRepository;
+import upbeat.herald.server.ingest.OrderDocument;
+import upbeat.herald.server.platform.http.OutboundHttp;
+import upbeat.herald.server.platform.persistence.DatabaseWriter;
+import upbeat.herald.server.platform.signal.WorkSignal;
+import upbeat.herald.server.platform.web.NotFoundException;
+import upbeat.herald.server.platform.web.ValidationException;
+
+/** Setup, Feeds: watched folders and addresses that are asked, with the history of their runs. */
+@Service
+class FeedService {
+    private static final Set<String> HOLDS = Set.of("orders", "tracking", "stages");
+    /** Of parcels that are known, whichever shop they are from; a carrier may be said instead. */
+    private static final int RUNS = 20;
+
+    private final FeedRepository feeds;
+    private final OutboundHttp fetch;
+    private final CarrierRepository carriers;
+    private final JdbcClient reader;
+    private final DatabaseWriter writer;
+    private final InstantSource clock;
+    private final WorkSignal signal;
+
+    FeedService(
+            FeedRepository feeds,
+            OutboundHttp fetch,
+            CarrierRepository carriers,
+            JdbcClient reader,
+            DatabaseWriter writer,
+            InstantSource clock,
+            WorkSignal signal) {
+        this.feeds = feeds;
+        this.fetch = fetch;
+        this.carriers = carriers;
+        this.reader = reader;
+        this.writer = writer;
+        this.clock = clock;
+        this.signal = signal;
+    }
+
+    /** @param interval,limit ISO 8601; {@code live} true where it is asked by its schedule */
+    record FeedBody(
+            @Nullable String name,
+            @Nullable String kind,
+            @Nullable String shop,
+            @Nullable String holds,
+            @Nullable String carrier,
+            @Nullable String place,
+            @Nullable String schedule,
+            @Nullable String atTime,
+            @Nullable String zone,
+            @Nullable String interval,
+            @Nullable Integer mostTries,
+            @Nullable String limit,
+            @Nullable Boolean live) {}
+
+    /** @param endedBy word of what ended it, {@code endedWords} the same for a person; null while it goes on */
+    record RunView(
+            Instant beganAt,
+            int tries,
+            @Nullable Instant nextAt,
+            @Nullable Instant endedAt,
+            @Nullable String endedBy,
+            @Nullable String endedWords,
+            @Nullable String summary) {}
+
+    /** @param where the folder, or the address; {@code worstEnd} when a run that finds nothing ends, and by what */
+    record FeedView(
+            long id,
+            FeedBody feed,
+            String where,
+            @Nullable Instant nextAt,
+            Duration worst,
+            String worstEnd,
+            List<RunView> runs) {}
+
+    List<FeedView> list() {
+        return feeds.findAll(reader).stream().map(this::view).toList();
+    }
+
+    FeedView add(FeedBody body) {
+        FeedRepository.Feed feed = checked(0, body);
+        try {
+            long id = writer.write(db -> feeds.insert(db, feed, clock.instant()));
+            signal.signal();
+            return get(id);
+        } catch (DuplicateKeyException e) {
+            throw new HeraldException("name", "There is already a feed with this name. Choose another name");
+        }
+    }
+
+    FeedView change(long id, FeedBody body) {
+        find(id);
+        FeedRepository.Feed feed = checked(id, body);
+        writer.write(db -> {
+            feeds.update(db, feed);
+            feeds.stopRun(db, id, clock.instant());
+            return null;
+        });
+        signal.signal();
+        return get(id);
+    }
+
+    void remove(long id) {
+        writer.write(db -> {
+            feeds.remove(db, id);
+            return null;
+        });
+    }
+
+    /** Asks now: a run with the feed's interval, tries and limit begins. */
+    FeedView checkNow(long id) {
+        find(id);
+        if (writer.write(db -> feeds.beginRun(db, id, clock.instant())).isEmpty())
+            throw new HeraldException("id", "This feed is already being checked");
+        signal.signal();
+        return get(id);
+    }
+
+    FeedView stop(long id) {
+        find(id);
+        writer.write(db -> feeds.stopRun(db, id, clock.instant()));
+        return get(id);
+    }
+
+    FeedView get(long id) {
+        return view(find(id));
+    }
+
+    private FeedRepository.Feed find(long id) {
+        return feeds.find(reader, id).orElseThrow(() -> new NotFoundException("This feed no longer exists"));
+    }
+
+    private FeedRepository.Feed checked(long id, FeedBody b) {
+        ValidationException errors = new ValidationException();
+        if (Texts.isBlank(b.name()) || b.name().length() > 60) errors.add("name", "Enter a name of 1 to 60 characters");
+        boolean folder = "folder".equals(b.kind());
+        if (!folder && !"address".equals(b.kind())) errors.add("kind", "Choose a folder or an address");
+        boolean scans =
+                b.holds() != null && ScanDocumentReader.fromCode(b.holds()).isPresent();
+        if (!scans) OrderDocument.checkShop(b.shop(), "shop", errors);
+        if (!scans && (b.holds() == null || !HOLDS.contains(b.holds())))
+            errors.add("holds", "Choose what the files contain");
+        String carrier = Texts.blankToNull(b.carrier());
+        if (carrier != null && carriers.find(reader, carrier).isEmpty())
+            errors.add("carrier", "There is no carrier " + carrier);
+        if (folder && (b.place() == null || !b.place().matches("[a-z0-9][a-z0-9_-]{0,40}")))
+            errors.add(
+                    "place",
+                    "Enter a folder name of lower-case letters, digits and hyphens. The folder is inside the inbox of the data folder");
+        String schedule = b.schedule() == null ? "off" : b.schedule();
+        if (!Set.of("off", "interval", "daily").contains(schedule)) errors.add("schedule", "Choose a schedule");
+        String zone = Texts.isBlank(b.zone()) ? "UTC" : b.zone();
+        String at = Texts.blankToNull(b.atTime());
+        if (schedule.equals("daily")) {
+            try {
+                ZoneId.of(zone);
+                at = LocalTime.parse(String.valueOf(at)).toString();
+            } catch (DateTimeParseException e) {
+                errors.add("atTime", "Enter a time like 06:30");
+            } catch (DateTimeException e) {
+                errors.add("zone", "\"" + zone + "\" isn't a time zone such as Europe/Stockholm");
+            }
+        }
+        Watch watch = null;
+        try {
+            watch = new Watch(
+                    Texts.isBlank(b.interval()) ? Duration.ofMinutes(5) : Duration.parse(b.interval()),
+                    b.mostTries() == null ? 12 : b.mostTries(),
+                    Texts.isBlank(b.limit()) ? Duration.ofHours(1) : Duration.parse(b.limit()));
+        } catch (DateTimeParseException e) {
+            errors.add("interval", "\"" + e.getParsedString() + "\" is not an ISO 8601 duration such as PT5M");
+        } catch (HeraldException e) {
+            errors.add(e.field(), e.getMessage());
+        }
+        if (!folder && errors.errors().isEmpty()) {
+            try {
+                fetch.validate(String.valueOf(b.place()));
+            } catch (HeraldException e) {
+                errors.add("place", "This address can't be used: " + e.getMessage());
+            }
+        }
+        errors.throwIfAny();
+        boolean live = Boolean.TRUE.equals(b.live()) && !schedule.equals("off");
+        FeedRepository.Feed feed = new FeedRepository.Feed(
+                id,
+                b.name().strip(),
+                b.kind(),
+                scans ? "" : b.shop(),
+                b.holds(),
+                scans ? carrier : null,
+                b.place().strip(),
+                schedule,
+                at,
+                zone,
+                watch,
+                live,
+                null,
+                null);
+        Instant next = !live
+                ? null
+                : schedule.equals("interval") ? clock.instant() : FeedRunner.firstRun(feed, clock.instant());
+        return new FeedRepository.Feed(
+                id,
+                feed.name(),
+                feed.kind(),
+                feed.shop(),
+                feed.holds(),
+                feed.carrier(),
+                feed.place(),
+                schedule,
+                at,
+                zone,
+                watch,
+                live,
+                next,
+                null);
+    }
+
+    private FeedView view(FeedRepository.Feed f) {
+        Watch.Next worst = f.watch().latestEnd(Instant.EPOCH);
+        return new FeedView(
+                f.id(),
+                new FeedBody(
+                        f.name(),
+                        f.kind(),
+                        f.shop(),
+                        f.holds(),
+                        f.carrier(),
+                        f.place(),
+                        f.schedule(),
+                        f.atTime(),
+                        f.zone(),
+                        f.watch().interval().toString(),
+                        f.watch().mostTries(),
+                        f.watch().limit().toString(),
+                        f.live()),
+                f.kind().equals("folder") ? "inbox/" + f.place() + ", in the data folder" : f.place(),
+                f.nextAt(),
+                Duration.between(Instant.EPOCH, worst.at()),
+                worst.end().label(),
+                feeds.findLatest(reader, f.id(), RUNS).stream()
+                        .map(r -> new RunView(
+                                r.beganAt(),
+                                r.tries(),
+                                r.nextAt(),
+                                r.endedAt(),
+                                r.endedBy(),
+                                r.endedBy() == null
+                                        ? null
+                                        : Watch.End.valueOf(r.endedBy()
+                                                        .toUpperCase(java.util.Locale.ROOT)
+                                                        .replace('-', '_'))
+                                                .label(),
+                                r.summary()))
+                        .toList());
+    }
+}

@@ -1,0 +1,6 @@
+/**
+ * Files that are fetched from folders and addresses, and carriers that are polled.
+ *
+ * <p>Not here: what a file means is read in {@code ingest} and {@code ingest.spreadsheet}.
+ */
+package upbeat.herald.server.ingest.feed;

@@ -1,0 +1,49 @@
+package upbeat.herald.server.ingest.spreadsheet;
+
+import java.util.concurrent.ExecutionException;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+import upbeat.herald.core.HeraldException;
+
+/**
+ * Loads a file that came by itself, without anybody looking first; its run is in the same history as those of uploads.
+ */
+@Component
+public class FileImport {
+    private final ImportRunner importer;
+    private final ImportRunRepository runs;
+    private final JdbcClient reader;
+
+    FileImport(ImportRunner importer, ImportRunRepository runs, JdbcClient reader) {
+        this.importer = importer;
+        this.runs = runs;
+        this.reader = reader;
+    }
+
+    /** @param summary what it did, in words */
+    public record Loaded(String runId, int refused, String summary) {}
+
+    /** @throws HeraldException where the file as a whole can't be used */
+    public Loaded importFile(String shop, String kind, String fileName, String source, byte[] file) {
+        ImportRunRepository.Run run = importer.open(shop, kind, fileName, source, file);
+        if (!ImportRunner.isMapped(run))
+            throw new HeraldException(
+                    "file",
+                    "No column has the order numbers. Import the file by hand once and choose the column; it's remembered");
+        try {
+            importer.load(run.id()).get();
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new HeraldException("file", "Stopped during the import");
+        } catch (ExecutionException e) {
+            throw new IllegalStateException(e.getCause());
+        }
+        ImportRunRepository.Run done = runs.find(reader, run.id()).orElseThrow();
+        if (done.state().equals("failed")) throw new HeraldException("file", done.reason());
+        return new Loaded(
+                done.id(),
+                done.refused(),
+                done.created() + " new, " + done.changed() + " changed, " + done.unchanged() + " unchanged, "
+                        + done.refused() + " refused; " + done.messages() + " messages planned");
+    }
+}

@@ -1,0 +1,247 @@
+package upbeat.herald.server.ingest.spreadsheet;
+
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Repository;
+import tools.jackson.core.type.TypeReference;
+import upbeat.herald.server.platform.persistence.Json;
+
+/** Files that were loaded: what each would do or did, and the rows that say so. */
+@Repository
+class ImportRunRepository {
+    private static final TypeReference<Map<String, String>> TEXTS = new TypeReference<>() {};
+    private static final TypeReference<List<String>> LIST = new TypeReference<>() {};
+    private static final String COLUMNS =
+            "select id, shop, kind, file_name, source, read_as, columns, only_column, only_value, state, total, handled, created, changed, unchanged, refused, left_out, messages, reason, created_at, ended_at from import_run ";
+    private static final String ROW =
+            "insert or replace into import_row (run_id, line, verdict, order_number, name, what, reason, cells, messages) values (?, ?, ?, ?, ?, ?, ?, ?, ?)";
+
+    /**
+     * @param kind {@code orders}, {@code tracking} or {@code stages}; {@code state} {@code checking}, {@code ready},
+     *     {@code doing}, {@code done}, {@code stopped} or {@code failed}
+     */
+    record Run(
+            String id,
+            String shop,
+            String kind,
+            String fileName,
+            String source,
+            String readAs,
+            Map<String, String> columns,
+            String onlyColumn,
+            String onlyValue,
+            String state,
+            int total,
+            int handled,
+            int created,
+            int changed,
+            int unchanged,
+            int refused,
+            int leftOut,
+            int messages,
+            String reason,
+            Instant createdAt,
+            Instant endedAt) {}
+
+    void insert(JdbcClient db, Run r, byte[] content) {
+        db.sql(
+                        "insert into import_run (id, shop, kind, file_name, source, content, read_as, columns, only_column, only_value, state, total, created_at) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)")
+                .params(
+                        r.id(),
+                        r.shop(),
+                        r.kind(),
+                        r.fileName(),
+                        r.source(),
+                        content,
+                        r.readAs(),
+                        Json.write(r.columns()),
+                        r.onlyColumn(),
+                        r.onlyValue(),
+                        r.state(),
+                        r.total(),
+                        r.createdAt().toEpochMilli())
+                .update();
+        db.sql("update import_run set content = null where created_at < ?")
+                .param(r.createdAt().minusSeconds(7 * 86_400L).toEpochMilli())
+                .update();
+    }
+
+    Optional<Run> find(JdbcClient db, String id) {
+        return db.sql(COLUMNS + "where id = ?")
+                .param(id)
+                .query(ImportRunRepository::run)
+                .optional();
+    }
+
+    List<Run> findLatest(JdbcClient db, int most) {
+        return db.sql(COLUMNS + "order by created_at desc, id desc limit ?")
+                .param(most)
+                .query(ImportRunRepository::run)
+                .list();
+    }
+
+    byte[] findContent(JdbcClient db, String id) {
+        return db.sql("select content from import_run where id = ?")
+                .param(id)
+                .query((rs, i) -> rs.getBytes(1))
+                .optional()
+                .orElse(null);
+    }
+
+    /** Starts a phase: a conditional change whose row count says who has it. */
+    boolean updateState(JdbcClient db, String id, String state, List<String> from) {
+        return db.sql(
+                                "update import_run set state = :state, handled = 0, created = 0, changed = 0, unchanged = 0, refused = 0, left_out = 0, messages = 0, reason = null, ended_at = null where id = :id and state in (:from)")
+                        .param("state", state)
+                        .param("id", id)
+                        .param("from", from)
+                        .update()
+                == 1;
+    }
+
+    void saveMatch(
+            JdbcClient db, String id, Map<String, String> columns, String kind, String onlyColumn, String onlyValue) {
+        db.sql("update import_run set columns = ?, kind = ?, only_column = ?, only_value = ? where id = ?")
+                .params(Json.write(columns), kind, onlyColumn, onlyValue, id)
+                .update();
+    }
+
+    void updateProgress(JdbcClient db, String id, Counts c) {
+        db.sql(
+                        "update import_run set handled = ?, created = ?, changed = ?, unchanged = ?, refused = ?, left_out = ?, messages = ?, total = ? where id = ?")
+                .params(c.handled, c.created, c.changed, c.unchanged, c.refused, c.leftOut, c.messages, c.total, id)
+                .update();
+    }
+
+    void finish(JdbcClient db, String id, String state, String reason, Instant now) {
+        db.sql("update import_run set state = ?, reason = ?, ended_at = ? where id = ?")
+                .params(state, reason, now.toEpochMilli(), id)
+                .update();
+    }
+
+    /** Runs that a process which died left open. */
+    void sweep(JdbcClient db, Instant now) {
+        db.sql(
+                        "update import_run set state = 'stopped', reason = 'The program stopped while this was loaded. Load the file again: rows that were done change nothing', ended_at = ? where state in ('checking', 'doing')")
+                .param(now.toEpochMilli())
+                .update();
+    }
+
+    void clearRows(JdbcClient db, String id) {
+        db.sql("delete from import_row where run_id = ?").param(id).update();
+    }
+
+    void insertRow(JdbcClient db, String id, SpreadsheetImport.RowOutcome r, List<String> cells) {
+        db.sql(ROW)
+                .params(
+                        id,
+                        r.line(),
+                        r.verdict(),
+                        r.order(),
+                        r.name(),
+                        Json.write(r.what()),
+                        r.reason(),
+                        cells == null ? null : Json.write(cells),
+                        r.messages())
+                .update();
+    }
+
+    /** Refused rows first, then the others in their order. */
+    List<SpreadsheetImport.RowOutcome> findRows(JdbcClient db, String id, int most) {
+        return db.sql(
+                        "select line, order_number, name, verdict, what, reason, messages from import_row where run_id = ? order by verdict <> 'refused', line limit ?")
+                .params(id, most)
+                .query((rs, i) -> new SpreadsheetImport.RowOutcome(
+                        rs.getLong("line"),
+                        rs.getString("order_number"),
+                        rs.getString("name"),
+                        rs.getString("verdict"),
+                        Json.read(rs.getString("what"), LIST),
+                        rs.getString("reason"),
+                        rs.getInt("messages")))
+                .list();
+    }
+
+    record RefusedRow(long line, List<String> cells, String reason) {}
+
+    List<RefusedRow> findRefusedRows(JdbcClient db, String id) {
+        return db.sql(
+                        "select line, cells, reason from import_row where run_id = ? and verdict = 'refused' order by line")
+                .param(id)
+                .query((rs, i) -> new RefusedRow(rs.getLong(1), Json.read(rs.getString(2), LIST), rs.getString(3)))
+                .list();
+    }
+
+    Map<String, String> findRememberedHeadings(JdbcClient db) {
+        return db
+                .sql("select heading, column_code from column_match")
+                .query((rs, i) -> Map.entry(rs.getString(1), rs.getString(2)))
+                .list()
+                .stream()
+                .collect(Collectors.toMap(Map.Entry::getKey, Map.Entry::getValue));
+    }
+
+    void saveHeading(JdbcClient db, String heading, String column) {
+        db.sql(
+                        "insert into column_match (heading, column_code) values (?, ?) on conflict (heading) do update set column_code = excluded.column_code")
+                .params(heading, column)
+                .update();
+    }
+
+    /** Running counts of a phase. */
+    static final class Counts {
+        int total;
+        int handled;
+        int created;
+        int changed;
+        int unchanged;
+        int refused;
+        int leftOut;
+        int messages;
+
+        void add(SpreadsheetImport.RowOutcome r) {
+            handled++;
+            messages += r.messages();
+            switch (r.verdict()) {
+                case "new" -> created++;
+                case "changed" -> changed++;
+                case "refused" -> refused++;
+                case "left out" -> leftOut++;
+                default -> unchanged++;
+            }
+        }
+    }
+
+    private static Run run(ResultSet rs, int i) throws SQLException {
+        long ended = rs.getLong("ended_at");
+        Instant endedAt = rs.wasNull() ? null : Instant.ofEpochMilli(ended);
+        return new Run(
+                rs.getString("id"),
+                rs.getString("shop"),
+                rs.getString("kind"),
+                rs.getString("file_name"),
+                rs.getString("source"),
+                rs.getString("read_as"),
+                Json.read(rs.getString("columns"), TEXTS),
+                rs.getString("only_column"),
+                rs.getString("only_value"),
+                rs.getString("state"),
+                rs.getInt("total"),
+                rs.getInt("handled"),
+                rs.getInt("created"),
+                rs.getInt("changed"),
+                rs.getInt("unchanged"),
+                rs.getInt("refused"),
+                rs.getInt("left_out"),
+                rs.getInt("messages"),
+                rs.getString("reason"),
+                Instant.ofEpochMilli(rs.getLong("created_at")),
+                endedAt);
+    }
+}

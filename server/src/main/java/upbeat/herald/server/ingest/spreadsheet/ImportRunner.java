@@ -1,0 +1,284 @@
+package upbeat.herald.server.ingest.spreadsheet;
+
+import java.time.InstantSource;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.beans.factory.DisposableBean;
+import org.springframework.beans.factory.InitializingBean;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+import upbeat.herald.core.HeraldException;
+import upbeat.herald.core.exchange.CsvTable;
+import upbeat.herald.core.exchange.SheetColumn;
+import upbeat.herald.core.exchange.SheetRow;
+import upbeat.herald.core.exchange.Table;
+import upbeat.herald.server.platform.persistence.DatabaseWriter;
+import upbeat.herald.server.platform.random.RandomIds;
+import upbeat.herald.server.platform.signal.WorkSignal;
+
+/**
+ * Loads a sheet in two phases, both in the background and in small transactions, so that others write in between and
+ * somebody can stop it: the check does every row and keeps nothing; doing it keeps each part with the progress made.
+ * Rows of one order stay together.
+ */
+@Component
+class ImportRunner implements InitializingBean, DisposableBean {
+    private static final Logger LOG = LoggerFactory.getLogger(ImportRunner.class);
+    private static final int TOGETHER = 200;
+    private static final int SHOWN = 1_000;
+    private static final int MOST_ROWS = 200_000;
+    private final ImportRunRepository runs;
+    private final SpreadsheetImport take;
+    private final JdbcClient reader;
+    private final DatabaseWriter writer;
+    private final InstantSource clock;
+    private final RandomIds ids;
+    private final WorkSignal signal;
+    private final ExecutorService work = Executors.newFixedThreadPool(2, r -> {
+        Thread t = new Thread(r, "import");
+        t.setDaemon(true);
+        return t;
+    });
+    private final Set<String> stopping = ConcurrentHashMap.newKeySet();
+
+    ImportRunner(
+            ImportRunRepository runs,
+            SpreadsheetImport take,
+            JdbcClient reader,
+            DatabaseWriter writer,
+            InstantSource clock,
+            RandomIds ids,
+            WorkSignal signal) {
+        this.runs = runs;
+        this.take = take;
+        this.reader = reader;
+        this.writer = writer;
+        this.clock = clock;
+        this.ids = ids;
+        this.signal = signal;
+    }
+
+    @Override
+    public void afterPropertiesSet() {
+        writer.write(db -> {
+            runs.sweep(db, clock.instant());
+            return null;
+        });
+    }
+
+    @Override
+    public void destroy() {
+        work.shutdownNow();
+    }
+
+    static Table readTable(byte[] file) {
+        Table table = XlsxReader.isXlsx(file) ? XlsxReader.read(file) : CsvTable.read(file);
+        if (table.lines().size() > MOST_ROWS)
+            throw new HeraldException(
+                    "file", "The file has more than " + MOST_ROWS + " rows. Split it into smaller files");
+        return table;
+    }
+
+    /**
+     * Keeps a file and says how its columns are understood. @param kind {@code orders}, {@code tracking} or
+     * {@code stages}
+     */
+    ImportRunRepository.Run open(String shop, String kind, String fileName, String source, byte[] file) {
+        Table table = readTable(file);
+        Map<SheetColumn, Integer> match = table.match(runs.findRememberedHeadings(reader));
+        Map<String, String> columns = new LinkedHashMap<>();
+        match.forEach(
+                (column, at) -> columns.put(column.code(), table.headings().get(at)));
+        var run = new ImportRunRepository.Run(
+                ids.newId("sheet_"),
+                shop,
+                kind,
+                fileName,
+                source,
+                table.readAs(),
+                columns,
+                null,
+                null,
+                "ready",
+                table.lines().size(),
+                0,
+                0,
+                0,
+                0,
+                0,
+                0,
+                0,
+                null,
+                clock.instant(),
+                null);
+        writer.write(db -> {
+            runs.insert(db, run, file);
+            return null;
+        });
+        return run;
+    }
+
+    /** True where the columns say whose each row is. */
+    static boolean isMapped(ImportRunRepository.Run run) {
+        return run.columns().containsKey(SheetColumn.ORDER.code())
+                || run.kind().equals("stages") && run.columns().containsKey(SheetColumn.TRACKING.code());
+    }
+
+    /** Finds out what a file would do. */
+    Future<?> check(String id) {
+        return start(id, "checking", List.of("ready", "stopped", "failed"));
+    }
+
+    /** Does it. @throws HeraldException where it was done already, or is at work */
+    Future<?> load(String id) {
+        return start(id, "doing", List.of("ready", "stopped"));
+    }
+
+    void stop(String id) {
+        stopping.add(id);
+    }
+
+    private Future<?> start(String id, String state, List<String> from) {
+        boolean mine = writer.write(db -> {
+            boolean begun = runs.updateState(db, id, state, from);
+            if (begun) runs.clearRows(db, id);
+            return begun;
+        });
+        if (!mine) {
+            String now =
+                    runs.find(reader, id).map(ImportRunRepository.Run::state).orElse("gone");
+            throw new HeraldException(
+                    "id",
+                    now.equals("done")
+                            ? "This file was already imported"
+                            : now.equals("gone")
+                                    ? "This upload no longer exists. Upload the file again"
+                                    : "This file is being imported. Wait, or stop the import");
+        }
+        stopping.remove(id);
+        boolean keep = state.equals("doing");
+        return work.submit(() -> run(id, keep));
+    }
+
+    private void run(String id, boolean keep) {
+        try {
+            ImportRunRepository.Run run = runs.find(reader, id).orElseThrow();
+            byte[] content = runs.findContent(reader, id);
+            if (content == null) throw new HeraldException("file", "The file is no longer stored. Upload it again");
+            Table table = readTable(content);
+            List<SheetRow> rows = table.rows(table.match(run.columns(), true));
+            ImportRunRepository.Counts counts = new ImportRunRepository.Counts();
+            counts.total = rows.size();
+            SpreadsheetImport.Job job = new SpreadsheetImport.Job(
+                    run.shop(), run.kind(), only(table, run), table.headings().indexOf(run.onlyColumn()));
+            int shown = 0;
+            for (List<List<SheetRow>> part : parts(rows)) {
+                if (stopping.remove(id)) {
+                    end(
+                            id,
+                            counts,
+                            keep ? "stopped" : "ready",
+                            keep
+                                    ? "Stopped after " + counts.handled + " of " + counts.total
+                                            + " rows. Rows already imported stay; start again to import the rest"
+                                    : "The check was stopped after " + counts.handled + " rows");
+                    return;
+                }
+                Map<Long, List<String>> cells = new LinkedHashMap<>();
+                part.forEach(order -> order.forEach(r -> cells.put(r.line(), r.cells())));
+                List<SpreadsheetImport.RowOutcome> outcomes = keep
+                        ? writer.write(db -> kept(db, id, job, part, cells))
+                        : writer.dryRun(db -> take.importAll(db, job, part, clock.instant()));
+                outcomes.forEach(counts::add);
+                int upTo = shown;
+                writer.write(db -> {
+                    int n = upTo;
+                    for (SpreadsheetImport.RowOutcome o : outcomes) {
+                        boolean refused = o.verdict().equals("refused");
+                        if (!keep && (refused || n++ < SHOWN))
+                            runs.insertRow(db, id, o, refused ? cells.get(o.line()) : null);
+                    }
+                    runs.updateProgress(db, id, counts);
+                    return null;
+                });
+                shown += outcomes.size();
+                if (keep) signal.signal();
+            }
+            end(id, counts, keep ? "done" : "ready", null);
+        } catch (HeraldException e) {
+            fail(id, e.getMessage());
+        } catch (RuntimeException e) {
+            LOG.error("An import failed: {}", e.toString());
+            fail(id, "Something went wrong. Rows already imported stay. Try again; if it happens again, check the log");
+        }
+    }
+
+    private List<SpreadsheetImport.RowOutcome> kept(
+            JdbcClient db,
+            String id,
+            SpreadsheetImport.Job job,
+            List<List<SheetRow>> part,
+            Map<Long, List<String>> cells) {
+        List<SpreadsheetImport.RowOutcome> outcomes = take.importAll(db, job, part, clock.instant());
+        for (SpreadsheetImport.RowOutcome o : outcomes)
+            if (o.line() <= SHOWN || o.verdict().equals("refused"))
+                runs.insertRow(db, id, o, o.verdict().equals("refused") ? cells.get(o.line()) : null);
+        return outcomes;
+    }
+
+    private static String only(Table table, ImportRunRepository.Run run) {
+        if (run.onlyColumn() == null) return null;
+        if (!table.headings().contains(run.onlyColumn()))
+            throw new HeraldException("only", "The file has no heading \"" + run.onlyColumn() + "\"");
+        return run.onlyValue();
+    }
+
+    /**
+     * Rows with one order number together, in the order of their first lines, in parts of about {@value #TOGETHER}
+     * rows.
+     */
+    private static List<List<List<SheetRow>>> parts(List<SheetRow> rows) {
+        Map<String, List<SheetRow>> orders = new LinkedHashMap<>();
+        for (SheetRow row : rows) {
+            String number = row.get(SheetColumn.ORDER) == null || row.fault() != null
+                    ? "\u0000" + row.line()
+                    : row.get(SheetColumn.ORDER);
+            orders.computeIfAbsent(number, k -> new ArrayList<>()).add(row);
+        }
+        List<List<List<SheetRow>>> parts = new ArrayList<>();
+        int size = TOGETHER;
+        for (List<SheetRow> order : orders.values()) {
+            if (size >= TOGETHER) {
+                parts.add(new ArrayList<>());
+                size = 0;
+            }
+            parts.get(parts.size() - 1).add(order);
+            size += order.size();
+        }
+        return parts;
+    }
+
+    private void end(String id, ImportRunRepository.Counts counts, String state, String reason) {
+        writer.write(db -> {
+            runs.updateProgress(db, id, counts);
+            runs.finish(db, id, state, reason, clock.instant());
+            return null;
+        });
+    }
+
+    private void fail(String id, String reason) {
+        writer.write(db -> {
+            runs.finish(db, id, "failed", reason, clock.instant());
+            return null;
+        });
+    }
+}

@@ -1,0 +1,262 @@
+package upbeat.herald.server.ingest.spreadsheet;
+
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.Future;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Service;
+import org.springframework.web.multipart.MultipartFile;
+import upbeat.herald.core.HeraldException;
+import upbeat.herald.core.Texts;
+import upbeat.herald.core.exchange.SafeCell;
+import upbeat.herald.core.exchange.SheetColumn;
+import upbeat.herald.core.exchange.Table;
+import upbeat.herald.server.ingest.OrderDocument;
+import upbeat.herald.server.platform.persistence.DatabaseWriter;
+import upbeat.herald.server.platform.web.NotFoundException;
+import upbeat.herald.server.platform.web.ValidationException;
+
+/** Loads a sheet in two steps: first what it would do, row by row, keeping nothing; then, on a word, doing it. */
+@Service
+class SpreadsheetService {
+    private static final Set<String> KINDS = Set.of("orders", "tracking", "stages");
+    private static final int SHOWN = 1_000;
+    private static final int LATEST = 20;
+    /** A small sheet is answered with its result; a large one is asked about again. */
+    private static final int PATIENCE_MILLIS = 2_500;
+
+    private final ImportRunner importer;
+    private final ImportRunRepository runs;
+    private final DatabaseWriter writer;
+    private final JdbcClient reader;
+
+    SpreadsheetService(ImportRunner importer, ImportRunRepository runs, DatabaseWriter writer, JdbcClient reader) {
+        this.importer = importer;
+        this.runs = runs;
+        this.writer = writer;
+        this.reader = reader;
+    }
+
+    record ColumnView(String code, String words) {}
+
+    /**
+     * @param applied false while this is only what would be done; {@code handled} of {@code total} rows so far;
+     *     {@code rows} the refused ones first, up to 1,000; {@code sample} the first lines as they stand
+     */
+    record SheetResult(
+            String id,
+            String fileName,
+            String shop,
+            String kind,
+            String state,
+            boolean applied,
+            String readAs,
+            List<String> headings,
+            Map<String, String> columns,
+            List<String> leftOut,
+            List<ColumnView> all,
+            @Nullable String onlyColumn,
+            @Nullable String onlyValue,
+            List<List<String>> sample,
+            int total,
+            int handled,
+            int created,
+            int changed,
+            int unchanged,
+            int refused,
+            int leftOutRows,
+            int messages,
+            @Nullable String reason,
+            List<SpreadsheetImport.RowOutcome> rows) {}
+
+    record RunLine(
+            String id,
+            String fileName,
+            String shop,
+            String kind,
+            String source,
+            String state,
+            int total,
+            int created,
+            int changed,
+            int refused,
+            int messages,
+            Instant createdAt) {}
+
+    /** @param columns column code to heading; {@code onlyColumn} heading of the rows that are taken */
+    record Match(
+            @Nullable String kind,
+            @Nullable Map<String, String> columns,
+            @Nullable String onlyColumn,
+            @Nullable String onlyValue) {}
+
+    SheetResult check(MultipartFile file, String shop, String kind) throws IOException {
+        ValidationException errors = new ValidationException();
+        OrderDocument.checkShop(shop, "shop", errors);
+        if (!KINDS.contains(kind)) errors.add("kind", "Choose what the file contains");
+        errors.throwIfAny();
+        ImportRunRepository.Run run = importer.open(
+                shop,
+                kind,
+                file.getOriginalFilename() == null ? "sheet" : file.getOriginalFilename(),
+                "upload",
+                file.getBytes());
+        if (ImportRunner.isMapped(run)) await(importer.check(run.id()));
+        return result(run.id());
+    }
+
+    /** Says what the columns are; remembered by their headings. The check is done anew. */
+    SheetResult saveMatch(String id, Match body) {
+        ImportRunRepository.Run run = find(id);
+        if (run.state().equals("done") || run.state().equals("doing"))
+            throw new HeraldException("id", "This file was already imported. Upload it again to change its columns");
+        String kind = body.kind() == null ? run.kind() : body.kind();
+        if (!KINDS.contains(kind)) throw new HeraldException("kind", "Choose what the file contains");
+        Map<String, String> columns = body.columns() == null ? run.columns() : body.columns();
+        Table table = ImportRunner.readTable(runs.findContent(reader, id));
+        Map<SheetColumn, Integer> match = table.match(columns, true);
+        String only = Texts.blankToNull(body.onlyColumn());
+        if (only != null && !table.headings().contains(only))
+            throw new HeraldException("onlyColumn", "The file has no heading \"" + only + "\"");
+        writer.write(db -> {
+            Map<String, String> kept = new LinkedHashMap<>();
+            match.forEach((c, at) -> kept.put(c.code(), table.headings().get(at)));
+            runs.saveMatch(
+                    db, id, kept, kind, only, only == null ? null : body.onlyValue() == null ? "" : body.onlyValue());
+            for (int i = 0; i < table.headings().size(); i++) {
+                Integer at = i;
+                String code = match.entrySet().stream()
+                        .filter(e -> e.getValue().equals(at))
+                        .map(e -> e.getKey().code())
+                        .findFirst()
+                        .orElse("");
+                if (!table.headings().get(i).isBlank())
+                    runs.saveHeading(db, SheetColumn.normalize(table.headings().get(i)), code);
+            }
+            return null;
+        });
+        if (ImportRunner.isMapped(find(id))) await(importer.check(id));
+        return result(id);
+    }
+
+    SheetResult apply(String id) {
+        ImportRunRepository.Run run = find(id);
+        if (!ImportRunner.isMapped(run))
+            throw new HeraldException("columns", "Choose the column with the order numbers");
+        await(importer.load(id));
+        return result(id);
+    }
+
+    SheetResult stop(String id) {
+        find(id);
+        importer.stop(id);
+        return result(id);
+    }
+
+    SheetResult get(String id) {
+        return result(id);
+    }
+
+    List<RunLine> listLatest() {
+        return runs.findLatest(reader, LATEST).stream()
+                .map(r -> new RunLine(
+                        r.id(),
+                        r.fileName(),
+                        r.shop(),
+                        r.kind(),
+                        r.source(),
+                        r.state(),
+                        r.total(),
+                        r.created(),
+                        r.changed(),
+                        r.refused(),
+                        r.messages(),
+                        r.createdAt()))
+                .toList();
+    }
+
+    /** The refused rows as they came, with the reason behind each, to be mended and loaded again. */
+    ResponseEntity<String> downloadRefused(String id) {
+        find(id);
+        byte[] content = runs.findContent(reader, id);
+        List<String> headings = new ArrayList<>(
+                content == null ? List.of() : ImportRunner.readTable(content).headings());
+        headings.add("why it was refused");
+        StringBuilder out = new StringBuilder("\ufeff").append(SafeCell.toCsvLine(headings));
+        for (ImportRunRepository.RefusedRow row : runs.findRefusedRows(reader, id)) {
+            List<String> cells = new ArrayList<>(row.cells());
+            while (cells.size() < headings.size() - 1) cells.add("");
+            cells.add(row.reason());
+            out.append(SafeCell.toCsvLine(cells));
+        }
+        return ResponseEntity.ok()
+                .contentType(new MediaType("text", "csv", StandardCharsets.UTF_8))
+                .header("Content-Disposition", "attachment; filename=\"refused.csv\"")
+                .body(out.toString());
+    }
+
+    private static void await(Future<?> work) {
+        try {
+            work.get(PATIENCE_MILLIS, TimeUnit.MILLISECONDS);
+        } catch (TimeoutException e) {
+            // It goes on; the interface asks again.
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        } catch (ExecutionException e) {
+            throw new IllegalStateException(e.getCause());
+        }
+    }
+
+    private ImportRunRepository.Run find(String id) {
+        return runs.find(reader, id)
+                .orElseThrow(() -> new NotFoundException("There is no upload " + id + ". Upload the file again"));
+    }
+
+    private SheetResult result(String id) {
+        ImportRunRepository.Run r = find(id);
+        byte[] content = runs.findContent(reader, id);
+        Table table = content == null ? new Table(r.readAs(), List.of(), List.of()) : ImportRunner.readTable(content);
+        List<String> leftOut = table.headings().stream()
+                .filter(h -> !r.columns().containsValue(h))
+                .toList();
+        return new SheetResult(
+                r.id(),
+                r.fileName(),
+                r.shop(),
+                r.kind(),
+                r.state(),
+                r.state().equals("done"),
+                r.readAs(),
+                table.headings(),
+                r.columns(),
+                leftOut,
+                java.util.Arrays.stream(SheetColumn.values())
+                        .map(c -> new ColumnView(c.code(), c.label()))
+                        .toList(),
+                r.onlyColumn(),
+                r.onlyValue(),
+                table.lines().stream().limit(3).map(Table.Line::cells).toList(),
+                r.total(),
+                r.handled(),
+                r.created(),
+                r.changed(),
+                r.unchanged(),
+                r.refused(),
+                r.leftOut(),
+                r.messages(),
+                r.reason(),
+                runs.findRows(reader, id, SHOWN));
+    }
+}

@@ -1,0 +1,170 @@
+package upbeat.herald.server.ingest.webhook;
+
+import java.time.Instant;
+import java.time.format.DateTimeParseException;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+import tools.jackson.core.JacksonException;
+import tools.jackson.databind.JsonNode;
+import upbeat.herald.core.HeraldException;
+import upbeat.herald.core.carrier.Carrier;
+import upbeat.herald.core.exchange.mapping.Mapping;
+import upbeat.herald.core.journey.Order;
+import upbeat.herald.core.journey.Parcel;
+import upbeat.herald.core.journey.Stage;
+import upbeat.herald.server.carrier.CarrierLookup;
+import upbeat.herald.server.ingest.OrderDocument;
+import upbeat.herald.server.ingest.OrderIngestService;
+import upbeat.herald.server.order.OrderRow;
+import upbeat.herald.server.order.ParcelRepository;
+import upbeat.herald.server.order.ParcelRow;
+import upbeat.herald.server.platform.persistence.Json;
+import upbeat.herald.server.platform.web.ValidationException;
+
+/**
+ * Reads an arrival by its shop's mapping and takes in what it holds. An arrival read again changes what it changes and
+ * sends nothing twice.
+ */
+@Component
+class WebhookRequestProcessor {
+    static final String SOURCE = "shop";
+    private final OrderIngestService orderIngest;
+    private final CarrierLookup carrierOf;
+    private final ParcelRepository parcels;
+
+    WebhookRequestProcessor(OrderIngestService orderIngest, CarrierLookup carrierOf, ParcelRepository parcels) {
+        this.orderIngest = orderIngest;
+        this.carrierOf = carrierOf;
+        this.parcels = parcels;
+    }
+
+    /**
+     * @param state {@code read}, {@code partly} or {@code unread}
+     * @param reason what could not be read, or null
+     * @param number the order's number, or null; of several the first
+     * @param messages planned
+     * @param orders as the mapping read them, in the shape of our own interface
+     */
+    record Outcome(String state, String reason, String number, int messages, List<Mapping.Read> orders) {}
+
+    /** Reads without taking anything in. */
+    Outcome dryRun(Mapping mapping, String shop, String body, Instant arrived, Instant now) {
+        return each(mapping, shop, body, arrived, now, null);
+    }
+
+    /**
+     * Reads and takes in. A document of several orders is taken order by order: one that is wrong keeps no other out.
+     */
+    Outcome process(JdbcClient db, Mapping mapping, String shop, String body, Instant arrived, Instant now) {
+        return each(mapping, shop, body, arrived, now, db);
+    }
+
+    private Outcome each(Mapping mapping, String shop, String body, Instant arrived, Instant now, JdbcClient db) {
+        JsonNode document;
+        try {
+            document = Json.readTree(body);
+        } catch (JacksonException e) {
+            return new Outcome(
+                    "unread",
+                    "This isn't valid JSON"
+                            + (e.getLocation() == null
+                                    ? ""
+                                    : " (line " + e.getLocation().getLineNr() + ", column "
+                                            + e.getLocation().getColumnNr() + ")"),
+                    null,
+                    0,
+                    List.of());
+        }
+        List<JsonNode> nodes = mapping.splitOrders(document);
+        if (nodes.isEmpty())
+            return new Outcome(
+                    "unread",
+                    "The mapping finds no order in this request (" + mapping.each() + ")",
+                    null,
+                    0,
+                    List.of());
+        List<String> wrong = new ArrayList<>();
+        List<Mapping.Read> orders = new ArrayList<>();
+        String number = null;
+        int messages = 0;
+        boolean any = false;
+        for (JsonNode node : nodes) {
+            Mapping.Read read = mapping.readOrder(node);
+            orders.add(read);
+            if (number == null && read.order().get("number") != null)
+                number = read.order().get("number").toString();
+            wrong.addAll(read.notes());
+            if (!read.faults().isEmpty()) {
+                wrong.addAll(read.faults());
+                continue;
+            }
+            read.order()
+                    .putIfAbsent(
+                            "placedAt", arrived.toString()); // nothing says when: then it was when the shop told of it
+            try {
+                Order order = OrderDocument.fromValues(read.order())
+                        .toOrder(shop, read.order().get("number").toString(), now);
+                if (db != null) messages += keep(db, order, read, now, wrong);
+                any = true;
+            } catch (ValidationException e) {
+                e.errors().forEach(f -> wrong.add(f.field() + ": " + f.message()));
+            } catch (HeraldException e) {
+                wrong.add(e.getMessage());
+            }
+        }
+        String reason = wrong.isEmpty()
+                ? null
+                : String.join("\n", wrong.stream().distinct().limit(20).toList());
+        return new Outcome(!any ? "unread" : wrong.isEmpty() ? "read" : "partly", reason, number, messages, orders);
+    }
+
+    private int keep(JdbcClient db, Order order, Mapping.Read read, Instant now, List<String> wrong) {
+        OrderIngestService.Ingested<OrderRow> taken = orderIngest.ingestOrder(db, order, SOURCE, now);
+        int messages = taken.messages();
+        for (Map<String, String> p : read.parcels()) {
+            String number = p.get("trackingNumber");
+            Carrier carrier = carrierOf.findByName(db, p.get("carrier"), number).orElse(null);
+            if (carrier == null) {
+                wrong.add("Parcel " + number + ": "
+                        + (p.get("carrier") == null
+                                ? "the carrier is missing"
+                                : "there is no carrier \"" + p.get("carrier") + "\"")
+                        + ". Add it in Setup, or replace its name in the mapping");
+                continue;
+            }
+            OrderIngestService.Ingested<ParcelRow> put = orderIngest.ingestParcel(
+                    db, taken.row(), new Parcel(carrier.key(), number, List.of()), SOURCE, now);
+            messages += put.messages();
+            Stage stage =
+                    p.get("stage") != null ? Stage.fromCode(p.get("stage")).orElse(null) : read.stage();
+            if (stage != null && !stage.isOrderStage())
+                messages += orderIngest
+                        .markStage(db, put.row(), stage, at(p.get("at"), now), SOURCE, now)
+                        .messages();
+        }
+        if (read.parcels().isEmpty() && read.stage() != null && !read.stage().isOrderStage()) {
+            List<ParcelRow> known = parcels.findByOrder(db, taken.row().id());
+            if (known.isEmpty()) wrong.add("The order is " + read.stage().label() + ", but it has no parcel");
+            for (ParcelRow p : known)
+                messages += orderIngest
+                        .markStage(db, p, read.stage(), now, SOURCE, now)
+                        .messages();
+        }
+        if (read.ended() != null)
+            messages += orderIngest.endOrder(db, taken.row(), read.ended(), now).messages();
+        return messages;
+    }
+
+    private static Instant at(String text, Instant now) {
+        if (text == null) return now;
+        try {
+            Instant at = java.time.OffsetDateTime.parse(text).toInstant();
+            return at.isAfter(now) ? now : at;
+        } catch (DateTimeParseException e) {
+            return now;
+        }
+    }
+}

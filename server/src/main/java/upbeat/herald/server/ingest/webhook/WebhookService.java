@@ -1,0 +1,114 @@
+package upbeat.herald.server.ingest.webhook;
+
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.InstantSource;
+import java.util.Optional;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.ProblemDetail;
+import org.springframework.http.ResponseEntity;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Service;
+import upbeat.herald.core.exchange.WebhookSignature;
+import upbeat.herald.server.platform.persistence.DatabaseWriter;
+import upbeat.herald.server.platform.secret.SecretVault;
+import upbeat.herald.server.platform.signal.WorkSignal;
+import upbeat.herald.server.platform.time.WallClock;
+import upbeat.herald.server.platform.web.RateLimiter;
+
+/**
+ * A shop's own address. A call is signed as the Standard Webhooks specification says, or carries the shop's plain
+ * secret in the header {@code X-Shop-Secret}. It is kept word for word, read, and answered after the commit; what can't
+ * be read is kept all the same, so that the shop need not send it again.
+ */
+@Service
+class WebhookService {
+    private static final int CALLS_A_SECOND = 200;
+    private final ShopRepository shops;
+    private final WebhookRequestRepository requests;
+    private final WebhookRequestProcessor processor;
+    private final SecretVault vault;
+    private final JdbcClient reader;
+    private final DatabaseWriter writer;
+    private final InstantSource clock;
+    private final WallClock wallClock;
+    private final WorkSignal signal;
+    private final RateLimiter callers = new RateLimiter(CALLS_A_SECOND, Duration.ofSeconds(1));
+
+    WebhookService(
+            ShopRepository shops,
+            WebhookRequestRepository requests,
+            WebhookRequestProcessor processor,
+            SecretVault vault,
+            JdbcClient reader,
+            DatabaseWriter writer,
+            InstantSource clock,
+            WallClock wallClock,
+            WorkSignal signal) {
+        this.shops = shops;
+        this.requests = requests;
+        this.processor = processor;
+        this.vault = vault;
+        this.reader = reader;
+        this.writer = writer;
+        this.clock = clock;
+        this.wallClock = wallClock;
+        this.signal = signal;
+    }
+
+    /**
+     * @param state what became of the call: {@code new} while no mapping is there, {@code read}, {@code partly},
+     *     {@code unread}, or {@code known} where it came before
+     */
+    record Taken(String state, String reason) {}
+
+    ResponseEntity<?> call(String path, byte[] body, HttpHeaders headers) {
+        if (!callers.tryAcquire(path))
+            return problem(
+                    HttpStatus.TOO_MANY_REQUESTS,
+                    "This address accepts " + CALLS_A_SECOND + " requests a second. Try again in a moment");
+        ShopRepository.ShopRow shop = shops.byPath(reader, path).orElse(null);
+        if (shop == null) return problem(HttpStatus.NOT_FOUND, "No shop has this address");
+        byte[] bytes = body == null ? new byte[0] : body;
+        String refused = refused(shop, headers, bytes);
+        if (refused != null) return problem(HttpStatus.UNAUTHORIZED, refused);
+        String text = new String(bytes, StandardCharsets.UTF_8);
+        Instant now = clock.instant();
+        Taken taken = writer.write(db -> {
+            Optional<Long> id = requests.insert(db, shop.key(), headers.getFirst("webhook-id"), text, now);
+            if (id.isEmpty()) return new Taken("known", null);
+            if (shop.mapping() == null) return new Taken("new", null);
+            WebhookRequestProcessor.Outcome outcome = processor.process(db, shop.mapping(), shop.key(), text, now, now);
+            requests.updateState(db, id.get(), outcome.state(), outcome.reason(), outcome.number());
+            return new Taken(outcome.state(), outcome.reason());
+        });
+        signal.signal();
+        return ResponseEntity.status(HttpStatus.ACCEPTED).body(taken);
+    }
+
+    /** Why the call is not let in, or null where it is. */
+    private String refused(ShopRepository.ShopRow shop, HttpHeaders headers, byte[] body) {
+        String plain = headers.getFirst("X-Shop-Secret");
+        if (plain != null)
+            return MessageDigest.isEqual(
+                            plain.getBytes(StandardCharsets.UTF_8),
+                            vault.decrypt(shop.headerSecret()).getBytes(StandardCharsets.UTF_8))
+                    ? null
+                    : "X-Shop-Secret isn't this shop's secret";
+        WebhookSignature.Verification verdict = WebhookSignature.verify(
+                vault.decrypt(shop.signingSecret()),
+                headers.getFirst("webhook-id"),
+                headers.getFirst("webhook-timestamp"),
+                headers.getFirst("webhook-signature"),
+                body,
+                wallClock.instant());
+        return verdict == WebhookSignature.Verification.GOOD ? null : verdict.label();
+    }
+
+    private static ResponseEntity<ProblemDetail> problem(HttpStatus status, String detail) {
+        return ResponseEntity.status(status).body(ProblemDetail.forStatusAndDetail(status, detail));
+    }
+}

@@ -1,0 +1,75 @@
+package upbeat.herald.server.manual;
+
+import io.swagger.v3.oas.annotations.tags.Tag;
+import org.springframework.security.core.Authentication;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+import upbeat.herald.server.manual.ManualChangeService.Done;
+import upbeat.herald.server.manual.ManualChangeService.Mark;
+import upbeat.herald.server.manual.ManualChangeService.ParcelByHand;
+import upbeat.herald.server.manual.ManualChangeService.TagMany;
+
+/**
+ * What a coordinator does to orders by hand: tracking numbers, stages and tags, for one or for many; and taking it back
+ * while nothing was sent for it.
+ */
+@RestController
+@RequestMapping("/ui/hand")
+@Tag(name = "ui-hand")
+class ManualController {
+    private final ManualChangeService service;
+
+    ManualController(ManualChangeService service) {
+        this.service = service;
+    }
+
+    @PostMapping("/orders/{shop}/{number}/parcels")
+    Done addParcel(
+            @PathVariable String shop,
+            @PathVariable String number,
+            @RequestBody ParcelByHand body,
+            Authentication who) {
+        return service.addParcel(shop, number, body, who);
+    }
+
+    @PutMapping("/orders/{shop}/{number}/parcels/{carrier}/{trackingNumber}")
+    Done changeParcel(
+            @PathVariable String shop,
+            @PathVariable String number,
+            @PathVariable String carrier,
+            @PathVariable String trackingNumber,
+            @RequestBody ParcelByHand body,
+            Authentication who) {
+        return service.changeParcel(shop, number, carrier, trackingNumber, body, who);
+    }
+
+    @DeleteMapping("/orders/{shop}/{number}/parcels/{carrier}/{trackingNumber}")
+    Done removeParcel(
+            @PathVariable String shop,
+            @PathVariable String number,
+            @PathVariable String carrier,
+            @PathVariable String trackingNumber,
+            Authentication who) {
+        return service.removeParcel(shop, number, carrier, trackingNumber, who);
+    }
+
+    @PostMapping("/marks")
+    Done markStage(@RequestBody Mark body, Authentication who) {
+        return service.markStage(body, who);
+    }
+
+    @PostMapping("/tags")
+    Done addTag(@RequestBody TagMany body, Authentication who) {
+        return service.addTag(body, who);
+    }
+
+    @PostMapping("/deeds/{id}/undo")
+    Done undo(@PathVariable long id) {
+        return service.undo(id);
+    }
+}

@@ -1,0 +1,6 @@
+/**
+ * What a coordinator changes by hand, for one order or many, each with a true undo.
+ *
+ * <p>Not here: no automatic change.
+ */
+package upbeat.herald.server.manual;

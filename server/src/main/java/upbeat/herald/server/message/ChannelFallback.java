@@ -1,0 +1,52 @@
+package upbeat.herald.server.message;
+
+import java.time.InstantSource;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+import upbeat.herald.core.notice.Decide;
+import upbeat.herald.server.notice.NoticeRepository;
+import upbeat.herald.server.order.OrderRepository;
+import upbeat.herald.server.order.OrderRow;
+import upbeat.herald.server.order.ParcelRepository;
+import upbeat.herald.server.order.ParcelRow;
+
+/** When a channel did not work, plans the message for the one that stands by, in the same transaction. */
+@Component
+public class ChannelFallback {
+    private final NoticeRepository notices;
+    private final OrderRepository orders;
+    private final ParcelRepository parcels;
+    private final SituationLoader situations;
+    private final MessagePlanner plan;
+    private final InstantSource clock;
+
+    ChannelFallback(
+            NoticeRepository notices,
+            OrderRepository orders,
+            ParcelRepository parcels,
+            SituationLoader situations,
+            MessagePlanner plan,
+            InstantSource clock) {
+        this.notices = notices;
+        this.orders = orders;
+        this.parcels = parcels;
+        this.situations = situations;
+        this.plan = plan;
+        this.clock = clock;
+    }
+
+    public void planNext(JdbcClient db, MessageRow failed) {
+        if (failed.standBy().isEmpty()) return;
+        OrderRow order = orders.get(db, failed.orderId());
+        ParcelRow parcel = failed.parcelId() == null ? null : parcels.get(db, failed.parcelId());
+        notices.find(db, failed.noticeId())
+                .flatMap(n -> Decide.fallback(
+                        n,
+                        situations.load(db, order, parcel),
+                        failed.parcel(),
+                        failed.occasion(),
+                        failed.standBy(),
+                        clock.instant()))
+                .ifPresent(m -> plan.planMessage(db, order, parcel, m, clock.instant()));
+    }
+}

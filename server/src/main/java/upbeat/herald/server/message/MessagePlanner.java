@@ -1,0 +1,201 @@
+package upbeat.herald.server.message;
+
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+import upbeat.herald.core.journey.StageVisit;
+import upbeat.herald.core.notice.Decide;
+import upbeat.herald.core.notice.Decision;
+import upbeat.herald.core.notice.History;
+import upbeat.herald.core.notice.Moment;
+import upbeat.herald.core.notice.Notice;
+import upbeat.herald.core.notice.OrderSituation;
+import upbeat.herald.core.notice.PlannedMessage;
+import upbeat.herald.core.notice.Reason;
+import upbeat.herald.core.wording.Channel;
+import upbeat.herald.core.wording.CustomerLanguage;
+import upbeat.herald.server.notice.NoticeRepository;
+import upbeat.herald.server.order.OrderRow;
+import upbeat.herald.server.order.ParcelRepository;
+import upbeat.herald.server.order.ParcelRow;
+import upbeat.herald.server.order.StageVisitRepository;
+
+/** Asks the core what a moment means for a customer and keeps the answer, in the transaction of the fact. */
+@Component
+public class MessagePlanner {
+    private static final Reason QUIET = new Reason(Reason.Code.QUIET, "Skipped by you");
+
+    private final NoticeRepository notices;
+    private final MessageRepository messages;
+    private final ParcelRepository parcels;
+    private final StageVisitRepository visits;
+    private final SituationLoader situations;
+    private final MessageIdGenerator ids;
+
+    MessagePlanner(
+            NoticeRepository notices,
+            MessageRepository messages,
+            ParcelRepository parcels,
+            StageVisitRepository visits,
+            SituationLoader situations,
+            MessageIdGenerator ids) {
+        this.notices = notices;
+        this.messages = messages;
+        this.parcels = parcels;
+        this.visits = visits;
+        this.situations = situations;
+        this.ids = ids;
+    }
+
+    /**
+     * Plans for one stage reached. @param parcel null for a stage of the order. @return how many messages were planned
+     */
+    public int planForMoment(JdbcClient db, OrderRow order, ParcelRow parcel, Moment moment, Instant now) {
+        return save(
+                db,
+                decide(
+                        notices.findAll(db),
+                        order,
+                        parcel,
+                        parcels.findByOrder(db, order.id()),
+                        situations.loadRunningHistory(db, order),
+                        List.of(moment),
+                        now,
+                        false));
+    }
+
+    /**
+     * What to keep for the stages that one report brought: messages to send, and those held back for a reason somebody
+     * should see.
+     *
+     * @param notices the plan, see {@link #notices}
+     * @param all the order's parcels
+     * @param history of the order; it learns what is decided here
+     * @param quiet true where somebody decided that nothing goes out for it: each message is held back, with that
+     *     reason
+     */
+    public List<MessageRepository.NewMessage> decide(
+            List<Notice> notices,
+            OrderRow order,
+            ParcelRow parcel,
+            List<ParcelRow> all,
+            RunningHistory history,
+            List<Moment> moments,
+            Instant now,
+            boolean quiet) {
+        OrderSituation c = situations.load(order, parcel, all);
+        List<MessageRepository.NewMessage> decided = new ArrayList<>();
+        for (Moment moment : moments) {
+            Decision decision = Decide.decide(notices, c, moment, history.toHistory(), now);
+            for (PlannedMessage m : decision.messages()) {
+                if (quiet)
+                    decided.addAll(withheld(
+                            order,
+                            parcel,
+                            new Decision.NotSent(m.notice(), m.parcel(), m.occasion(), m.channel(), QUIET),
+                            now));
+                else decided.add(planned(order, parcel, m, now));
+            }
+            for (Decision.NotSent n : decision.notSent())
+                if (n.reason().code().isNoteworthy()) decided.addAll(withheld(order, parcel, n, now));
+        }
+        decided.forEach(m -> history.add(History.key(m.noticeId(), m.parcel(), m.occasion())));
+        return decided;
+    }
+
+    /** Keeps what was decided; what was kept before is left alone. @return how many messages were planned */
+    public int save(JdbcClient db, List<MessageRepository.NewMessage> decided) {
+        messages.insert(
+                db,
+                decided.stream()
+                        .filter(m -> m.status() != MessageStatus.PLANNED)
+                        .toList());
+        return messages.insert(
+                db,
+                decided.stream()
+                        .filter(m -> m.status() == MessageStatus.PLANNED)
+                        .toList());
+    }
+
+    /** The plan as it stands; within one transaction it does not change, so that many reports can share it. */
+    public List<Notice> findNotices(JdbcClient db) {
+        return notices.findAll(db);
+    }
+
+    /** Keeps a planned message; false where it was planned before. */
+    public boolean planMessage(JdbcClient db, OrderRow order, ParcelRow parcel, PlannedMessage m, Instant now) {
+        return save(db, List.of(planned(order, parcel, m, now))) == 1;
+    }
+
+    private MessageRepository.NewMessage planned(OrderRow order, ParcelRow parcel, PlannedMessage m, Instant now) {
+        return new MessageRepository.NewMessage(
+                ids.nextId(now),
+                m.notice().id(),
+                order.id(),
+                m.parcel(),
+                parcelId(parcel, m.parcel()),
+                m.occasion(),
+                m.notice().stage(),
+                m.channel(),
+                m.to(),
+                language(order),
+                MessageStatus.PLANNED,
+                null,
+                m.standBy(),
+                now,
+                m.dueAt());
+    }
+
+    private List<MessageRepository.NewMessage> withheld(
+            OrderRow order, ParcelRow parcel, Decision.NotSent n, Instant now) {
+        List<Channel> channels = n.channel() == null
+                ? n.notice()
+                        .channels()
+                        .subList(0, Math.min(1, n.notice().channels().size()))
+                : List.of(n.channel());
+        return channels.stream()
+                .map(channel -> new MessageRepository.NewMessage(
+                        ids.nextId(now),
+                        n.notice().id(),
+                        order.id(),
+                        n.parcel(),
+                        parcelId(parcel, n.parcel()),
+                        n.occasion(),
+                        n.notice().stage(),
+                        channel,
+                        null,
+                        language(order),
+                        MessageStatus.WITHHELD,
+                        n.reason(),
+                        List.of(),
+                        now,
+                        now))
+                .toList();
+    }
+
+    /** The customer's addresses changed: what is planned goes to the new one, and what found none is decided again. */
+    public int replan(JdbcClient db, OrderRow order, Instant now) {
+        for (Channel channel : Channel.all())
+            channel.addressOf(order.order())
+                    .ifPresent(address -> messages.updateAddress(db, order.id(), channel, address));
+        if (messages.deleteUnreachable(db, order.id()) == 0) return 0;
+        int planned = 0;
+        for (StageVisitRepository.Reached r : visits.findByOrder(db, order.id())) {
+            ParcelRow parcel = r.parcelId() == null ? null : parcels.get(db, r.parcelId());
+            StageVisit v = r.visit();
+            planned += planForMoment(db, order, parcel, new Moment(v.stage(), v.occasion(), v.at(), null), now);
+        }
+        return planned;
+    }
+
+    private static Long parcelId(ParcelRow parcel, String trackingNumber) {
+        return parcel == null || trackingNumber == null ? null : Long.valueOf(parcel.id());
+    }
+
+    private static String language(OrderRow order) {
+        String language = CustomerLanguage.languageOf(order.order());
+        return language == null ? "en" : language;
+    }
+}

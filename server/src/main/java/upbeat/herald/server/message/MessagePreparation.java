@@ -1,0 +1,116 @@
+package upbeat.herald.server.message;
+
+import java.time.Instant;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+import upbeat.herald.core.journey.PhoneNumbers;
+import upbeat.herald.core.notice.Decide;
+import upbeat.herald.core.notice.Notice;
+import upbeat.herald.core.notice.OrderSituation;
+import upbeat.herald.core.notice.Reason;
+import upbeat.herald.core.notice.WordingSelection;
+import upbeat.herald.core.wording.Brand;
+import upbeat.herald.core.wording.Question;
+import upbeat.herald.core.wording.Rendered;
+import upbeat.herald.core.wording.Wording;
+import upbeat.herald.core.wording.template.EmptyFieldException;
+import upbeat.herald.server.brand.BrandRepository;
+import upbeat.herald.server.channel.ChannelRegistry;
+import upbeat.herald.server.channel.Price;
+import upbeat.herald.server.notice.NoticeRepository;
+import upbeat.herald.server.order.OrderRepository;
+import upbeat.herald.server.order.OrderRow;
+import upbeat.herald.server.order.ParcelRepository;
+import upbeat.herald.server.order.ParcelRow;
+
+/** Looks at a due message once more with the data of the moment: may it still go, and what does it say. */
+@Component
+public class MessagePreparation {
+    private final NoticeRepository notices;
+    private final OrderRepository orders;
+    private final ParcelRepository parcels;
+    private final BrandRepository brands;
+    private final SituationLoader situations;
+    private final MessageComposer composer;
+    private final ChannelRegistry channels;
+
+    MessagePreparation(
+            NoticeRepository notices,
+            OrderRepository orders,
+            ParcelRepository parcels,
+            BrandRepository brands,
+            SituationLoader situations,
+            MessageComposer composer,
+            ChannelRegistry channels) {
+        this.notices = notices;
+        this.orders = orders;
+        this.parcels = parcels;
+        this.brands = brands;
+        this.situations = situations;
+        this.composer = composer;
+        this.channels = channels;
+    }
+
+    /** Ready to go, to be held for a reason, or to wait for its window. */
+    public sealed interface Outcome {
+        /** @param price null where the channel costs nothing */
+        record Ready(
+                String to,
+                String language,
+                Rendered content,
+                @Nullable Question question,
+                Brand brand,
+                @Nullable Price price)
+                implements Outcome {}
+
+        record Held(Reason reason) implements Outcome {}
+
+        record NotYet(Instant due) implements Outcome {}
+    }
+
+    public Outcome prepare(JdbcClient db, MessageRow m, Instant now) {
+        Notice notice = notices.find(db, m.noticeId()).orElse(null);
+        if (notice == null) return held(Reason.Code.GONE, "The notice was deleted");
+        if (notice.state() != Notice.State.LIVE)
+            return held(Reason.Code.NOT_LIVE, "The notice was paused before this message was sent");
+        OrderRow order = orders.get(db, m.orderId());
+        ParcelRow parcel = m.parcelId() == null ? null : parcels.get(db, m.parcelId());
+        OrderSituation situation = situations.load(db, order, parcel);
+        Optional<Reason> no = Decide.recheck(notice, situation, situations.loadHistory(db, order));
+        if (no.isPresent()) return new Outcome.Held(no.get());
+        Instant allowed = Decide.nextAllowed(notice, situation, now);
+        if (allowed.isAfter(now)) return new Outcome.NotYet(allowed);
+        WordingSelection.Chosen chosen =
+                composer.chooseWording(db, notice, m.channel(), order, parcel).orElse(null);
+        if (chosen == null)
+            return held(
+                    Reason.Code.NO_WORDING,
+                    "The notice has no text for " + m.channel().label());
+        Wording wording = channels.findUsable(db, notice, m.channel(), chosen);
+        try {
+            MessageComposer.Scene scene = new MessageComposer.Scene(notice, chosen.language(), order, parcel, m.seq());
+            Rendered content = composer.render(db, scene, m.channel(), wording, now);
+            return new Outcome.Ready(
+                    m.to(),
+                    chosen.language(),
+                    content,
+                    notice.question() == null ? null : notice.question().withLabels(wording.buttons()),
+                    brands.get(db, order.order().shop()),
+                    price(m, content));
+        } catch (EmptyFieldException e) {
+            return held(Reason.Code.FIELD_EMPTY, e.getMessage());
+        }
+    }
+
+    private @Nullable Price price(MessageRow m, Rendered content) {
+        if (content.segments() == null) return null;
+        String country = PhoneNumbers.countryOf(m.to()).orElse(null);
+        return channels.get(m.channel()).priceOf(content.segments(), country).orElse(null);
+    }
+
+    private static Outcome held(Reason.Code code, String text) {
+        return new Outcome.Held(new Reason(code, text));
+    }
+}

@@ -1,0 +1,372 @@
+package upbeat.herald.server.message;
+
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.time.Instant;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Repository;
+import tools.jackson.core.type.TypeReference;
+import upbeat.herald.core.journey.Stage;
+import upbeat.herald.core.notice.History;
+import upbeat.herald.core.notice.Reason;
+import upbeat.herald.core.wording.Channel;
+import upbeat.herald.core.wording.Question;
+import upbeat.herald.core.wording.Rendered;
+import upbeat.herald.server.platform.persistence.BatchUpdate;
+import upbeat.herald.server.platform.persistence.Json;
+
+/**
+ * Messages. Every change of a status names the states it may come from and reads how many rows it changed: 1 is mine, 0
+ * is someone else's.
+ */
+@Repository
+public class MessageRepository {
+    private static final TypeReference<List<Channel>> CHANNELS = new TypeReference<>() {};
+    private static final String SELECT = "select * from message m ";
+    private static final String INSERT = """
+            insert into message (id, notice_id, order_id, parcel, parcel_id, occasion, stage, channel, address, language, status, reason_code, reason, stand_by, planned_at, due_at)
+            values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?) on conflict do nothing""";
+    private static final String DUE = """
+            select seq from message where channel = ? and status in ('planned', 'waiting') and due_at <= ? and (next_try_at is null or next_try_at <= ?)
+            order by due_at, seq limit ?""";
+    private static final String CLAIM = """
+            update message set status = 'sending', claimed_at = ?, attempt = attempt + 1, address = ?, language = ?, subject = ?, text = ?, html = ?, question = ?, segments = ?, cost = ?, cost_currency = ?,
+            reason_code = null, reason = null, next_try_at = null where seq = ? and status in (""" + from(MessageStatus.SENDING) + ")";
+    private static final String ACCEPTED =
+            "update message set status = 'accepted', sent_at = ?, gateway_ref = ?, reason_code = null, reason = null where seq = ? and status in ("
+                    + from(MessageStatus.ACCEPTED) + ")";
+    private static final String SAID =
+            "select order_id, notice_id, parcel, occasion from message where order_id in (select value from json_each(?))";
+
+    private static final String UPDATE_ADDRESS = """
+            update message set address = ? where order_id = ? and channel = ? and status in ('planned', 'waiting')""";
+    private static final String DELETE_UNREACHABLE = """
+            delete from message where order_id = ? and status = 'withheld'
+            and reason_code in ('NO_ADDRESS', 'NO_CONSENT')""";
+    private static final String FIND_ALL = """
+            select m.*, o.shop as shop, o.number as number from message m join shop_order o on o.id = m.order_id
+            where m.seq > :after and (:shop is null or o.shop = :shop) and (:order is null or o.number = :order)
+            and (:status is null or m.status = :status) and (:since is null or m.planned_at >= :since)
+            order by m.seq limit :limit""";
+
+    /** A message to be kept for the first time. @param status planned, or withheld with a reason */
+    public record NewMessage(
+            String id,
+            String noticeId,
+            long orderId,
+            String parcel,
+            Long parcelId,
+            String occasion,
+            Stage stage,
+            Channel channel,
+            String to,
+            String language,
+            MessageStatus status,
+            Reason reason,
+            List<Channel> standBy,
+            Instant plannedAt,
+            Instant dueAt) {}
+
+    /** Keeps messages; those planned before are left alone. @return how many are new */
+    public int insert(JdbcClient db, List<NewMessage> messages) {
+        return BatchUpdate.execute(
+                db, INSERT, messages.stream().map(MessageRepository::values).toList());
+    }
+
+    private static Object[] values(NewMessage m) {
+        return new Object[] {
+            m.id(),
+            m.noticeId(),
+            m.orderId(),
+            m.parcel() == null ? "" : m.parcel(),
+            m.parcelId(),
+            m.occasion(),
+            m.stage().code(),
+            m.channel().code(),
+            m.to(),
+            m.language(),
+            m.status().code(),
+            m.reason() == null ? null : m.reason().code().name(),
+            m.reason() == null ? null : m.reason().text(),
+            m.standBy().isEmpty() ? "[]" : Json.write(m.standBy()),
+            m.plannedAt().toEpochMilli(),
+            m.dueAt().toEpochMilli()
+        };
+    }
+
+    public List<Long> findDue(JdbcClient db, Channel channel, Instant now, int most) {
+        return db.sql(DUE)
+                .params(channel.code(), now.toEpochMilli(), now.toEpochMilli(), most)
+                .query(Long.class)
+                .list();
+    }
+
+    /** The next moment after {@code after} at which something is to be done, or empty. */
+    public Optional<Instant> findNextDue(JdbcClient db, Instant after) {
+        return db.sql(
+                        "select max(due_at, coalesce(next_try_at, 0)) as next from message where status in ('planned', 'waiting') and next > ? order by next limit 1")
+                .param(after.toEpochMilli())
+                .query(Long.class)
+                .optional()
+                .map(Instant::ofEpochMilli);
+    }
+
+    public Optional<MessageRow> find(JdbcClient db, long seq) {
+        return db.sql(SELECT + "where seq = ?")
+                .param(seq)
+                .query(MessageRepository::mapRow)
+                .optional();
+    }
+
+    public Optional<MessageRow> find(JdbcClient db, String id) {
+        return db.sql(SELECT + "where id = ?")
+                .param(id)
+                .query(MessageRepository::mapRow)
+                .optional();
+    }
+
+    public Optional<MessageRow> findByReference(JdbcClient db, Channel channel, String ref) {
+        return db.sql(SELECT + "where channel = ? and gateway_ref = ?")
+                .params(channel.code(), ref)
+                .query(MessageRepository::mapRow)
+                .optional();
+    }
+
+    public List<MessageRow> findByOrder(JdbcClient db, long orderId) {
+        return db.sql(SELECT + "where order_id = ? order by planned_at, seq")
+                .param(orderId)
+                .query(MessageRepository::mapRow)
+                .list();
+    }
+
+    /** Keys of everything planned or said before to these orders, see {@link History}. */
+    public Map<Long, Set<String>> findSentKeys(JdbcClient db, Collection<Long> orders) {
+        Map<Long, Set<String>> said = new HashMap<>();
+        db.sql(SAID).param(Json.write(orders)).query((ResultSet rs) -> {
+            String parcel = rs.getString(3);
+            said.computeIfAbsent(rs.getLong(1), id -> new HashSet<>())
+                    .add(History.key(rs.getString(2), parcel.isEmpty() ? null : parcel, rs.getString(4)));
+        });
+        return said;
+    }
+
+    /** What is planned over a channel goes to another address from now on. */
+    void updateAddress(JdbcClient db, long orderId, Channel channel, String address) {
+        db.sql(UPDATE_ADDRESS).params(address, orderId, channel.code()).update();
+    }
+
+    /** Forgets what was withheld because the customer could not be reached. @return how many */
+    int deleteUnreachable(JdbcClient db, long orderId) {
+        return db.sql(DELETE_UNREACHABLE).param(orderId).update();
+    }
+
+    /** @param after the last {@code seq} that is known; {@code limit} how many at the most; the others null for any */
+    public record Criteria(
+            @Nullable String shop,
+            @Nullable String order,
+            @Nullable MessageStatus status,
+            @Nullable Instant since,
+            long after,
+            int limit) {}
+
+    /** A message with the names of its order. */
+    public record FoundMessage(MessageRow message, String shop, String order) {}
+
+    /** Messages in the order they were planned. */
+    public List<FoundMessage> findAll(JdbcClient db, Criteria c) {
+        return db.sql(FIND_ALL)
+                .param("after", c.after())
+                .param("shop", c.shop())
+                .param("order", c.order())
+                .param("status", c.status() == null ? null : c.status().code())
+                .param("since", c.since() == null ? null : c.since().toEpochMilli())
+                .param("limit", c.limit())
+                .query((rs, i) -> new FoundMessage(mapRow(rs, i), rs.getString("shop"), rs.getString("number")))
+                .list();
+    }
+
+    /** Takes a message for handing over, with its text as it leaves. */
+    public boolean claim(JdbcClient db, MessageRow m, MessagePreparation.Outcome.Ready ready, Instant now) {
+        Rendered r = ready.content();
+        return db.sql(CLAIM)
+                        .params(
+                                now.toEpochMilli(),
+                                ready.to(),
+                                ready.language(),
+                                r.subject(),
+                                r.text(),
+                                r.html(),
+                                ready.question() == null ? null : Json.write(ready.question()),
+                                r.segments(),
+                                ready.price() == null
+                                        ? null
+                                        : ready.price().amount().toPlainString(),
+                                ready.price() == null ? null : ready.price().currency(),
+                                m.seq())
+                        .update()
+                == 1;
+    }
+
+    public boolean markAccepted(JdbcClient db, long seq, String ref, Instant now) {
+        return db.sql(ACCEPTED).params(now.toEpochMilli(), ref, seq).update() == 1;
+    }
+
+    public boolean markDelivered(JdbcClient db, long seq, Instant at) {
+        return to(db, seq, MessageStatus.DELIVERED, "delivered_at = " + at.toEpochMilli(), null);
+    }
+
+    public boolean markRead(JdbcClient db, long seq, Instant at) {
+        return to(
+                db,
+                seq,
+                MessageStatus.READ,
+                "read_at = " + at.toEpochMilli() + ", delivered_at = coalesce(delivered_at, " + at.toEpochMilli() + ")",
+                null);
+    }
+
+    public boolean markFailed(JdbcClient db, long seq, String reason) {
+        return to(db, seq, MessageStatus.FAILED, null, new StatusReason("REFUSED", reason));
+    }
+
+    public boolean markUnsure(JdbcClient db, long seq, String reason) {
+        return to(db, seq, MessageStatus.UNSURE, null, new StatusReason("UNSURE", reason));
+    }
+
+    public boolean markWithheld(JdbcClient db, long seq, Reason reason) {
+        return to(
+                db,
+                seq,
+                MessageStatus.WITHHELD,
+                null,
+                new StatusReason(reason.code().name(), reason.text()));
+    }
+
+    public boolean markCancelled(JdbcClient db, long seq, Reason reason) {
+        return to(
+                db,
+                seq,
+                MessageStatus.CANCELLED,
+                null,
+                new StatusReason(reason.code().name(), reason.text()));
+    }
+
+    /** Puts a message back in line. @param nextTry not before, or null for as soon as its gateway is there */
+    public boolean markWaiting(JdbcClient db, long seq, String reason, Instant nextTry) {
+        return to(
+                db,
+                seq,
+                MessageStatus.WAITING,
+                "next_try_at = " + (nextTry == null ? "null" : nextTry.toEpochMilli()),
+                new StatusReason("GATEWAY_AWAY", reason));
+    }
+
+    /** Says of everything due on a channel that it waits. */
+    public int markAllWaiting(JdbcClient db, Channel channel, String reason, Instant now) {
+        return db.sql(
+                        "update message set status = 'waiting', reason_code = 'GATEWAY_AWAY', reason = ? where channel = ? and status = 'planned' and due_at <= ?")
+                .params(reason, channel.code(), now.toEpochMilli())
+                .update();
+    }
+
+    public void updateDueAt(JdbcClient db, long seq, Instant due) {
+        db.sql("update message set due_at = ? where seq = ? and status in ('planned', 'waiting')")
+                .params(due.toEpochMilli(), seq)
+                .update();
+    }
+
+    /** Whether anything went out, or is going out, of a parcel's stage; null stage: of the parcel at all. */
+    public boolean existsSent(JdbcClient db, long parcelId, Stage stage) {
+        return db.sql(
+                                "select count(*) from message where parcel_id = :parcel and (:stage is null or stage = :stage) and (sent_at is not null or status in ('sending', 'unsure'))")
+                        .param("parcel", parcelId)
+                        .param("stage", stage == null ? null : stage.code())
+                        .query(Long.class)
+                        .single()
+                > 0;
+    }
+
+    /** Forgets messages of a parcel that did not go out, so that they can be decided anew. */
+    public void deletePlanned(JdbcClient db, long parcelId, Stage stage) {
+        db.sql(
+                        "delete from message where parcel_id = :parcel and (:stage is null or stage = :stage) and sent_at is null and status not in ('sending', 'unsure')")
+                .param("parcel", parcelId)
+                .param("stage", stage == null ? null : stage.code())
+                .update();
+    }
+
+    /** Messages that were being handed over when nobody was there to see the end. */
+    public List<MessageRow> findSending(JdbcClient db) {
+        return db.sql(SELECT + "where status = 'sending'")
+                .query(MessageRepository::mapRow)
+                .list();
+    }
+
+    private record StatusReason(String code, String text) {}
+
+    private static boolean to(JdbcClient db, long seq, MessageStatus status, String more, StatusReason told) {
+        String set = "status = '" + status.code() + "'" + (more == null ? "" : ", " + more)
+                + (told == null ? "" : ", reason_code = :code, reason = :text");
+        var statement = db.sql("update message set " + set + " where seq = :seq and status in (" + from(status) + ")")
+                .param("seq", seq);
+        if (told != null) statement = statement.param("code", told.code()).param("text", told.text());
+        return statement.update() == 1;
+    }
+
+    private static String from(MessageStatus status) {
+        return status.allowedFrom().stream().map(s -> "'" + s.code() + "'").collect(Collectors.joining(", "));
+    }
+
+    public static MessageRow mapRow(ResultSet rs, int i) throws SQLException {
+        String parcel = rs.getString("parcel");
+        String cost = rs.getString("cost");
+        return new MessageRow(
+                rs.getLong("seq"),
+                rs.getString("id"),
+                rs.getString("notice_id"),
+                rs.getLong("order_id"),
+                parcel.isEmpty() ? null : parcel,
+                number(rs, "parcel_id"),
+                rs.getString("occasion"),
+                Stage.fromCode(rs.getString("stage")).orElseThrow(),
+                Channel.fromCode(rs.getString("channel")).orElseThrow(),
+                rs.getString("address"),
+                rs.getString("language"),
+                MessageStatus.fromCode(rs.getString("status")),
+                rs.getString("reason_code"),
+                rs.getString("reason"),
+                Json.read(rs.getString("stand_by"), CHANNELS),
+                time(rs, "planned_at"),
+                time(rs, "due_at"),
+                rs.getInt("attempt"),
+                time(rs, "sent_at"),
+                time(rs, "delivered_at"),
+                time(rs, "read_at"),
+                rs.getString("gateway_ref"),
+                rs.getString("subject"),
+                rs.getString("text"),
+                rs.getString("html"),
+                Json.read(rs.getString("question"), Question.class),
+                number(rs, "segments") == null ? null : rs.getInt("segments"),
+                cost == null ? null : new java.math.BigDecimal(cost),
+                rs.getString("cost_currency"));
+    }
+
+    private static Long number(ResultSet rs, String column) throws SQLException {
+        long value = rs.getLong(column);
+        return rs.wasNull() ? null : value;
+    }
+
+    private static Instant time(ResultSet rs, String column) throws SQLException {
+        Long value = number(rs, column);
+        return value == null ? null : Instant.ofEpochMilli(value);
+    }
+}

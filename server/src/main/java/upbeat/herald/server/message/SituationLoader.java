@@ -1,0 +1,63 @@
+package upbeat.herald.server.message;
+
+import java.util.Collection;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+import upbeat.herald.core.notice.History;
+import upbeat.herald.core.notice.OrderSituation;
+import upbeat.herald.server.order.AnswerRepository;
+import upbeat.herald.server.order.OrderRow;
+import upbeat.herald.server.order.ParcelRepository;
+import upbeat.herald.server.order.ParcelRow;
+
+/** Lays an order before the core: as it stands, and what it heard and answered. */
+@Component
+public class SituationLoader {
+    private final ParcelRepository parcels;
+    private final MessageRepository messages;
+    private final AnswerRepository answers;
+
+    SituationLoader(ParcelRepository parcels, MessageRepository messages, AnswerRepository answers) {
+        this.parcels = parcels;
+        this.messages = messages;
+        this.answers = answers;
+    }
+
+    /** @param parcel the parcel in question, or null for the order as a whole */
+    public OrderSituation load(JdbcClient db, OrderRow order, ParcelRow parcel) {
+        return load(order, parcel, parcels.findByOrder(db, order.id()));
+    }
+
+    /** The same, where its parcels are at hand. */
+    OrderSituation load(OrderRow order, ParcelRow parcel, List<ParcelRow> all) {
+        return new OrderSituation(
+                order.order(),
+                parcel == null ? null : parcel.parcel(),
+                parcel == null ? null : parcel.stage(),
+                all.stream().map(ParcelRow::stage).toList(),
+                order.ended());
+    }
+
+    public History loadHistory(JdbcClient db, OrderRow order) {
+        return loadRunningHistory(db, order).toHistory();
+    }
+
+    RunningHistory loadRunningHistory(JdbcClient db, OrderRow order) {
+        return loadRunningHistory(db, List.of(order.id())).get(order.id());
+    }
+
+    /** The history of each of these orders, by its id. */
+    public Map<Long, RunningHistory> loadRunningHistory(JdbcClient db, Collection<Long> orders) {
+        Map<Long, Set<String>> said = messages.findSentKeys(db, orders);
+        Map<Long, List<AnswerRepository.AnswerRow>> given = answers.findByOrder(db, orders);
+        return orders.stream()
+                .distinct()
+                .collect(Collectors.toMap(
+                        id -> id,
+                        id -> new RunningHistory(said.getOrDefault(id, Set.of()), given.getOrDefault(id, List.of()))));
+    }
+}

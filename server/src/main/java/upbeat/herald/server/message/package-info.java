@@ -1,0 +1,6 @@
+/**
+ * Messages as rows, their legal states, planning them from a decision, and preparing one to be sent.
+ *
+ * <p>Not here: no gateway; {@code delivery} sends them.
+ */
+package upbeat.herald.server.message;

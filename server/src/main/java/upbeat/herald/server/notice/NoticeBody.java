@@ -1,0 +1,245 @@
+package upbeat.herald.server.notice;
+
+import java.time.Duration;
+import java.time.LocalTime;
+import java.time.format.DateTimeParseException;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import upbeat.herald.core.Texts;
+import upbeat.herald.core.journey.Countries;
+import upbeat.herald.core.journey.Payment;
+import upbeat.herald.core.journey.Stage;
+import upbeat.herald.core.notice.Audience;
+import upbeat.herald.core.notice.Notice;
+import upbeat.herald.core.notice.Starters;
+import upbeat.herald.core.notice.WordingSelection;
+import upbeat.herald.core.timing.SendWindow;
+import upbeat.herald.core.wording.Channel;
+import upbeat.herald.core.wording.LocalizedWording;
+import upbeat.herald.core.wording.Question;
+import upbeat.herald.core.wording.Wording;
+import upbeat.herald.core.wording.WordingCheck;
+import upbeat.herald.core.wording.WordingError;
+import upbeat.herald.server.platform.web.ValidationException;
+
+/**
+ * A notice as the interface sends and shows it, in words of the API.
+ *
+ * @param after ISO 8601 duration
+ * @param ageLimit ISO 8601 duration
+ * @param wordings by channel word
+ * @param others in further languages and for variants; taken for a new notice only, so that one removed by mistake
+ *     comes back whole
+ */
+public record NoticeBody(
+        @Nullable String name,
+        @Nullable String stage,
+        @Nullable String after,
+        @Nullable WindowBody window,
+        @Nullable AudienceBody audience,
+        @Nullable List<String> channels,
+        @Nullable String rule,
+        @Nullable String per,
+        @Nullable String ageLimit,
+        @Nullable String state,
+        @Nullable List<Question.Button> buttons,
+        @Nullable Map<String, Wording> wordings,
+        @Nullable List<LocalizedWording> others) {
+
+    /** @param from,to hours and minutes, {@code 08:00} */
+    public record WindowBody(String from, String to) {}
+
+    public record AudienceBody(
+            @Nullable List<String> payments,
+            @Nullable List<String> countries,
+            @Nullable List<String> carriers,
+            @Nullable List<String> shops) {}
+
+    private static final Duration LONGEST = Duration.ofDays(365);
+
+    static NoticeBody of(Notice n) {
+        Audience a = n.audience();
+        return new NoticeBody(
+                n.name(),
+                n.stage().code(),
+                n.after().toString(),
+                n.window() == null
+                        ? null
+                        : new WindowBody(
+                                n.window().from().toString(), n.window().to().toString()),
+                new AudienceBody(
+                        a.payments().stream().map(Payment::code).sorted().toList(),
+                        a.countries().stream().sorted().toList(),
+                        a.carriers().stream().sorted().toList(),
+                        a.shops().stream().sorted().toList()),
+                n.channels().stream().map(Channel::code).toList(),
+                word(n.rule()),
+                word(n.per()),
+                n.ageLimit().toString(),
+                word(n.state()),
+                n.question() == null ? List.of() : n.question().buttons(),
+                n.wordings().entrySet().stream()
+                        .collect(Collectors.toMap(
+                                e -> e.getKey().code(), Map.Entry::getValue, (x, y) -> x, TreeMap::new)),
+                n.others());
+    }
+
+    private static String word(Enum<?> value) {
+        return value.name().toLowerCase(Locale.ROOT).replace('_', '-');
+    }
+
+    /**
+     * The notice. Wordings that are not given stay as they were; a channel that never had words gets the starters.
+     *
+     * @param before the notice as it was, or null for a new one
+     * @param baseLanguage of the words for everyone
+     * @param strict also refuses wording that is not fit to be saved
+     * @throws ValidationException naming every value that can't be used
+     */
+    public Notice toNotice(
+            String id, @Nullable Notice before, String baseLanguage, Set<String> carriers, boolean strict) {
+        ValidationException errors = new ValidationException();
+        String called = Texts.blankToNull(name);
+        if (called == null || called.length() > 60) errors.add("name", "Enter a name of 1 to 60 characters");
+        Stage at = Stage.fromCode(stage).orElse(null);
+        if (at == null) errors.add("stage", "\"" + stage + "\" isn't a stage");
+        Duration delay = duration("after", after, Duration.ZERO, errors);
+        Duration limit = duration("ageLimit", ageLimit, Notice.DEFAULT_AGE_LIMIT, errors);
+        SendWindow hours = null;
+        if (window != null) {
+            try {
+                hours = new SendWindow(LocalTime.parse(window.from()), LocalTime.parse(window.to()));
+            } catch (DateTimeParseException | NullPointerException e) {
+                errors.add("window", "Enter opening hours like 08:00");
+            }
+        }
+        List<Channel> ways = new ArrayList<>();
+        for (String c : channels == null ? List.<String>of() : channels)
+            Channel.fromCode(c)
+                    .filter(x -> !ways.contains(x))
+                    .ifPresentOrElse(
+                            ways::add,
+                            () -> errors.add("channels", "\"" + c + "\" isn't a channel, or is listed twice"));
+        if (ways.isEmpty()) errors.add("channels", "Choose at least one channel");
+        Audience who = audience(carriers, errors);
+        Notice.ChannelRule how =
+                one(Notice.ChannelRule.class, "rule", rule, Notice.ChannelRule.FIRST_THAT_WORKS, errors);
+        Notice.Per often = one(
+                Notice.Per.class,
+                "per",
+                per,
+                at != null && at.isOrderStage() ? Notice.Per.ORDER : Notice.Per.PARCEL,
+                errors);
+        Notice.State on = one(Notice.State.class, "state", state, Notice.State.PAUSED, errors);
+        Question question = question(errors);
+        errors.throwIfAny();
+        Map<Channel, Wording> texts = new TreeMap<>();
+        if (before != null) texts.putAll(before.wordings());
+        if (wordings != null)
+            wordings.forEach((c, w) -> Channel.fromCode(c).ifPresent(channel -> texts.put(channel, w)));
+        Notice notice = Starters.fillWordings(
+                new Notice(
+                        id,
+                        called,
+                        at,
+                        delay,
+                        hours,
+                        who,
+                        ways,
+                        how,
+                        at.isOrderStage() ? Notice.Per.ORDER : often,
+                        limit,
+                        on,
+                        question,
+                        texts,
+                        before != null ? before.others() : others),
+                baseLanguage);
+        if (strict) wordingFaults(notice, baseLanguage, errors);
+        return notice;
+    }
+
+    private static void wordingFaults(Notice notice, String baseLanguage, ValidationException errors) {
+        for (Channel channel : notice.channels()) {
+            for (LocalizedWording o : WordingSelection.listAll(notice, channel, baseLanguage)) {
+                Wording whole = WordingSelection.merge(notice, channel, o.language(), o.variant(), baseLanguage)
+                        .orElseThrow();
+                if (!whole.hasBody() && !o.variant().everyone()) continue; // only parts; nobody gets it alone
+                String where = o.language().equals(baseLanguage) && o.variant().everyone()
+                        ? ""
+                        : "In " + Locale.forLanguageTag(o.language()).getDisplayLanguage(Locale.ENGLISH) + ": ";
+                for (WordingError f : WordingCheck.findErrors(notice.purpose(), channel, whole))
+                    errors.add(
+                            "wordings." + channel.code(),
+                            where + "Line " + f.line() + ", column " + f.column() + ": " + f.message());
+            }
+        }
+        errors.throwIfAny();
+    }
+
+    private Audience audience(Set<String> known, ValidationException errors) {
+        if (audience == null) return Audience.EVERYONE;
+        Set<Payment> payments = new HashSet<>();
+        for (String p : list(audience.payments()))
+            Payment.fromCode(p)
+                    .ifPresentOrElse(
+                            payments::add,
+                            () -> errors.add("audience.payments", "\"" + p + "\" isn't a payment method"));
+        Set<String> countries = new HashSet<>();
+        for (String c : list(audience.countries())) {
+            String country = c.strip().toUpperCase(Locale.ROOT);
+            if (Countries.CODES.contains(country)) countries.add(country);
+            else errors.add("audience.countries", "\"" + c + "\" isn't a country");
+        }
+        for (String c : list(audience.carriers()))
+            if (!known.contains(c)) errors.add("audience.carriers", "There is no carrier " + c);
+        return new Audience(
+                payments, countries, new HashSet<>(list(audience.carriers())), new HashSet<>(list(audience.shops())));
+    }
+
+    private static List<String> list(List<String> list) {
+        return list == null ? List.of() : list;
+    }
+
+    private Question question(ValidationException errors) {
+        if (buttons == null || buttons.isEmpty()) return null;
+        if (buttons.size() > 3) errors.add("buttons", "A question can have up to three buttons");
+        Set<String> ids = new HashSet<>();
+        for (int i = 0; i < buttons.size(); i++) {
+            Question.Button b = buttons.get(i);
+            if (b.id() == null || !b.id().matches("[a-z0-9-]{1,20}") || !ids.add(b.id()))
+                errors.add("buttons[" + i + "].id", "Give each button a different ID of up to 20 lower-case letters");
+            if (Texts.isBlank(b.label()) || b.label().length() > 20)
+                errors.add("buttons[" + i + "].label", "Enter a button label of up to 20 characters");
+            if (Texts.isBlank(b.tag()) || b.tag().length() > 40)
+                errors.add("buttons[" + i + "].tag", "Enter a tag of up to 40 characters");
+        }
+        return new Question(buttons);
+    }
+
+    private static Duration duration(String field, String text, Duration otherwise, ValidationException errors) {
+        if (Texts.isBlank(text)) return otherwise;
+        try {
+            Duration d = Duration.parse(text);
+            if (d.isNegative() || d.compareTo(LONGEST) > 0) errors.add(field, "Enter a delay of up to a year");
+            return d;
+        } catch (DateTimeParseException e) {
+            errors.add(field, "\"" + text + "\" is not an ISO 8601 duration such as PT15M");
+            return otherwise;
+        }
+    }
+
+    private static <E extends Enum<E>> E one(
+            Class<E> type, String field, String word, E otherwise, ValidationException errors) {
+        if (Texts.isBlank(word)) return otherwise;
+        for (E e : type.getEnumConstants()) if (word(e).equals(word)) return e;
+        errors.add(field, "\"" + word + "\" is not known here");
+        return otherwise;
+    }
+}

@@ -1,0 +1,54 @@
+package upbeat.herald.server.notice;
+
+import io.swagger.v3.oas.annotations.tags.Tag;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+import upbeat.herald.server.notice.NoticeService.NoticeView;
+import upbeat.herald.server.notice.NoticeService.Plan;
+
+/** The place Plan: all notices, and one of them made, changed, switched, tried and removed. */
+@RestController
+@RequestMapping("/ui/plan")
+@Tag(name = "ui-plan")
+class NoticeController {
+    private final NoticeService service;
+
+    NoticeController(NoticeService service) {
+        this.service = service;
+    }
+
+    @GetMapping
+    Plan getPlan() {
+        return service.getPlan();
+    }
+
+    @PostMapping("/notices")
+    @ResponseStatus(HttpStatus.CREATED)
+    NoticeView create(@RequestBody NoticeBody body) {
+        return service.create(body);
+    }
+
+    @PutMapping("/notices/{id}")
+    NoticeView save(@PathVariable String id, @RequestBody NoticeBody body) {
+        return service.save(id, body);
+    }
+
+    @DeleteMapping("/notices/{id}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void delete(@PathVariable String id) {
+        service.delete(id);
+    }
+
+    @PostMapping("/reach")
+    ReachEstimate.Reached estimateReach(@RequestBody NoticeBody body) {
+        return service.estimateReach(body);
+    }
+}

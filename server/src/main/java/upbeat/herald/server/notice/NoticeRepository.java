@@ -1,0 +1,52 @@
+package upbeat.herald.server.notice;
+
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Repository;
+import upbeat.herald.core.notice.Notice;
+import upbeat.herald.server.platform.persistence.Json;
+
+@Repository
+public class NoticeRepository {
+    private static final String ALL = "select m.mark, n.body from plan_mark m left join notice n order by n.position";
+    private static final String PUT = """
+            insert into notice (id, position, body, updated_at) values (?, (select coalesce(max(position), 0) + 1 from notice), ?, ?)
+            on conflict (id) do update set body = excluded.body, updated_at = excluded.updated_at""";
+
+    /** The plan, and the mark it had: it is asked for with every stage reached, and long. */
+    private record Plan(long mark, List<Notice> notices) {}
+
+    /** As it was read last; null before. */
+    private volatile Plan last;
+
+    public List<Notice> findAll(JdbcClient db) {
+        Plan known = last;
+        long mark = db.sql("select mark from plan_mark").query(Long.class).single();
+        if (known != null && mark == known.mark()) return known.notices();
+        // Mark and notices in one statement: outside a transaction the plan may change between two.
+        List<Plan> rows = db.sql(ALL)
+                .query((rs, i) -> new Plan(
+                        rs.getLong(1),
+                        rs.getString(2) == null ? List.of() : List.of(Json.read(rs.getString(2), Notice.class))))
+                .list();
+        Plan read = new Plan(
+                rows.get(0).mark(),
+                rows.stream().flatMap(r -> r.notices().stream()).toList());
+        last = read;
+        return read.notices();
+    }
+
+    public Optional<Notice> find(JdbcClient db, String id) {
+        return findAll(db).stream().filter(n -> n.id().equals(id)).findFirst();
+    }
+
+    public void save(JdbcClient db, Notice notice, Instant now) {
+        db.sql(PUT).params(notice.id(), Json.write(notice), now.toEpochMilli()).update();
+    }
+
+    public void delete(JdbcClient db, String id) {
+        db.sql("delete from notice where id = ?").param(id).update();
+    }
+}

@@ -1,0 +1,31 @@
+package upbeat.herald.server.notice;
+
+import java.time.Instant;
+import java.util.Map;
+import java.util.TreeMap;
+import org.jspecify.annotations.Nullable;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Repository;
+
+/** How much notices have sent. */
+@Repository
+class NoticeUsageRepository {
+    private static final String SENT = """
+            select notice_id, channel, count(*) as n, max(segments) as segments from message where sent_at >= ?
+            group by notice_id, channel""";
+
+    /** @param count messages; {@code segments} of the longest, or null where the channel counts none */
+    record Sent(int count, @Nullable Integer segments) {}
+
+    /** What was sent since a moment, by notice id and channel code. */
+    Map<String, Map<String, Sent>> countSent(JdbcClient db, Instant since) {
+        Map<String, Map<String, Sent>> sent = new TreeMap<>();
+        db.sql(SENT).param(since.toEpochMilli()).query(rs -> {
+            int segments = rs.getInt("segments");
+            Integer longest = rs.wasNull() ? null : Integer.valueOf(segments);
+            sent.computeIfAbsent(rs.getString("notice_id"), k -> new TreeMap<>())
+                    .put(rs.getString("channel"), new Sent(rs.getInt("n"), longest));
+        });
+        return sent;
+    }
+}

@@ -1,0 +1,90 @@
+package upbeat.herald.server.notice;
+
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+import upbeat.herald.core.journey.Stage;
+import upbeat.herald.core.journey.StageVisit;
+import upbeat.herald.core.notice.Decide;
+import upbeat.herald.core.notice.Decision;
+import upbeat.herald.core.notice.History;
+import upbeat.herald.core.notice.Moment;
+import upbeat.herald.core.notice.Notice;
+import upbeat.herald.core.notice.OrderSituation;
+import upbeat.herald.server.order.OrderRepository;
+import upbeat.herald.server.order.OrderRow;
+import upbeat.herald.server.order.ParcelRepository;
+import upbeat.herald.server.order.ParcelRow;
+import upbeat.herald.server.order.StageVisitRepository;
+
+/** Whom a notice would have reached, before it is live. */
+@Component
+class ReachEstimate {
+    private static final int MOST_MOMENTS = 5_000;
+
+    private final OrderRepository orders;
+    private final ParcelRepository parcels;
+    private final StageVisitRepository visits;
+    private final JdbcClient reader;
+
+    ReachEstimate(OrderRepository orders, ParcelRepository parcels, StageVisitRepository visits, JdbcClient reader) {
+        this.orders = orders;
+        this.parcels = parcels;
+        this.visits = visits;
+        this.reader = reader;
+    }
+
+    /**
+     * Over the last 30 days. @param moments how often the stage was reached; {@code moved} how many the send window put
+     * off; {@code reasons} of the others, most frequent first
+     */
+    record Reached(int moments, int reached, Map<String, Integer> byChannel, int moved, List<Counted> reasons) {}
+
+    record Counted(String reason, int count) {}
+
+    Reached estimate(Notice notice, Instant since, Instant now) {
+        List<StageVisitRepository.Reached> reachedSince = visits.findSince(reader, notice.stage(), since, MOST_MOMENTS);
+        Map<String, Integer> byChannel = new TreeMap<>();
+        Map<String, Integer> reasons = new LinkedHashMap<>();
+        int reached = 0;
+        int moved = 0;
+        for (StageVisitRepository.Reached r : reachedSince) {
+            StageVisit v = r.visit();
+            OrderRow order = orders.get(reader, r.orderId());
+            ParcelRow parcel = r.parcelId() == null ? null : parcels.get(reader, r.parcelId());
+            // As it stood then: at the stage itself, nothing said, nothing overtaken.
+            OrderSituation then = new OrderSituation(
+                    order.order(),
+                    parcel == null ? null : parcel.parcel(),
+                    parcel == null ? null : notice.stage(),
+                    parcel == null ? List.of() : List.of(notice.stage()),
+                    notice.stage().isOrderStage() && notice.stage() != Stage.ORDERED ? notice.stage() : null);
+            Decision d = Decide.decide(
+                    List.of(notice),
+                    then,
+                    new Moment(notice.stage(), v.occasion(), v.at(), null),
+                    History.NONE,
+                    v.at());
+            if (!d.messages().isEmpty()) reached++;
+            d.messages().forEach(m -> byChannel.merge(m.channel().code(), 1, Integer::sum));
+            if (d.messages().stream().anyMatch(m -> m.dueAt().isAfter(v.at().plus(notice.after())))) moved++;
+            if (d.messages().isEmpty())
+                d.notSent().stream()
+                        .map(n -> n.reason().text())
+                        .distinct()
+                        .forEach(t -> reasons.merge(t, 1, Integer::sum));
+        }
+        List<Counted> counted = new ArrayList<>(reasons.entrySet().stream()
+                .map(e -> new Counted(e.getKey(), e.getValue()))
+                .sorted(Comparator.comparing(Counted::count).reversed())
+                .limit(5)
+                .toList());
+        return new Reached(reachedSince.size(), reached, byChannel, moved, counted);
+    }
+}

@@ -1,0 +1,6 @@
+/**
+ * The plan of notices: stored, changed, and estimated by what the last 30 days would have brought.
+ *
+ * <p>Not here: texts belong to {@code wording}.
+ */
+package upbeat.herald.server.notice;

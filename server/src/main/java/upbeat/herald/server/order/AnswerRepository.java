@@ -1,0 +1,85 @@
+package upbeat.herald.server.order;
+
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.time.Instant;
+import java.util.Collection;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Repository;
+import upbeat.herald.server.platform.persistence.Json;
+
+@Repository
+public class AnswerRepository {
+    private static final String SELECT =
+            "select order_id, notice_id, message_id, button, label, refuses, via, at from answer ";
+    private static final String INSERT =
+            "insert into answer (order_id, notice_id, message_id, button, label, refuses, via, at) values (?, ?, ?, ?, ?, ?, ?, ?) on conflict do nothing";
+
+    /** What a customer said. @param via channel word, or {@code page} for the answer page */
+    public record AnswerRow(
+            long orderId,
+            String noticeId,
+            String messageId,
+            String button,
+            String label,
+            boolean refuses,
+            String via,
+            Instant at) {}
+
+    /** True where this is the first answer to the question; a later one changes nothing. */
+    public boolean insert(JdbcClient db, AnswerRow a) {
+        return db.sql(INSERT)
+                        .params(
+                                a.orderId(),
+                                a.noticeId(),
+                                a.messageId(),
+                                a.button(),
+                                a.label(),
+                                a.refuses() ? 1 : 0,
+                                a.via(),
+                                a.at().toEpochMilli())
+                        .update()
+                == 1;
+    }
+
+    public List<AnswerRow> findByOrder(JdbcClient db, long orderId) {
+        return db.sql(SELECT + "where order_id = ? order by at, id")
+                .param(orderId)
+                .query(AnswerRepository::row)
+                .list();
+    }
+
+    /** The answers of each of these orders, by its id. */
+    public Map<Long, List<AnswerRow>> findByOrder(JdbcClient db, Collection<Long> orders) {
+        return db
+                .sql(SELECT + "where order_id in (select value from json_each(?))")
+                .param(Json.write(orders))
+                .query(AnswerRepository::row)
+                .list()
+                .stream()
+                .collect(Collectors.groupingBy(AnswerRow::orderId));
+    }
+
+    public Optional<AnswerRow> find(JdbcClient db, long orderId, String noticeId) {
+        return db.sql(SELECT + "where order_id = ? and notice_id = ?")
+                .params(orderId, noticeId)
+                .query(AnswerRepository::row)
+                .optional();
+    }
+
+    private static AnswerRow row(ResultSet rs, int i) throws SQLException {
+        return new AnswerRow(
+                rs.getLong("order_id"),
+                rs.getString("notice_id"),
+                rs.getString("message_id"),
+                rs.getString("button"),
+                rs.getString("label"),
+                rs.getInt("refuses") == 1,
+                rs.getString("via"),
+                Instant.ofEpochMilli(rs.getLong("at")));
+    }
+}

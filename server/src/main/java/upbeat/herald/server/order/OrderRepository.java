@@ -1,0 +1,182 @@
+package upbeat.herald.server.order;
+
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.time.Instant;
+import java.time.temporal.ChronoUnit;
+import java.util.Collection;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Repository;
+import upbeat.herald.core.LruMap;
+import upbeat.herald.core.journey.Order;
+import upbeat.herald.core.journey.Stage;
+import upbeat.herald.server.platform.persistence.BatchUpdate;
+import upbeat.herald.server.platform.persistence.Json;
+
+@Repository
+public class OrderRepository {
+    public static final String COLUMNS = "o.id, o.stage, o.ended, o.body, o.source, o.updated_at";
+    private static final String BY_NUMBER =
+            "select " + COLUMNS + " from shop_order o where o.shop = ? and o.number = ?";
+    private static final String BY_ID = "select " + COLUMNS + " from shop_order o where o.id = ?";
+    private static final String BY_IDS =
+            "select " + COLUMNS + " from shop_order o where o.id in (select value from json_each(?))";
+    private static final String STAGES = "update shop_order set stage = ? where id = ?";
+    private static final String LATEST =
+            "select " + COLUMNS + " from shop_order o order by o.placed_at desc, o.id desc limit ?";
+    private static final String INSERT = """
+            insert into shop_order (shop, number, placed_at, name, email, phone, country, payment, stage, body, source,
+            updated_at) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?) returning id""";
+    private static final String UPDATE = """
+            update shop_order set placed_at = ?, name = ?, email = ?, phone = ?, country = ?, payment = ?, body = ?, updated_at = ? where id = ?""";
+
+    public Optional<OrderRow> find(JdbcClient db, String shop, String number) {
+        return db.sql(BY_NUMBER)
+                .params(shop, number)
+                .query(OrderRepository::mapRow)
+                .optional();
+    }
+
+    public OrderRow get(JdbcClient db, long id) {
+        return db.sql(BY_ID).param(id).query(OrderRepository::mapRow).single();
+    }
+
+    public List<OrderRow> get(JdbcClient db, Collection<Long> ids) {
+        return db.sql(BY_IDS)
+                .param(Json.write(ids))
+                .query(OrderRepository::mapRow)
+                .list();
+    }
+
+    /** Keys of every shop that orders came from. */
+    public List<String> findShops(JdbcClient db) {
+        return db.sql("select distinct shop from shop_order order by shop")
+                .query(String.class)
+                .list();
+    }
+
+    public List<OrderRow> findLatest(JdbcClient db, int most) {
+        return db.sql(LATEST).param(most).query(OrderRepository::mapRow).list();
+    }
+
+    public OrderRow insert(JdbcClient db, Order o, String source, Instant now) {
+        long id = db.sql(INSERT)
+                .params(
+                        o.shop(),
+                        o.number(),
+                        o.placedAt().toEpochMilli(),
+                        name(o),
+                        email(o),
+                        phone(o),
+                        country(o),
+                        o.payment().code(),
+                        Stage.ORDERED.code(),
+                        Json.write(o),
+                        source,
+                        now.toEpochMilli())
+                .query(Long.class)
+                .single();
+        return new OrderRow(id, o, Stage.ORDERED.code(), null, source, now.truncatedTo(ChronoUnit.MILLIS));
+    }
+
+    public void update(JdbcClient db, long id, Order o, Instant now) {
+        db.sql(UPDATE)
+                .params(
+                        o.placedAt().toEpochMilli(),
+                        name(o),
+                        email(o),
+                        phone(o),
+                        country(o),
+                        o.payment().code(),
+                        Json.write(o),
+                        now.toEpochMilli(),
+                        id)
+                .update();
+    }
+
+    public void updateStage(JdbcClient db, long id, String stage, Stage ended) {
+        db.sql("update shop_order set stage = ?, ended = ? where id = ?")
+                .params(stage, ended == null ? null : ended.code(), id)
+                .update();
+    }
+
+    /** Brings the stages of these orders up to date. */
+    public void updateStages(JdbcClient db, Collection<OrderRow> rows) {
+        BatchUpdate.execute(
+                db,
+                STAGES,
+                rows.stream().map(r -> new Object[] {r.stage(), r.id()}).toList());
+    }
+
+    public List<String> findTags(JdbcClient db, long id) {
+        return db.sql("select tag from order_tag where order_id = ? order by at, tag")
+                .param(id)
+                .query(String.class)
+                .list();
+    }
+
+    public void addTag(JdbcClient db, long id, String tag, String source, Instant now) {
+        db.sql("insert into order_tag (order_id, tag, at, source) values (?, ?, ?, ?) on conflict do nothing")
+                .params(id, tag, now.toEpochMilli(), source)
+                .update();
+    }
+
+    public void removeTag(JdbcClient db, long id, String tag) {
+        db.sql("delete from order_tag where order_id = ? and tag = ?")
+                .params(id, tag)
+                .update();
+    }
+
+    public List<Note> findNotes(JdbcClient db, long id) {
+        return db.sql("select at, text from order_note where order_id = ? order by at")
+                .param(id)
+                .query((rs, i) -> new Note(Instant.ofEpochMilli(rs.getLong("at")), rs.getString("text")))
+                .list();
+    }
+
+    public void addNote(JdbcClient db, long id, String text, Instant now) {
+        db.sql("insert into order_note (order_id, at, text) values (?, ?, ?)")
+                .params(id, now.toEpochMilli(), text)
+                .update();
+    }
+
+    /** A line somebody or something left on the order. */
+    public record Note(Instant at, String text) {}
+
+    /** {@link #COLUMNS} by their places: names cost the driver a search for each row. */
+    public static OrderRow mapRow(ResultSet rs, int i) throws SQLException {
+        return new OrderRow(
+                rs.getLong(1),
+                read(rs.getString(4)),
+                rs.getString(2),
+                Stage.fromCode(rs.getString(3)).orElse(null),
+                rs.getString(5),
+                Instant.ofEpochMilli(rs.getLong(6)));
+    }
+
+    /** What was read last, by its text: one scan asks for its order several times. */
+    private static final Map<String, Order> LATELY = LruMap.create(2_000);
+
+    private static Order read(String body) {
+        return LATELY.computeIfAbsent(body, b -> Json.read(b, Order.class));
+    }
+
+    private static String name(Order o) {
+        return o.customer() == null ? null : o.customer().name();
+    }
+
+    private static String email(Order o) {
+        return o.customer() == null ? null : o.customer().email();
+    }
+
+    private static String phone(Order o) {
+        return o.customer() == null ? null : o.customer().phone();
+    }
+
+    private static String country(Order o) {
+        return o.shipTo() == null ? null : o.shipTo().country();
+    }
+}

@@ -1,0 +1,15 @@
+package upbeat.herald.server.order;
+
+import java.time.Instant;
+import upbeat.herald.core.journey.Order;
+import upbeat.herald.core.journey.Stage;
+
+/**
+ * An order as it is kept. @param stage word of {@link upbeat.herald.core.journey.OrderStage}; {@code ended} cancelled
+ * or refunded, or null
+ */
+public record OrderRow(long id, Order order, String stage, Stage ended, String source, Instant updatedAt) {
+    public OrderRow withStage(String other) {
+        return new OrderRow(id, order, other, ended, source, updatedAt);
+    }
+}

@@ -1,0 +1,52 @@
+package upbeat.herald.server.order;
+
+import java.util.List;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Repository;
+import upbeat.herald.core.journey.Order;
+import upbeat.herald.core.journey.SearchTerms;
+import upbeat.herald.server.platform.persistence.Json;
+
+/** The word index of orders (SQLite FTS5), kept in the transaction that changes an order. */
+@Repository
+public class SearchIndexRepository {
+    private static final String TRACKING_NUMBERS = """
+            select tracking_number from parcel where order_id = :id
+            union all
+            select l.tracking_number from parcel_leg l join parcel p on p.id = l.parcel_id where p.order_id = :id""";
+
+    /** Brings an order's words up to date. */
+    public void index(JdbcClient db, long id, Order order) {
+        index(
+                db,
+                id,
+                order,
+                db.sql(TRACKING_NUMBERS).param("id", id).query(String.class).list());
+    }
+
+    /** The same, where the tracking numbers are at hand. */
+    public void index(JdbcClient db, long id, Order order, List<String> numbers) {
+        db.sql("insert or replace into order_search (rowid, words) values (?, ?)")
+                .params(id, SearchTerms.termsOf(order, numbers))
+                .update();
+    }
+
+    void deleteAll(JdbcClient db) {
+        db.sql("insert into order_search (order_search) values ('delete-all')").update();
+    }
+
+    private record StoredOrder(long id, String body) {}
+
+    /**
+     * Indexes some orders. @param after the last id that is done. @return the last id that is done now; the same at the
+     * end
+     */
+    long indexNext(JdbcClient db, long after, int most) {
+        List<StoredOrder> page = db.sql("select id, body from shop_order where id > ? order by id limit ?")
+                .params(after, most)
+                .query((rs, i) -> new StoredOrder(rs.getLong(1), rs.getString(2)))
+                .list();
+        page.forEach(o -> index(db, o.id(), Json.read(o.body(), Order.class)));
+        return page.isEmpty() ? after : page.get(page.size() - 1).id();
+    }
+}

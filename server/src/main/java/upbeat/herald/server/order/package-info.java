@@ -1,0 +1,6 @@
+/**
+ * Orders, parcels, scans, visits and answers as rows, and the search index.
+ *
+ * <p>Not here: no workflow: what a change means is decided above.
+ */
+package upbeat.herald.server.order;

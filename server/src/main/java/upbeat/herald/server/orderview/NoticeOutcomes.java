@@ -1,0 +1,161 @@
+package upbeat.herald.server.orderview;
+
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+import upbeat.herald.core.journey.StageVisit;
+import upbeat.herald.core.notice.Decide;
+import upbeat.herald.core.notice.Decision;
+import upbeat.herald.core.notice.History;
+import upbeat.herald.core.notice.Moment;
+import upbeat.herald.core.notice.Notice;
+import upbeat.herald.core.notice.OrderSituation;
+import upbeat.herald.server.message.MessageRepository;
+import upbeat.herald.server.message.MessageRow;
+import upbeat.herald.server.message.SituationLoader;
+import upbeat.herald.server.notice.NoticeRepository;
+import upbeat.herald.server.order.OrderRow;
+import upbeat.herald.server.order.ParcelRepository;
+import upbeat.herald.server.order.ParcelRow;
+import upbeat.herald.server.order.StageVisitRepository;
+
+/**
+ * "What comes next" and "why not" for one order: every notice of the plan with what became of it or would, by the same
+ * decision that sends.
+ */
+@Component
+public class NoticeOutcomes {
+    private final NoticeRepository notices;
+    private final MessageRepository messages;
+    private final ParcelRepository parcels;
+    private final StageVisitRepository visits;
+    private final SituationLoader situations;
+
+    NoticeOutcomes(
+            NoticeRepository notices,
+            MessageRepository messages,
+            ParcelRepository parcels,
+            StageVisitRepository visits,
+            SituationLoader situations) {
+        this.notices = notices;
+        this.messages = messages;
+        this.parcels = parcels;
+        this.visits = visits;
+        this.situations = situations;
+    }
+
+    /**
+     * @param verdict {@code said}, {@code planned}, {@code will} (once the stage is reached), or {@code not}
+     * @param channels words of those it took or would take
+     * @param why the reason of a no, or when it would go; null where there is nothing to add
+     */
+    public record NoticeOutcome(
+            String notice,
+            String name,
+            String stage,
+            String verdict,
+            List<String> channels,
+            @Nullable String why) {}
+
+    public List<NoticeOutcome> listFor(JdbcClient db, OrderRow order, Instant now) {
+        List<Notice> plan = notices.findAll(db);
+        List<MessageRow> sent = messages.findByOrder(db, order.id());
+        List<ParcelRow> all = parcels.findByOrder(db, order.id());
+        List<StageVisitRepository.Reached> visits = this.visits.findByOrder(db, order.id());
+        History history = situations.loadHistory(db, order);
+        List<NoticeOutcome> verdicts = new ArrayList<>();
+        for (Notice notice : plan) verdicts.add(one(db, plan, notice, order, sent, all, visits, history, now));
+        return verdicts;
+    }
+
+    private NoticeOutcome one(
+            JdbcClient db,
+            List<Notice> plan,
+            Notice notice,
+            OrderRow order,
+            List<MessageRow> sent,
+            List<ParcelRow> all,
+            List<StageVisitRepository.Reached> visits,
+            History history,
+            Instant now) {
+        List<MessageRow> mine =
+                sent.stream().filter(m -> m.noticeId().equals(notice.id())).toList();
+        List<String> out = mine.stream()
+                .filter(m -> m.sentAt() != null)
+                .map(m -> m.channel().label())
+                .distinct()
+                .toList();
+        if (!out.isEmpty()) return verdict(notice, "said", out, null);
+        Optional<MessageRow> open = mine.stream()
+                .filter(m -> m.status().code().matches("planned|waiting|sending|unsure"))
+                .findFirst();
+        if (open.isPresent())
+            return verdict(
+                    notice,
+                    "planned",
+                    List.of(open.get().channel().label()),
+                    open.get().reason());
+        if (!mine.isEmpty())
+            return verdict(notice, "not", List.of(), mine.get(mine.size() - 1).reason());
+        Optional<StageVisitRepository.Reached> visit =
+                visits.stream().filter(v -> v.visit().stage() == notice.stage()).reduce((a, b) -> b);
+        if (visit.isPresent()) {
+            ParcelRow parcel = visit.get().parcelId() == null
+                    ? null
+                    : parcels.get(db, visit.get().parcelId());
+            StageVisit v = visit.get().visit();
+            return told(
+                    notice,
+                    Decide.decide(
+                            plan,
+                            situations.load(db, order, parcel),
+                            new Moment(v.stage(), v.occasion(), v.at(), null),
+                            history,
+                            now),
+                    "The stage was reached before this notice was live");
+        }
+        ParcelRow parcel = notice.stage().isOrderStage() || all.isEmpty() ? null : all.get(0);
+        OrderSituation there = new OrderSituation(
+                order.order(),
+                parcel == null ? null : parcel.parcel(),
+                parcel == null ? null : notice.stage(),
+                parcel == null ? List.of() : List.of(notice.stage()),
+                order.ended());
+        if (parcel != null) {
+            Optional<upbeat.herald.core.notice.Reason> past =
+                    upbeat.herald.core.notice.Overtaken.check(notice.stage(), situations.load(db, order, parcel));
+            if (past.isPresent())
+                return verdict(notice, "not", List.of(), past.get().text());
+        }
+        return told(
+                notice,
+                Decide.decide(plan, there, new Moment(notice.stage(), StageVisit.ONCE, now, null), history, now),
+                null);
+    }
+
+    private static NoticeOutcome told(Notice notice, Decision decision, String whyNotAlready) {
+        List<String> channels = decision.messages().stream()
+                .filter(m -> m.notice().id().equals(notice.id()))
+                .map(m -> m.channel().label())
+                .toList();
+        if (!channels.isEmpty())
+            return whyNotAlready == null
+                    ? verdict(notice, "will", channels, "when " + notice.stage().label())
+                    : verdict(notice, "not", List.of(), whyNotAlready);
+        String why = decision.notSent().stream()
+                .filter(n -> n.notice().id().equals(notice.id()))
+                .map(n -> n.reason().text())
+                .distinct()
+                .reduce((a, b) -> a + ". " + b)
+                .orElse(null);
+        return verdict(notice, "not", List.of(), why);
+    }
+
+    private static NoticeOutcome verdict(Notice notice, String verdict, List<String> channels, String why) {
+        return new NoticeOutcome(notice.id(), notice.name(), notice.stage().code(), verdict, channels, why);
+    }
+}

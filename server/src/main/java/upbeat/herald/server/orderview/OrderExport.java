@@ -1,0 +1,136 @@
+package upbeat.herald.server.orderview;
+
+import java.io.IOException;
+import java.io.OutputStream;
+import java.io.OutputStreamWriter;
+import java.io.Writer;
+import java.nio.charset.StandardCharsets;
+import java.time.Instant;
+import java.util.Arrays;
+import java.util.List;
+import org.dhatim.fastexcel.Workbook;
+import org.dhatim.fastexcel.Worksheet;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+import upbeat.herald.core.exchange.SafeCell;
+import upbeat.herald.core.journey.Order;
+import upbeat.herald.server.order.OrderRepository;
+import upbeat.herald.server.order.OrderRow;
+import upbeat.herald.server.order.ParcelRepository;
+import upbeat.herald.server.order.ParcelRow;
+
+/**
+ * Orders as a sheet, a line for each parcel, with the headings that loading a sheet understands. In XLSX every cell is
+ * text, so none can be a formula.
+ */
+@Component
+class OrderExport {
+    private static final List<String> HEADINGS = List.of(
+            "shop",
+            "order number",
+            "order date",
+            "name",
+            "e-mail",
+            "phone",
+            "country",
+            "city",
+            "postcode",
+            "street",
+            "language",
+            "payment",
+            "total",
+            "currency",
+            "items",
+            "carrier",
+            "tracking number",
+            "status",
+            "tags");
+    private static final int MOST_ROWS = 100_000;
+    private static final int TOGETHER = 500;
+    private final OrderListRepository orderList;
+    private final OrderRepository orders;
+    private final ParcelRepository parcels;
+
+    OrderExport(OrderListRepository orderList, OrderRepository orders, ParcelRepository parcels) {
+        this.orderList = orderList;
+        this.orders = orders;
+        this.parcels = parcels;
+    }
+
+    private interface Line {
+        void write(List<String> cells) throws IOException;
+    }
+
+    void write(JdbcClient db, OrderFilter filter, boolean csv, OutputStream out, Instant now) throws IOException {
+        if (csv) {
+            Writer text = new OutputStreamWriter(out, StandardCharsets.UTF_8);
+            text.write('\ufeff');
+            lines(db, filter, now, cells -> text.write(SafeCell.toCsvLine(cells)));
+            text.flush();
+            return;
+        }
+        try (Workbook book = new Workbook(out, "Upbeat Herald", "1.0")) {
+            Worksheet sheet = book.newWorksheet("Orders");
+            int[] row = {0};
+            lines(db, filter, now, cells -> {
+                for (int i = 0; i < cells.size(); i++) if (cells.get(i) != null) sheet.value(row[0], i, cells.get(i));
+                if (row[0] == 0)
+                    sheet.range(0, 0, 0, cells.size() - 1).style().bold().set();
+                row[0]++;
+            });
+            sheet.freezePane(0, 1);
+        }
+    }
+
+    private void lines(JdbcClient db, OrderFilter filter, Instant now, Line line) throws IOException {
+        line.write(HEADINGS);
+        String after = null;
+        int rows = 0;
+        do {
+            OrderListRepository.Page page = orderList.findPage(db, filter, after, TOGETHER, now);
+            for (OrderListRepository.Row row : page.rows()) {
+                OrderRow order = orders.find(db, row.shop(), row.number()).orElse(null);
+                if (order == null) continue;
+                List<ParcelRow> its = parcels.findByOrder(db, order.id());
+                if (its.isEmpty()) line.write(cells(order, null, row));
+                for (ParcelRow p : its) line.write(cells(order, p, row));
+                rows += Math.max(1, its.size());
+            }
+            after = page.next();
+        } while (after != null && rows < MOST_ROWS);
+    }
+
+    private static List<String> cells(OrderRow row, ParcelRow parcel, OrderListRepository.Row listed) {
+        Order o = row.order();
+        Order.Customer who = o.customer() == null ? new Order.Customer(null, null, null, null) : o.customer();
+        Order.ShipTo to = o.shipTo() == null ? new Order.ShipTo(null, null, null, null, null) : o.shipTo();
+        return Arrays.asList(
+                o.shop(),
+                o.number(),
+                o.placedAt().toString(),
+                who.name(),
+                who.email(),
+                who.phone(),
+                to.country(),
+                to.city(),
+                to.postcode(),
+                to.street(),
+                who.language(),
+                o.payment().label(),
+                OrderView.plainAmount(o.total()),
+                o.currency(),
+                String.join(
+                        ", ",
+                        o.items().stream()
+                                .map(i -> i.quantity() + " " + i.name())
+                                .toList()),
+                parcel == null ? null : parcel.parcel().carrier(),
+                parcel == null ? null : parcel.parcel().trackingNumber(),
+                parcel == null
+                        ? row.stage()
+                        : row.ended() != null
+                                ? row.ended().code()
+                                : parcel.stage().code(),
+                String.join(", ", listed.tags()));
+    }
+}

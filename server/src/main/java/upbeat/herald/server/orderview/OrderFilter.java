@@ -1,0 +1,107 @@
+package upbeat.herald.server.orderview;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.HashMap;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+import upbeat.herald.core.HeraldException;
+import upbeat.herald.core.Texts;
+import upbeat.herald.core.journey.Payment;
+import upbeat.herald.core.journey.SearchTerms;
+import upbeat.herald.core.journey.Stage;
+
+/**
+ * Which orders are wanted. Blank means all.
+ *
+ * @param stage a stop's word, {@code partly-dispatched} or {@code partly-delivered}
+ * @param search words, see {@link SearchTerms}
+ * @param noContact true for those with neither e-mail address nor phone
+ * @param quietDays parcels on their way without a scan for so many days, 1 or more
+ */
+record OrderFilter(
+        @Nullable String stage,
+        @Nullable String search,
+        @Nullable String shop,
+        @Nullable String carrier,
+        @Nullable String country,
+        @Nullable String payment,
+        @Nullable String tag,
+        @Nullable Boolean noContact,
+        @Nullable Integer quietDays) {
+    /** Orders that count at a stop: as a whole, or by one of their parcels; what ended only for a while. */
+    private static final String STANDS = """
+            and (:stage = :ordered and o.stage = :ordered and o.ended is null
+                and not exists (select 1 from parcel p where p.order_id = o.id)
+            or o.stage = :stage and :stage like 'partly-%'
+            or o.ended = :stage and exists (select 1 from stage_reached r where r.order_id = o.id
+                and r.parcel_id is null and r.stage = o.ended and r.at >= :since)
+            or o.ended is null and exists (select 1 from parcel p where p.order_id = o.id and p.stage = :stage
+                and (p.stage not in (:final) or p.stage_at >= :since)))""";
+
+    private static final String QUIET = """
+             and o.ended is null and o.id in (select p.order_id from parcel p where p.stage in (:underway)
+            and p.last_scan_at < :quiet)""";
+
+    /**
+     * The part of a statement from {@code from} on, and its parameters. @param byWords true where the word index leads,
+     * newest arrival first
+     */
+    record Sql(String text, Map<String, Object> params, boolean byWords) {}
+
+    Sql toSql(Instant now) {
+        Map<String, Object> params = new HashMap<>();
+        StringBuilder sql = new StringBuilder();
+        String words = SearchTerms.toQuery(search);
+        if (words != null) {
+            sql.append("from order_search s cross join shop_order o on o.id = s.rowid where s.words match :words");
+            params.put("words", words);
+        } else sql.append("from shop_order o where ").append(Texts.isBlank(search) ? "1 = 1" : "1 = 0");
+        if (!Texts.isBlank(stage)) {
+            sql.append(' ').append(STANDS);
+            params.put("stage", stage);
+            params.put("ordered", Stage.ORDERED.code());
+            params.put("final", Stage.codes(Stage::isFinal));
+            params.put("since", now.minus(StageCountRepository.ENDED_SHOWN_FOR).toEpochMilli());
+        }
+        and(sql, params, "shop", shop, " and o.shop = :shop");
+        and(
+                sql,
+                params,
+                "carrier",
+                carrier,
+                " and exists (select 1 from parcel p where p.order_id = o.id and p.carrier = :carrier)");
+        and(sql, params, "country", country, " and o.country = :country");
+        if (!Texts.isBlank(payment)) {
+            params.put(
+                    "payment",
+                    Payment.fromCode(payment)
+                            .orElseThrow(
+                                    () -> new HeraldException("payment", "\"" + payment + "\" isn't a payment method"))
+                            .code());
+            sql.append(" and o.payment = :payment");
+        }
+        and(
+                sql,
+                params,
+                "tag",
+                tag,
+                " and exists (select 1 from order_tag t where t.order_id = o.id and t.tag = :tag)");
+        if (Boolean.TRUE.equals(noContact)) sql.append(" and o.email is null and o.phone is null");
+        if (quietDays != null) {
+            if (quietDays < 1 || quietDays > 365)
+                throw new HeraldException("quietDays", "Enter 1 to 365 days without a scan");
+            sql.append(QUIET);
+            params.put("underway", Stage.codes(Stage::isUnderway));
+            params.put("quiet", now.minus(Duration.ofDays(quietDays)).toEpochMilli());
+        }
+        return new Sql(sql.toString(), params, words != null);
+    }
+
+    private static void and(
+            StringBuilder sql, Map<String, Object> params, String name, String value, String condition) {
+        if (Texts.isBlank(value)) return;
+        sql.append(condition);
+        params.put(name, value.strip());
+    }
+}

@@ -1,0 +1,182 @@
+package upbeat.herald.server.orderview;
+
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Repository;
+import upbeat.herald.core.journey.Order;
+import upbeat.herald.core.journey.Stage;
+import upbeat.herald.server.order.OrderRepository;
+import upbeat.herald.server.order.OrderRow;
+
+/** The list of orders with each one's way and what was said along it. */
+@Repository
+public class OrderListRepository {
+    /**
+     * @param stage of the order, may be {@code partly-dispatched} or {@code partly-delivered}
+     * @param at where the parcel that is furthest behind stands: a stage's word
+     * @param reached the stops its way touched, oldest first, each once
+     */
+    public record Row(
+            String shop,
+            String number,
+            Instant placedAt,
+            @Nullable String name,
+            @Nullable String country,
+            String payment,
+            @Nullable String total,
+            @Nullable String currency,
+            int parcels,
+            @Nullable String trackingNumber,
+            String stage,
+            String at,
+            List<String> reached,
+            List<Said> said,
+            List<String> tags) {}
+
+    /** What came of the notices that hang on a stop. @param state {@code sent}, {@code planned} or {@code missed} */
+    public record Said(String stage, String state) {}
+
+    /** @param next to be sent as {@code after} for the rest, or null at the end */
+    public record Page(List<Row> rows, @Nullable String next) {}
+
+    /**
+     * Newest first: by the day of the order, or by arrival where words lead. @param after what the last page said, or
+     * null
+     */
+    Page findPage(JdbcClient db, OrderFilter filter, String after, int limit, Instant now) {
+        OrderFilter.Sql sql = filter.toSql(now);
+        Map<String, Object> params = new HashMap<>(sql.params());
+        StringBuilder text = new StringBuilder("select " + OrderRepository.COLUMNS + " " + sql.text());
+        if (after != null) {
+            String[] cursor = after.split("-");
+            text.append(sql.byWords() ? " and s.rowid < :id" : " and (o.placed_at, o.id) < (:placed, :id)");
+            params.put("placed", Long.parseLong(cursor[0]));
+            params.put("id", Long.parseLong(cursor[1]));
+        }
+        text.append(
+                sql.byWords()
+                        ? " order by s.rowid desc limit :limit"
+                        : " order by o.placed_at desc, o.id desc limit :limit");
+        params.put("limit", limit + 1);
+        List<OrderRow> found = db.sql(text.toString())
+                .params(params)
+                .query(OrderRepository::mapRow)
+                .list();
+        boolean more = found.size() > limit;
+        List<OrderRow> page = more ? found.subList(0, limit) : found;
+        OrderRow last = page.isEmpty() ? null : page.get(page.size() - 1);
+        return new Page(rows(db, page), more ? last.order().placedAt().toEpochMilli() + "-" + last.id() : null);
+    }
+
+    /** How many there are, counted up to {@code most}. */
+    int count(JdbcClient db, OrderFilter filter, int most, Instant now) {
+        OrderFilter.Sql sql = filter.toSql(now);
+        return db.sql("select count(*) from (select 1 " + sql.text() + " limit " + most + ")")
+                .params(sql.params())
+                .query(Integer.class)
+                .single();
+    }
+
+    private static List<Row> rows(JdbcClient db, List<OrderRow> page) {
+        if (page.isEmpty()) return List.of();
+        List<Long> ids = page.stream().map(OrderRow::id).toList();
+        record Parcel(String number, Stage stage) {}
+        Map<Long, List<Parcel>> parcels = new HashMap<>();
+        db.sql("select order_id, tracking_number, stage from parcel where order_id in (:ids) order by id")
+                .param("ids", ids)
+                .query(rs -> {
+                    parcels.computeIfAbsent(rs.getLong(1), k -> new ArrayList<>())
+                            .add(new Parcel(
+                                    rs.getString(2),
+                                    Stage.fromCode(rs.getString(3)).orElseThrow()));
+                });
+        Map<Long, List<String>> reached = new HashMap<>();
+        db.sql(
+                        "select order_id, stage, min(at) as at from stage_reached where order_id in (:ids) group by order_id, stage order by at, id")
+                .param("ids", ids)
+                .query(rs -> {
+                    reached.computeIfAbsent(rs.getLong(1), k -> new ArrayList<>())
+                            .add(rs.getString(2));
+                });
+        Map<Long, Map<String, String>> said = new HashMap<>();
+        db.sql("select order_id, stage, status from message where order_id in (:ids) order by seq")
+                .param("ids", ids)
+                .query(rs -> {
+                    said.computeIfAbsent(rs.getLong(1), k -> new HashMap<>())
+                            .merge(rs.getString(2), state(rs.getString(3)), OrderListRepository::louder);
+                });
+        Map<Long, List<String>> tags = new HashMap<>();
+        db.sql("select order_id, tag from order_tag where order_id in (:ids) order by at, tag")
+                .param("ids", ids)
+                .query(rs -> {
+                    tags.computeIfAbsent(rs.getLong(1), k -> new ArrayList<>()).add(rs.getString(2));
+                });
+        return page.stream()
+                .map(r -> {
+                    Order o = r.order();
+                    List<Parcel> mine = parcels.getOrDefault(r.id(), List.of());
+                    String at = r.ended() != null
+                            ? r.ended().code()
+                            : mine.stream()
+                                    .map(Parcel::stage)
+                                    .min(java.util.Comparator.comparing(Stage::position))
+                                    .orElse(Stage.ORDERED)
+                                    .code();
+                    return new Row(
+                            o.shop(),
+                            o.number(),
+                            o.placedAt(),
+                            o.customer() == null ? null : o.customer().name(),
+                            o.shipTo() == null ? null : o.shipTo().country(),
+                            o.payment().code(),
+                            OrderView.plainAmount(o.total()),
+                            o.currency(),
+                            mine.size(),
+                            mine.isEmpty() ? null : mine.get(0).number(),
+                            r.stage(),
+                            at,
+                            reached.getOrDefault(r.id(), List.of()),
+                            said.getOrDefault(r.id(), Map.of()).entrySet().stream()
+                                    .map(e -> new Said(e.getKey(), e.getValue()))
+                                    .toList(),
+                            tags.getOrDefault(r.id(), List.of()));
+                })
+                .toList();
+    }
+
+    private static String state(String status) {
+        return switch (status) {
+            case "accepted", "delivered", "read" -> "sent";
+            case "planned", "waiting", "sending" -> "planned";
+            default -> "missed";
+        };
+    }
+
+    /**
+     * Of several messages at a stop, one that went out says more than one that is planned, and that more than one that
+     * missed.
+     */
+    private static String louder(String a, String b) {
+        return a.equals("sent") || b.equals("sent")
+                ? "sent"
+                : a.equals("planned") || b.equals("planned") ? "planned" : "missed";
+    }
+
+    /** Countries of destination, ISO 3166-1 alpha-2. */
+    List<String> findCountries(JdbcClient db) {
+        return db.sql("select distinct country from shop_order where country is not null order by 1")
+                .query(String.class)
+                .list();
+    }
+
+    List<String> findTags(JdbcClient db) {
+        return db.sql("select distinct tag from order_tag order by 1 limit 200")
+                .query(String.class)
+                .list();
+    }
+}

@@ -1,0 +1,171 @@
+package upbeat.herald.server.orderview;
+
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+import upbeat.herald.core.carrier.Carrier;
+import upbeat.herald.core.notice.Notice;
+import upbeat.herald.core.wording.Channel;
+import upbeat.herald.server.carrier.CarrierRepository;
+import upbeat.herald.server.message.MessageRepository;
+import upbeat.herald.server.message.MessageRow;
+import upbeat.herald.server.notice.NoticeRepository;
+import upbeat.herald.server.order.AnswerRepository;
+import upbeat.herald.server.order.OrderRepository;
+import upbeat.herald.server.order.OrderRow;
+import upbeat.herald.server.order.ParcelRepository;
+import upbeat.herald.server.order.ParcelRow;
+import upbeat.herald.server.order.ScanRepository;
+import upbeat.herald.server.order.StageVisitRepository;
+
+/** An order's timeline: scans, messages, answers and reasons, newest first, each with where it came from. */
+@Component
+public class OrderTimeline {
+    private final ParcelRepository parcels;
+    private final ScanRepository scans;
+    private final CarrierRepository carriers;
+    private final MessageRepository messages;
+    private final AnswerRepository answers;
+    private final NoticeRepository notices;
+    private final OrderRepository orders;
+    private final StageVisitRepository visits;
+
+    OrderTimeline(
+            ParcelRepository parcels,
+            ScanRepository scans,
+            CarrierRepository carriers,
+            MessageRepository messages,
+            AnswerRepository answers,
+            NoticeRepository notices,
+            OrderRepository orders,
+            StageVisitRepository visits) {
+        this.parcels = parcels;
+        this.scans = scans;
+        this.carriers = carriers;
+        this.messages = messages;
+        this.answers = answers;
+        this.notices = notices;
+        this.orders = orders;
+        this.visits = visits;
+    }
+
+    /**
+     * @param kind {@code stage}, {@code message}, {@code answer} or {@code note}
+     * @param state for a stage: reached, late, unread; for a message: its status; else empty
+     * @param ref the message's id, else null
+     */
+    public record Entry(
+            String kind,
+            String state,
+            Instant at,
+            String title,
+            @Nullable String detail,
+            @Nullable String ref) {}
+
+    public List<Entry> build(JdbcClient db, OrderRow row) {
+        List<Entry> story = new ArrayList<>();
+        story.add(new Entry(
+                "stage",
+                "reached",
+                row.order().placedAt(),
+                "Ordered",
+                row.order().shop() + ", " + source(row.source()),
+                null));
+        if (row.ended() != null) {
+            visits.findByOrder(db, row.id()).stream()
+                    .filter(r -> r.visit().stage() == row.ended())
+                    .forEach(r -> story.add(new Entry(
+                            "stage",
+                            "reached",
+                            r.visit().at(),
+                            sentence(row.ended().label()),
+                            "the whole order",
+                            null)));
+        }
+        List<ParcelRow> all = parcels.findByOrder(db, row.id());
+        for (ParcelRow p : all) {
+            String which = all.size() > 1 ? "parcel " + (all.indexOf(p) + 1) + " of " + all.size() + ", " : "";
+            scans.findByParcel(db, p.id())
+                    .forEach(s -> story.add(scan(
+                            s, carriers.find(db, s.carrier()).map(Carrier::name).orElse(s.carrier()), which, p)));
+        }
+        Map<String, String> names = notices.findAll(db).stream().collect(Collectors.toMap(Notice::id, Notice::name));
+        messages.findByOrder(db, row.id())
+                .forEach(m -> story.add(message(m, names.getOrDefault(m.noticeId(), m.noticeId()))));
+        answers.findByOrder(db, row.id())
+                .forEach(a -> story.add(new Entry(
+                        "answer",
+                        "",
+                        a.at(),
+                        "“" + a.label() + "”",
+                        Channel.fromCode(a.via())
+                                        .map(c -> "button in " + c.label())
+                                        .orElse("on the answer page") + " · "
+                                + names.getOrDefault(a.noticeId(), a.noticeId()),
+                        null)));
+        orders.findNotes(db, row.id()).forEach(n -> story.add(new Entry("note", "", n.at(), n.text(), null, null)));
+        story.sort(Comparator.comparing(Entry::at)
+                .thenComparing(e -> e.kind().equals("stage") ? 0 : e.kind().equals("message") ? 1 : 2)
+                .reversed());
+        return story;
+    }
+
+    private static Entry scan(ScanRepository.ScanRow s, String carrier, String which, ParcelRow p) {
+        String state = s.stage() == null ? "unread" : s.late() ? "late" : "reached";
+        String title = s.stage() == null
+                ? "Unmapped code " + (s.code() == null ? "" : s.code())
+                : sentence(s.stage().label());
+        String from = s.source().equals(ScanRepository.BY_CARRIER)
+                ? carrier + (s.code() == null ? "" : ", scan " + s.code()) + (s.place() == null ? "" : ", " + s.place())
+                : "marked, " + source(s.source());
+        String words = s.stage() == null && s.text() != null ? " · “" + s.text() + "”" : "";
+        return new Entry(
+                "stage",
+                state,
+                s.at(),
+                title,
+                which + from + " · " + p.parcel().trackingNumber() + words
+                        + (s.late() ? " · received after a newer scan" : ""),
+                null);
+    }
+
+    private static Entry message(MessageRow m, String notice) {
+        String by = ", by " + m.channel().label();
+        return switch (m.status()) {
+            case ACCEPTED -> entry(m, m.sentAt(), notice + by, "sent to " + m.to());
+            case DELIVERED -> entry(m, m.sentAt(), notice + by, "delivered to " + m.to());
+            case READ -> entry(m, m.sentAt(), notice + by, "read by " + m.to());
+            case PLANNED -> entry(m, m.dueAt(), notice + by + ": planned", "to " + m.to());
+            case WAITING -> entry(m, m.dueAt(), notice + by + ": waiting", m.reason());
+            case SENDING -> entry(m, m.dueAt(), notice + by + ": sending", "to " + m.to());
+            case UNSURE -> entry(m, m.dueAt(), notice + by + ": unclear", m.reason());
+            case FAILED -> entry(m, m.sentAt() == null ? m.dueAt() : m.sentAt(), notice + by + ": failed", m.reason());
+            case WITHHELD -> entry(m, m.dueAt(), notice + by + ": not sent", m.reason());
+            case CANCELLED -> entry(m, m.dueAt(), notice + by + ": cancelled", m.reason());
+        };
+    }
+
+    private static Entry entry(MessageRow m, Instant at, String title, String detail) {
+        return new Entry("message", m.status().code(), at, title, detail, m.id());
+    }
+
+    private static String source(String source) {
+        return switch (source) {
+            case "api" -> "by API";
+            case "spreadsheet" -> "by file import";
+            case "shop" -> "by the shop";
+            case "hand" -> "by hand";
+            default -> source;
+        };
+    }
+
+    private static String sentence(String words) {
+        return Character.toUpperCase(words.charAt(0)) + words.substring(1);
+    }
+}

@@ -1,0 +1,97 @@
+package upbeat.herald.server.orderview;
+
+import java.math.BigDecimal;
+import java.time.Instant;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import upbeat.herald.core.journey.Order;
+import upbeat.herald.core.journey.Parcel;
+import upbeat.herald.server.message.MessageView;
+import upbeat.herald.server.order.OrderRepository;
+
+/** An order as machines and the interface see it. Money is a decimal as text; absent values are null. */
+public record OrderView(
+        String shop,
+        String number,
+        Instant placedAt,
+        @Nullable CustomerView customer,
+        Order.@Nullable ShipTo shipTo,
+        String payment,
+        @Nullable String currency,
+        @Nullable String total,
+        List<ItemView> items,
+        ConsentView consent,
+        List<String> tags,
+        String stage,
+        List<ParcelView> parcels,
+        List<MessageView> messages,
+        List<AnswerView> answers,
+        List<OrderRepository.Note> notes) {
+
+    public record CustomerView(
+            @Nullable String name,
+            @Nullable String email,
+            @Nullable String phone,
+            @Nullable String language) {}
+
+    public record ItemView(
+            @Nullable String sku,
+            @Nullable String name,
+            int quantity,
+            @Nullable String price,
+            @Nullable String imageUrl) {
+        static ItemView of(Order.Item i) {
+            return new ItemView(i.sku(), i.name(), i.quantity(), plainAmount(i.price()), i.imageUrl());
+        }
+    }
+
+    public record ConsentView(
+            @Nullable Boolean email,
+            @Nullable Boolean sms,
+            @Nullable Boolean whatsapp) {}
+
+    /**
+     * @param legs numbers under which it went on with other carriers; {@code trackingLink} that of the last;
+     *     {@code asked} how its carriers are asked about it
+     */
+    public record ParcelView(
+            String carrier,
+            String carrierName,
+            String trackingNumber,
+            @Nullable String trackingLink,
+            String stage,
+            List<Parcel.Content> items,
+            List<ScanView> scans,
+            List<LegView> legs,
+            List<AskedView> asked) {}
+
+    public record LegView(String carrier, String carrierName, String trackingNumber, Instant since) {}
+
+    /**
+     * @param endedBy what ended the asking: {@code arrived}, {@code tries}, {@code time-limit}, {@code stopped}; null
+     *     while it goes on
+     */
+    public record AskedView(
+            String carrier,
+            int tries,
+            @Nullable Instant nextAt,
+            @Nullable String endedBy,
+            @Nullable String said) {}
+
+    /** @param stage null while nothing reads the code; {@code late} true where a later event was known when it came */
+    public record ScanView(
+            @Nullable String code,
+            @Nullable String text,
+            Instant at,
+            @Nullable String place,
+            @Nullable String stage,
+            boolean late,
+            String source,
+            Instant receivedAt) {}
+
+    public record AnswerView(String notice, String button, String label, String via, Instant at) {}
+
+    public static String plainAmount(BigDecimal amount) {
+        return amount == null ? null : amount.toPlainString();
+    }
+}

@@ -1,0 +1,6 @@
+/**
+ * What a coordinator sees of orders: list, filters, counts, timeline, export.
+ *
+ * <p>Not here: nothing is changed here except saved views and what is settled by hand.
+ */
+package upbeat.herald.server.orderview;

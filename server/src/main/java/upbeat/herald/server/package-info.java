@@ -1,0 +1,6 @@
+/**
+ * Starts the application.
+ *
+ * <p>Not here: nothing else: every subject has a package of its own, and {@code ArchitectureTest} keeps their order.
+ */
+package upbeat.herald.server;

@@ -1,0 +1,47 @@
+package upbeat.herald.server.people;
+
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.ResponseEntity;
+import org.springframework.security.core.Authentication;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+import upbeat.herald.server.people.SessionService.FirstAccount;
+import upbeat.herald.server.people.SessionService.SessionView;
+import upbeat.herald.server.people.SessionService.SignIn;
+
+/** Signing in and out. The first visit to an empty installation makes the first account. */
+@RestController
+@RequestMapping("/ui")
+class SessionController {
+    private final SessionService service;
+
+    SessionController(SessionService service) {
+        this.service = service;
+    }
+
+    @GetMapping("/session")
+    SessionView session(@Nullable Authentication who) {
+        return service.session(who);
+    }
+
+    @PostMapping("/session")
+    ResponseEntity<?> signIn(@RequestBody SignIn body, HttpServletRequest request, HttpServletResponse response) {
+        return service.signIn(body, request, response);
+    }
+
+    @PostMapping("/first-account")
+    FirstAccount first(@RequestBody SignIn body, HttpServletRequest request, HttpServletResponse response) {
+        return service.first(body, request, response);
+    }
+
+    @DeleteMapping("/session")
+    ResponseEntity<Void> signOut(HttpServletRequest request) {
+        return service.signOut(request);
+    }
+}

@@ -1,0 +1,132 @@
+package upbeat.herald.server.people;
+
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.InstantSource;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.ProblemDetail;
+import org.springframework.http.ResponseEntity;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.security.authentication.AuthenticationManager;
+import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
+import org.springframework.security.core.Authentication;
+import org.springframework.security.core.AuthenticationException;
+import org.springframework.security.core.context.SecurityContext;
+import org.springframework.security.core.context.SecurityContextHolder;
+import org.springframework.security.crypto.password.PasswordEncoder;
+import org.springframework.security.web.context.SecurityContextRepository;
+import org.springframework.stereotype.Service;
+import upbeat.herald.core.Texts;
+import upbeat.herald.server.platform.HeraldProperties;
+import upbeat.herald.server.platform.persistence.DatabaseWriter;
+import upbeat.herald.server.platform.web.RateLimiter;
+import upbeat.herald.server.platform.web.ValidationException;
+
+/** Signing in and out. The first visit to an empty installation makes the first account. */
+@Service
+class SessionService {
+    private static final int SHORTEST_PASSWORD = 10;
+    private static final int TRIES_A_MINUTE = 20;
+
+    private final AuthenticationManager people;
+    private final SecurityContextRepository contexts;
+    private final AccountRepository accounts;
+    private final ApiKeyService keys;
+    private final PasswordEncoder passwords;
+    private final JdbcClient reader;
+    private final DatabaseWriter writer;
+    private final InstantSource clock;
+    private final HeraldProperties properties;
+    private final RateLimiter tries = new RateLimiter(TRIES_A_MINUTE, Duration.ofMinutes(1));
+
+    SessionService(
+            AuthenticationManager people,
+            SecurityContextRepository contexts,
+            AccountRepository accounts,
+            ApiKeyService keys,
+            PasswordEncoder passwords,
+            JdbcClient reader,
+            DatabaseWriter writer,
+            InstantSource clock,
+            HeraldProperties properties) {
+        this.people = people;
+        this.contexts = contexts;
+        this.accounts = accounts;
+        this.keys = keys;
+        this.passwords = passwords;
+        this.reader = reader;
+        this.writer = writer;
+        this.clock = clock;
+        this.properties = properties;
+    }
+
+    /** @param name null while nobody is signed in; {@code empty} true where no account exists yet */
+    record SessionView(@Nullable String name, boolean empty, boolean demo, Instant now) {}
+
+    record SignIn(String name, String password) {}
+
+    /** @param apiKey shown this once */
+    record FirstAccount(String name, String apiKey) {}
+
+    SessionView session(@Nullable Authentication who) {
+        return new SessionView(
+                who == null || !who.isAuthenticated() || who.getName().equals("anonymousUser") ? null : who.getName(),
+                accounts.isEmpty(reader),
+                properties.demo(),
+                clock.instant());
+    }
+
+    ResponseEntity<?> signIn(SignIn body, HttpServletRequest request, HttpServletResponse response) {
+        if (!tries.tryAcquire(request.getRemoteAddr()))
+            return ResponseEntity.status(429)
+                    .body(ProblemDetail.forStatusAndDetail(
+                            HttpStatus.TOO_MANY_REQUESTS, "Too many attempts. Wait a minute, then try again"));
+        try {
+            enter(body, request, response);
+            return ResponseEntity.ok(session(SecurityContextHolder.getContext().getAuthentication()));
+        } catch (AuthenticationException e) {
+            return ResponseEntity.status(401)
+                    .body(ProblemDetail.forStatusAndDetail(HttpStatus.UNAUTHORIZED, "Wrong name or password"));
+        }
+    }
+
+    FirstAccount first(SignIn body, HttpServletRequest request, HttpServletResponse response) {
+        ValidationException errors = new ValidationException();
+        if (Texts.isBlank(body.name()) || body.name().length() > 80)
+            errors.add("name", "Enter a name of up to 80 characters");
+        if (body.password() == null
+                || body.password().length() < SHORTEST_PASSWORD
+                || body.password().length() > 70) errors.add("password", "Enter a password of 10 to 70 characters");
+        errors.throwIfAny();
+        String hash = passwords.encode(body.password());
+        writer.write(db -> {
+            if (!accounts.isEmpty(db)) {
+                errors.add("name", "There is already an account. Sign in with it");
+                errors.throwIfAny();
+            }
+            accounts.insert(db, body.name().strip(), hash, clock.instant());
+            return null;
+        });
+        enter(new SignIn(body.name().strip(), body.password()), request, response);
+        return new FirstAccount(body.name().strip(), keys.create("first"));
+    }
+
+    ResponseEntity<Void> signOut(HttpServletRequest request) {
+        if (request.getSession(false) != null) request.getSession(false).invalidate();
+        return ResponseEntity.noContent().build();
+    }
+
+    private void enter(SignIn body, HttpServletRequest request, HttpServletResponse response) {
+        Authentication who = people.authenticate(UsernamePasswordAuthenticationToken.unauthenticated(
+                String.valueOf(body.name()), String.valueOf(body.password())));
+        request.getSession(true);
+        request.changeSessionId();
+        SecurityContext context = SecurityContextHolder.createEmptyContext();
+        context.setAuthentication(who);
+        SecurityContextHolder.setContext(context);
+        contexts.saveContext(context, request, response);
+    }
+}

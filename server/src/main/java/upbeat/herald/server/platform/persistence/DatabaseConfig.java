@@ -1,0 +1,100 @@
+package upbeat.herald.server.platform.persistence;
+
+import com.zaxxer.hikari.HikariConfig;
+import com.zaxxer.hikari.HikariDataSource;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.sql.Connection;
+import java.sql.SQLException;
+import javax.sql.DataSource;
+import org.flywaydb.core.Flyway;
+import org.springframework.beans.factory.annotation.Value;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.jdbc.datasource.DelegatingDataSource;
+import org.springframework.jdbc.datasource.SingleConnectionDataSource;
+import org.sqlite.SQLiteConfig;
+import org.sqlite.SQLiteDataSource;
+import upbeat.herald.server.platform.HeraldProperties;
+
+/**
+ * SQLite with a write-ahead log: one connection writes, four read. A commit is flushed to disk before anybody is told
+ * of it ({@code synchronous=FULL}). Every start brings the schema up to date.
+ */
+@Configuration
+class DatabaseConfig {
+    private static final int CACHE_KIB = 32 << 10;
+
+    @Bean
+    SQLiteDataSource file(HeraldProperties properties, @Value("${herald.seed:false}") boolean seeding)
+            throws IOException {
+        Files.createDirectories(properties.data());
+        SQLiteConfig config = new SQLiteConfig();
+        config.setJournalMode(SQLiteConfig.JournalMode.WAL);
+        // A past that is made up can be made up again: there the flush is left out.
+        config.setSynchronous(seeding ? SQLiteConfig.SynchronousMode.OFF : SQLiteConfig.SynchronousMode.FULL);
+        config.setBusyTimeout(5000);
+        roomy(config);
+        config.enforceForeignKeys(true);
+        config.setTransactionMode(SQLiteConfig.TransactionMode.IMMEDIATE);
+        SQLiteDataSource file = new SQLiteDataSource(config);
+        file.setUrl("jdbc:sqlite:" + properties.data().resolve("herald.db").toAbsolutePath());
+        Flyway.configure().dataSource(file).loggers("slf4j").load().migrate();
+        return file;
+    }
+
+    /**
+     * Room to work in: SQLite's own 2 MB of cache and a checkpoint every 4 MB keep the disk busy with pages that are
+     * needed again at once.
+     */
+    private static void roomy(SQLiteConfig config) {
+        config.setCacheSize(-CACHE_KIB);
+        config.setPragma(SQLiteConfig.Pragma.MMAP_SIZE, Long.toString(256L << 20));
+        config.setTempStore(SQLiteConfig.TempStore.MEMORY);
+        config.setGetGeneratedKeys(
+                false); // the driver would ask for the key after every single insert; where we want it, we say
+        // "returning"
+    }
+
+    @Bean(destroyMethod = "close")
+    DatabaseWriter writer(SQLiteDataSource file) throws SQLException {
+        return new DatabaseWriter(
+                file, connection -> client(new SingleConnectionDataSource(StatementCache.wrap(connection), true)));
+    }
+
+    @Bean(destroyMethod = "close")
+    HikariDataSource readers(SQLiteDataSource file) {
+        SQLiteConfig config = new SQLiteConfig();
+        config.setReadOnly(true);
+        config.setBusyTimeout(5000);
+        roomy(config);
+        SQLiteDataSource readOnly = new SQLiteDataSource(config);
+        readOnly.setUrl(file.getUrl());
+        HikariConfig pool = new HikariConfig();
+        pool.setDataSource(new DelegatingDataSource(readOnly) {
+            @Override
+            public Connection getConnection() throws SQLException {
+                return StatementCache.wrap(super.getConnection());
+            }
+        });
+        pool.setPoolName("readers");
+        pool.setReadOnly(true);
+        pool.setMaximumPoolSize(4);
+        pool.setMinimumIdle(1);
+        return new HikariDataSource(pool);
+    }
+
+    /** For reading outside the writer. */
+    @Bean
+    JdbcClient reader(HikariDataSource readers) {
+        return client(readers);
+    }
+
+    private static JdbcClient client(DataSource source) {
+        JdbcTemplate template = new JdbcTemplate(source);
+        template.setExceptionTranslator(new SqliteExceptionTranslator());
+        return new BatchUpdate.Client(JdbcClient.create(template), template);
+    }
+}

@@ -1,0 +1,6 @@
+/**
+ * Random ids, through one port, so that a run can be replayed.
+ *
+ * <p>Not here: no other use of chance.
+ */
+package upbeat.herald.server.platform.random;

@@ -1,0 +1,28 @@
+package upbeat.herald.server.platform.secret;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.attribute.PosixFilePermissions;
+import upbeat.herald.server.platform.random.RandomIds;
+
+/** A key in a file of the data folder, readable by its owner alone, made at the first start. */
+public final class KeyFile {
+    private static final int LENGTH = 32;
+
+    private KeyFile() {}
+
+    /** @param loss what happens where the file is removed, for the message of a damaged one */
+    public static byte[] readOrCreate(Path file, RandomIds ids, String loss) throws IOException {
+        Files.createDirectories(file.toAbsolutePath().getParent());
+        if (!Files.exists(file)) {
+            Files.createFile(file, PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rw-------")));
+            Files.write(file, ids.newBytes(LENGTH));
+        }
+        byte[] key = Files.readAllBytes(file);
+        if (key.length != LENGTH)
+            throw new IllegalStateException(file + " is damaged: it holds " + key.length + " bytes instead of " + LENGTH
+                    + ". Restore it from a backup, or delete it: " + loss);
+        return key;
+    }
+}

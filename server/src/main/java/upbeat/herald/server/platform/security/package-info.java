@@ -1,0 +1,6 @@
+/**
+ * The filters in front of every request, and what is open to whom.
+ *
+ * <p>Not here: accounts; {@code people} implements the interfaces of Spring Security.
+ */
+package upbeat.herald.server.platform.security;

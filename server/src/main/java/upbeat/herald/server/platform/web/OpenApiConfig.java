@@ -1,0 +1,106 @@
+package upbeat.herald.server.platform.web;
+
+import com.fasterxml.jackson.databind.JavaType;
+import io.swagger.v3.core.converter.AnnotatedType;
+import io.swagger.v3.core.converter.ModelConverter;
+import io.swagger.v3.core.converter.ModelConverterContext;
+import io.swagger.v3.core.util.Json;
+import io.swagger.v3.oas.models.OpenAPI;
+import io.swagger.v3.oas.models.info.Info;
+import io.swagger.v3.oas.models.media.Schema;
+import io.swagger.v3.oas.models.security.SecurityScheme;
+import io.swagger.v3.oas.models.servers.Server;
+import java.util.Arrays;
+import java.util.Iterator;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import org.springdoc.core.customizers.OpenApiCustomizer;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+
+/**
+ * The description of the interface at /v3/api-docs. A property is required unless the code says that it may be null, so
+ * that types made from it are exact.
+ */
+@Configuration
+class OpenApiConfig {
+    private final Map<String, Set<String>> mayBeNull = new ConcurrentHashMap<>();
+    private final Map<String, Class<?>> named = new ConcurrentHashMap<>();
+
+    @Bean
+    OpenAPI herald() {
+        return new OpenAPI()
+                .info(
+                        new Info()
+                                .title("Upbeat Herald")
+                                .version("v1")
+                                .description(
+                                        "Orders, parcels and scans in; messages and answers out. Times are RFC 3339, durations ISO 8601, countries ISO 3166-1, money decimals as strings with ISO 4217 codes, phones E.164. Failures are RFC 9457 problems."))
+                .servers(List.of(new Server().url("/")))
+                .schemaRequirement(
+                        "key",
+                        new SecurityScheme().type(SecurityScheme.Type.HTTP).scheme("bearer"));
+    }
+
+    /** Notes which components of each record may be null. (The library that makes the description speaks Jackson 2.) */
+    @Bean
+    ModelConverter nullability() {
+        return new ModelConverter() {
+            @Override
+            public Schema<?> resolve(
+                    AnnotatedType type, ModelConverterContext context, Iterator<ModelConverter> chain) {
+                JavaType java = Json.mapper().constructType(type.getType());
+                if (java != null && java.getRawClass().isRecord()) note(java.getRawClass());
+                return chain.hasNext() ? chain.next().resolve(type, context, chain) : null;
+            }
+        };
+    }
+
+    @Bean
+    OpenApiCustomizer exact() {
+        return api -> {
+            if (api.getComponents() == null || api.getComponents().getSchemas() == null) return;
+            api.getComponents().setSchemas(new TreeMap<>(api.getComponents().getSchemas()));
+            api.getComponents().getSchemas().forEach(this::require);
+            api.setPaths(sorted(api.getPaths()));
+        };
+    }
+
+    /** Schemas go by simple names: two records of one name would silently become one. */
+    private void note(Class<?> record) {
+        Class<?> other = named.putIfAbsent(record.getSimpleName(), record);
+        if (other != null && other != record)
+            throw new IllegalStateException("The API description can't have both " + other.getName() + " and "
+                    + record.getName() + ". Give one another name");
+        mayBeNull.put(record.getSimpleName(), nullable(record));
+    }
+
+    private static Set<String> nullable(Class<?> record) {
+        return Arrays.stream(record.getRecordComponents())
+                .filter(c -> c.getAnnotatedType().isAnnotationPresent(Nullable.class))
+                .map(c -> c.getName())
+                .collect(Collectors.toSet());
+    }
+
+    private void require(String name, Schema<?> schema) {
+        if (schema.getProperties() == null) return;
+        Set<String> optional = mayBeNull.getOrDefault(name, Set.of());
+        List<String> required = schema.getProperties().keySet().stream()
+                .filter(p -> !optional.contains(p))
+                .sorted()
+                .toList();
+        schema.setRequired(required.isEmpty() ? null : required);
+    }
+
+    /** In one order on every machine, so that the description can be compared with the one kept. */
+    private static io.swagger.v3.oas.models.Paths sorted(io.swagger.v3.oas.models.Paths paths) {
+        var sorted = new io.swagger.v3.oas.models.Paths();
+        new TreeMap<>(paths).forEach(sorted::addPathItem);
+        return sorted;
+    }
+}

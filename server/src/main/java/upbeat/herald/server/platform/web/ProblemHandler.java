@@ -1,0 +1,89 @@
+package upbeat.herald.server.platform.web;
+
+import java.util.List;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.HttpStatusCode;
+import org.springframework.http.ProblemDetail;
+import org.springframework.http.ResponseEntity;
+import org.springframework.http.converter.HttpMessageNotReadableException;
+import org.springframework.web.bind.annotation.ExceptionHandler;
+import org.springframework.web.bind.annotation.RestControllerAdvice;
+import org.springframework.web.context.request.WebRequest;
+import org.springframework.web.multipart.MaxUploadSizeExceededException;
+import org.springframework.web.servlet.mvc.method.annotation.ResponseEntityExceptionHandler;
+import upbeat.herald.core.HeraldException;
+
+/**
+ * Failures as problem documents (RFC 9457). {@code errors} lists the values at fault with their place in the caller's
+ * data.
+ */
+@RestControllerAdvice
+class ProblemHandler extends ResponseEntityExceptionHandler {
+
+    @ExceptionHandler
+    ProblemDetail handleValidation(ValidationException e) {
+        ProblemDetail problem = ProblemDetail.forStatusAndDetail(HttpStatus.UNPROCESSABLE_CONTENT, e.getMessage());
+        problem.setTitle("Some values aren't valid");
+        problem.setProperty("errors", e.errors());
+        return problem;
+    }
+
+    @ExceptionHandler
+    ProblemDetail notFound(NotFoundException e) {
+        ProblemDetail problem = ProblemDetail.forStatusAndDetail(HttpStatus.NOT_FOUND, e.getMessage());
+        problem.setTitle("Not found");
+        return problem;
+    }
+
+    @ExceptionHandler
+    ProblemDetail handleHerald(HeraldException e) {
+        ProblemDetail problem = ProblemDetail.forStatusAndDetail(HttpStatus.UNPROCESSABLE_CONTENT, e.getMessage());
+        problem.setTitle("Not possible");
+        if (e.field() != null)
+            problem.setProperty("errors", List.of(new ValidationException.FieldError(e.field(), e.getMessage())));
+        return problem;
+    }
+
+    @ExceptionHandler
+    ProblemDetail tooLarge(BodyTooLargeException e) {
+        return large(e.getMessage());
+    }
+
+    @Override
+    protected ResponseEntity<Object> handleMaxUploadSizeExceededException(
+            MaxUploadSizeExceededException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+        return ResponseEntity.status(HttpStatus.CONTENT_TOO_LARGE)
+                .body(large("The file is larger than 20 MB. Split it and import the parts one by one"));
+    }
+
+    @Override
+    protected ResponseEntity<Object> handleHttpMessageNotReadable(
+            HttpMessageNotReadableException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+        for (Throwable t = e; t != null; t = t.getCause()) {
+            if (t instanceof BodyTooLargeException)
+                return ResponseEntity.status(HttpStatus.CONTENT_TOO_LARGE).body(large(t.getMessage()));
+            if (t instanceof tools.jackson.databind.DatabindException d
+                    && !d.getPath().isEmpty()) {
+                ProblemDetail problem = handleValidation(JsonErrors.toValidationException(d));
+                problem.setStatus(HttpStatus.BAD_REQUEST);
+                return ResponseEntity.badRequest().body(problem);
+            }
+        }
+        String where =
+                e.getMostSpecificCause() instanceof tools.jackson.core.JacksonException j && j.getLocation() != null
+                        ? " (line " + j.getLocation().getLineNr() + ", column "
+                                + j.getLocation().getColumnNr() + ")"
+                        : "";
+        ProblemDetail problem = ProblemDetail.forStatusAndDetail(
+                HttpStatus.BAD_REQUEST, "The request body doesn't have the expected JSON" + where);
+        problem.setTitle("The request body can't be read");
+        return ResponseEntity.badRequest().body(problem);
+    }
+
+    private static ProblemDetail large(String detail) {
+        ProblemDetail problem = ProblemDetail.forStatusAndDetail(HttpStatus.CONTENT_TOO_LARGE, detail);
+        problem.setTitle("Too large");
+        return problem;
+    }
+}

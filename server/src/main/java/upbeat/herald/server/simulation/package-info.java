@@ -1,0 +1,6 @@
+/**
+ * The demo's shop with its past, and the test bench; only where the demo is switched on.
+ *
+ * <p>Not here: nothing that a real installation needs.
+ */
+package upbeat.herald.server.simulation;

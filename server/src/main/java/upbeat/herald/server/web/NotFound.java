@@ -1,8 +1,0 @@
-package upbeat.herald.server.web;
-
-/** What was asked for is not there. */
-public final class NotFound extends RuntimeException {
-    public NotFound(String message) {
-        super(message);
-    }
-}

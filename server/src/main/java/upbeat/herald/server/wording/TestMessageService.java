@@ -1,0 +1,54 @@
+package upbeat.herald.server.wording;
+
+import java.time.InstantSource;
+import org.springframework.stereotype.Component;
+import upbeat.herald.core.HeraldException;
+import upbeat.herald.core.notice.Notice;
+import upbeat.herald.server.channel.Gateway;
+import upbeat.herald.server.channel.GatewayRegistry;
+import upbeat.herald.server.channel.HandOver;
+import upbeat.herald.server.channel.OutgoingMessage;
+import upbeat.herald.server.platform.random.RandomIds;
+
+/**
+ * Sends a wording to the person who writes it, through the same gateway and with the same content as a customer would
+ * get it.
+ */
+@Component
+class TestMessageService {
+    private final WordingPreviewService preview;
+    private final GatewayRegistry gateways;
+    private final RandomIds ids;
+    private final InstantSource clock;
+
+    TestMessageService(WordingPreviewService preview, GatewayRegistry gateways, RandomIds ids, InstantSource clock) {
+        this.preview = preview;
+        this.gateways = gateways;
+        this.ids = ids;
+        this.clock = clock;
+    }
+
+    /** @return what became of it, in words. @throws HeraldException where it can't go */
+    String send(Notice notice, WordingPreviewService.Ask ask, String to) {
+        String address = ask.channel().parseAddress(to);
+        WordingPreviewService.RenderedPreview made = preview.render(notice, ask);
+        Gateway gateway = gateways.find(ask.channel())
+                .orElseThrow(() -> new HeraldException(
+                        "to", "No gateway for " + ask.channel().label() + " is set up. Go to Setup, Gateways"));
+        HandOver end = gateway.handOver(new OutgoingMessage(
+                ids.newId("trial_"),
+                notice.id(),
+                address,
+                made.language(),
+                made.brand(),
+                made.content(),
+                made.question(),
+                clock.instant()));
+        if (end instanceof HandOver.Accepted) return "Sent to " + address;
+        if (end instanceof HandOver.Refused no) throw new HeraldException("to", no.reason());
+        if (end instanceof HandOver.Later later) throw new HeraldException("to", later.reason() + ". Try again later");
+        if (end instanceof HandOver.Away away)
+            throw new HeraldException("to", away.reason() + ". Check Setup, Gateways");
+        return "Sent, but the connection broke before it was confirmed. Check whether it arrived";
+    }
+}

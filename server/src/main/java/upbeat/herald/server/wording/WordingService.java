@@ -1,0 +1,177 @@
+package upbeat.herald.server.wording;
+
+import java.time.Instant;
+import java.time.InstantSource;
+import java.util.Locale;
+import java.util.Optional;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Service;
+import upbeat.herald.core.HeraldException;
+import upbeat.herald.core.journey.Countries;
+import upbeat.herald.core.notice.Notice;
+import upbeat.herald.core.notice.WordingSelection;
+import upbeat.herald.core.wording.Block;
+import upbeat.herald.core.wording.Channel;
+import upbeat.herald.core.wording.RichText;
+import upbeat.herald.core.wording.Variant;
+import upbeat.herald.core.wording.Wording;
+import upbeat.herald.core.wording.WordingCheck;
+import upbeat.herald.core.wording.WordingError;
+import upbeat.herald.server.brand.BrandRepository;
+import upbeat.herald.server.channel.ChannelRegistry;
+import upbeat.herald.server.notice.NoticeRepository;
+import upbeat.herald.server.platform.persistence.DatabaseWriter;
+import upbeat.herald.server.platform.signal.WorkSignal;
+import upbeat.herald.server.platform.web.NotFoundException;
+import upbeat.herald.server.platform.web.ValidationException;
+
+/**
+ * Saves wordings: checked as they will be used, kept in the notice and in their history, brought to the chat network
+ * where it has to approve them.
+ */
+@Service
+class WordingService {
+    private final NoticeRepository notices;
+    private final WordingVersionRepository versions;
+    private final ChannelRegistry channels;
+    private final BrandRepository brands;
+    private final JdbcClient reader;
+    private final DatabaseWriter writer;
+    private final InstantSource clock;
+    private final WorkSignal signal;
+
+    WordingService(
+            NoticeRepository notices,
+            WordingVersionRepository versions,
+            ChannelRegistry channels,
+            BrandRepository brands,
+            JdbcClient reader,
+            DatabaseWriter writer,
+            InstantSource clock,
+            WorkSignal signal) {
+        this.notices = notices;
+        this.versions = versions;
+        this.channels = channels;
+        this.brands = brands;
+        this.reader = reader;
+        this.writer = writer;
+        this.clock = clock;
+        this.signal = signal;
+    }
+
+    Notice getNotice(JdbcClient db, String id) {
+        return notices.find(db, id).orElseThrow(() -> new NotFoundException("There is no notice " + id));
+    }
+
+    /** @param language BCP 47; null for that of the words for everyone */
+    WordingKey parseKey(String notice, String channel, String language, String shop, String carrier, String country) {
+        Channel c = channels.parse(channel);
+        String tag = language == null || language.isBlank() ? brands.baseLanguage(reader) : language.strip();
+        if (!tag.matches("[A-Za-z]{2,3}(-[A-Za-z0-9]{2,8})*"))
+            throw new HeraldException("language", "Choose a language");
+        return new WordingKey(
+                notice,
+                c,
+                Locale.forLanguageTag(tag).toLanguageTag(),
+                new Variant(word(shop), word(carrier), country(country)));
+    }
+
+    private static String word(String value) {
+        return value == null || value.isBlank() ? null : value.strip();
+    }
+
+    private static String country(String value) {
+        String country = word(value) == null ? null : value.strip().toUpperCase(Locale.ROOT);
+        if (country != null && !Countries.CODES.contains(country))
+            throw new HeraldException("country", "\"" + value + "\" isn't a country");
+        return country;
+    }
+
+    /**
+     * @param wording its own parts, null to take it away. @throws ValidationException naming what can't be used, by
+     *     part
+     */
+    void save(WordingKey key, Wording wording, String by) {
+        writer.write(db -> {
+            save(db, key, wording, by);
+            return null;
+        });
+        notifySaved();
+    }
+
+    /** Within a transaction of the caller's, who rings {@link #saved} after it. */
+    void save(JdbcClient db, WordingKey key, Wording given, String by) {
+        String base = brands.baseLanguage(db);
+        Notice before = getNotice(db, key.notice());
+        Wording own = given == null ? null : clean(given);
+        Optional<Wording> was = key.findOwn(before, base);
+        Notice after = key.put(before, own, base);
+        if (own == null && key.isBase(base))
+            throw new HeraldException("wording", "This is the default text. You can edit it but not delete it");
+        if (own != null) check(key, after, base);
+        Instant now = clock.instant();
+        if (was.isPresent() && versions.findVersions(db, key).isEmpty()) versions.insert(db, key, was.get(), now, "");
+        notices.save(db, after, now);
+        versions.insert(db, key, own, now, by);
+        channels.submitWordings(db, after, base, now);
+    }
+
+    void notifySaved() {
+        channels.wordingsSubmitted();
+        signal.signal();
+    }
+
+    /** @throws ValidationException naming what can't be used, by part */
+    void check(JdbcClient db, WordingKey key, Wording own) {
+        String base = brands.baseLanguage(db);
+        check(key, key.put(getNotice(db, key.notice()), own, base), base);
+    }
+
+    private static void check(WordingKey key, Notice notice, String base) {
+        Wording whole = WordingSelection.merge(notice, key.channel(), key.language(), key.variant(), base)
+                .orElseThrow();
+        ValidationException errors = new ValidationException();
+        if (!whole.hasBody() && !key.variant().everyone())
+            errors.add(
+                    "text",
+                    "There is no default text in "
+                            + Locale.forLanguageTag(key.language()).getDisplayLanguage(Locale.ENGLISH)
+                            + " yet. Write it first, then versions of it");
+        else
+            for (WordingError f : WordingCheck.findErrors(notice.purpose(), key.channel(), whole))
+                errors.add(
+                        f.part(),
+                        f.line() == 1 && f.column() == 1
+                                ? f.message()
+                                : "Line " + f.line() + ", column " + f.column() + ": " + f.message());
+        errors.throwIfAny();
+    }
+
+    /** What was pasted from elsewhere comes down to what a text block knows. */
+    private static Wording clean(Wording w) {
+        return new Wording(
+                w.subject(),
+                w.text(),
+                w.preview(),
+                w.blocks() == null
+                        ? null
+                        : w.blocks().stream().map(WordingService::clean).toList(),
+                w.html(),
+                w.header(),
+                w.footer(),
+                w.link(),
+                w.buttons());
+    }
+
+    private static Block clean(Block b) {
+        Block.Kind kind = Block.Kind.fromCode(b.kind());
+        Block own = (kind == Block.Kind.TEXT || kind == Block.Kind.DELAY) && b.text() != null
+                ? b.withText(RichText.clean(b.text()))
+                : b;
+        return b.columns() == null
+                ? own
+                : own.withColumns(b.columns().stream()
+                        .map(c -> c.stream().map(WordingService::clean).toList())
+                        .toList());
+    }
+}
