@@ -54,6 +54,11 @@ public record Brand(
         button = button == null ? "filled" : button;
     }
 
+    /** False while nobody has set the sender's address: {@code .invalid} stands for none (RFC 2606, section 2). */
+    public boolean hasSenderAddress() {
+        return senderAddress != null && !senderAddress.endsWith(".invalid");
+    }
+
     public Brand(
             String name,
             String senderAddress,

@@ -55,8 +55,12 @@ final class CustomerPageTexts {
         return text;
     }
 
-    /** Whom to ask, as a paragraph: the telephone number where the brand has one, else the sender's address. */
+    /**
+     * Whom to ask, as a paragraph: the telephone number where the brand has one, else the sender's address; nothing
+     * while neither is set.
+     */
     String contact(Brand brand) {
+        if (brand.phone() == null && !brand.hasSenderAddress()) return "";
         return "<p>"
                 + (brand.phone() == null
                         ? html("questions.mail", brand.senderAddress())

@@ -12,6 +12,7 @@ import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
+import upbeat.herald.core.wording.Brand;
 
 class CustomerPageTextsTest {
     private static final ResourceBundle.Control OWN_ONLY =
@@ -73,5 +74,19 @@ class CustomerPageTextsTest {
                 .isEqualTo(new Locale("sv"));
         assertThat(CustomerPageTexts.forBrowser(Collections.emptyEnumeration()).locale())
                 .isEqualTo(Locale.ENGLISH);
+    }
+
+    @Test
+    void nobodyIsSentToAnAddressThatIsNotSet() {
+        CustomerPageTexts texts = CustomerPageTexts.forLanguage("en");
+        assertThat(texts.contact(brand("orders@localhost.invalid", null))).isEmpty();
+        assertThat(texts.contact(brand("help@shop.example", null)))
+                .isEqualTo("<p>Questions? Write to help@shop.example.</p>");
+        assertThat(texts.contact(brand("help@shop.example", "+46 31 390 06 01")))
+                .isEqualTo("<p>Questions? Call +46 31 390 06 01.</p>");
+    }
+
+    private static Brand brand(String senderAddress, String phone) {
+        return new Brand("Shop", senderAddress, "Shop", phone, null, "#2d2142", null);
     }
 }
