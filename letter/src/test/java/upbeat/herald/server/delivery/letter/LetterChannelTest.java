@@ -40,11 +40,13 @@ class LetterChannelTest extends OwnAppTestCase {
                         + app.now() + "\"}]");
         File letter = await().atMost(Duration.ofSeconds(20)).until(this::findLetter, f -> f != null);
         assertThat(text(letter)).contains("Ann", "Lund", "your parcel RX473124829XS is on the way.");
-        JsonNode messages =
-                app.api("GET", "/api/v1/messages?order=" + number, null).json();
-        assertThat(messages.path("messages")).anySatisfy(m -> {
-            assertThat(m.path("channel").asString()).isEqualTo("letter");
-            assertThat(m.path("status").asString()).isEqualTo("accepted");
+        await().atMost(Duration.ofSeconds(20)).untilAsserted(() -> {
+            JsonNode messages =
+                    app.api("GET", "/api/v1/messages?order=" + number, null).json();
+            assertThat(messages.path("messages")).anySatisfy(m -> {
+                assertThat(m.path("channel").asString()).isEqualTo("letter");
+                assertThat(m.path("status").asString()).isEqualTo("accepted");
+            });
         });
     }
 

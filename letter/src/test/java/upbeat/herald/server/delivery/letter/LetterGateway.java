@@ -3,6 +3,7 @@ package upbeat.herald.server.delivery.letter;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
 import java.util.Optional;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
@@ -62,7 +63,10 @@ final class LetterGateway implements Gateway {
                 content.endText();
             }
             Files.createDirectories(folder);
-            pdf.save(folder.resolve(message.id() + ".pdf").toFile());
+            // Whoever takes letters from the folder finds whole ones only.
+            Path unfinished = folder.resolve(message.id() + ".part");
+            pdf.save(unfinished.toFile());
+            Files.move(unfinished, folder.resolve(message.id() + ".pdf"), StandardCopyOption.ATOMIC_MOVE);
             return new HandOver.Accepted(message.id());
         } catch (IOException e) {
             return new HandOver.Away("The folder for letters can't be written to");
