@@ -50,6 +50,27 @@ class RenderTest {
     }
 
     @Test
+    void nobodyIsSentToAnAddressThatIsNotSet() {
+        MessageSubject set = subject(order("Ann", "a@b.example", null, "AU", Payment.PREPAID, null));
+        Wording contact = new Wording(null, "Contact us: {{fallback brand.phone brand.email}}");
+        assertThat(SmsChannel.SMS.render(contact, set).text()).isEqualTo("Contact us: +46 31 390 06 01");
+        assertThat(SmsChannel.SMS
+                        .render(contact, withBrand(set, "help@kites.example"))
+                        .text())
+                .isEqualTo("Contact us: help@kites.example");
+        // The domain stands for none: RFC 2606, section 2.
+        assertThatThrownBy(() -> SmsChannel.SMS.render(contact, withBrand(set, "orders@localhost.invalid")))
+                .isInstanceOf(EmptyFieldException.class)
+                .hasMessageContaining("complete the order or the brand");
+    }
+
+    private static MessageSubject withBrand(MessageSubject s, String senderAddress) {
+        Brand brand = new Brand("Kites", senderAddress, "Kites", null, null, "#2d2142", null);
+        return new MessageSubject(
+                s.order(), s.parcel(), s.carrier(), brand, s.answers(), s.locale(), s.tracking(), s.days());
+    }
+
+    @Test
     void aMissingValueTakesItsFallbackOrHoldsTheMessage() {
         Order nameless = order(null, "a@b.example", null, "AU", Payment.PREPAID, null);
         assertThat(EmailChannel.EMAIL.render(MAIL, subject(nameless)).text()).startsWith("Hello there,");

@@ -3,16 +3,14 @@ package upbeat.herald.core.wording.chat;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.ResourceBundle;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.Texts;
 import upbeat.herald.core.journey.Order;
-import upbeat.herald.core.journey.PhoneNumbers;
-import upbeat.herald.core.wording.Channel;
 import upbeat.herald.core.wording.MessageSubject;
+import upbeat.herald.core.wording.PhoneChannel;
 import upbeat.herald.core.wording.Rendered;
 import upbeat.herald.core.wording.Wording;
 import upbeat.herald.core.wording.WordingError;
@@ -24,7 +22,7 @@ import upbeat.herald.core.wording.template.TemplateCheck;
  * Messages over the chat network: approved templates with numbered parameters. The networks ask for an opt-in (common
  * practice, no source).
  */
-public final class ChatChannel extends Channel {
+public final class ChatChannel extends PhoneChannel {
     public static final ChatChannel WHATSAPP = new ChatChannel();
 
     @Override
@@ -40,21 +38,6 @@ public final class ChatChannel extends Channel {
     @Override
     protected int position() {
         return 30;
-    }
-
-    @Override
-    public Optional<String> addressOf(Order order) {
-        return Optional.ofNullable(order.customer()).map(Order.Customer::phone);
-    }
-
-    @Override
-    public String addressLabel() {
-        return "phone number";
-    }
-
-    @Override
-    public String parseAddress(@Nullable String typed) {
-        return PhoneNumbers.parseTyped(typed);
     }
 
     @Override

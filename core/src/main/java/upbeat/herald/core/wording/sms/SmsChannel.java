@@ -3,14 +3,12 @@ package upbeat.herald.core.wording.sms;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.ResourceBundle;
 import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.Texts;
 import upbeat.herald.core.journey.Order;
-import upbeat.herald.core.journey.PhoneNumbers;
-import upbeat.herald.core.wording.Channel;
 import upbeat.herald.core.wording.MessageSubject;
+import upbeat.herald.core.wording.PhoneChannel;
 import upbeat.herald.core.wording.Rendered;
 import upbeat.herald.core.wording.Wording;
 import upbeat.herald.core.wording.WordingError;
@@ -20,7 +18,7 @@ import upbeat.herald.core.wording.template.TemplateCheck;
 import upbeat.herald.core.wording.template.TextTemplate;
 
 /** Text messages, measured and paid for by segment. */
-public final class SmsChannel extends Channel {
+public final class SmsChannel extends PhoneChannel {
     public static final SmsChannel SMS = new SmsChannel();
 
     private static final String ANSWER_LINK = "answer.link";
@@ -38,21 +36,6 @@ public final class SmsChannel extends Channel {
     @Override
     protected int position() {
         return 20;
-    }
-
-    @Override
-    public Optional<String> addressOf(Order order) {
-        return Optional.ofNullable(order.customer()).map(Order.Customer::phone);
-    }
-
-    @Override
-    public String addressLabel() {
-        return "phone number";
-    }
-
-    @Override
-    public String parseAddress(@Nullable String typed) {
-        return PhoneNumbers.parseTyped(typed);
     }
 
     @Override

@@ -8,6 +8,6 @@ import upbeat.herald.core.HeraldException;
  */
 public final class EmptyFieldException extends HeraldException {
     EmptyFieldException(String field) {
-        super(field, "The field " + field + " is empty for this order. Add text to use instead, or complete the order");
+        super(field, "The field " + field + " is empty. Add text to use instead, or complete the order or the brand");
     }
 }

@@ -80,7 +80,7 @@ public final class FieldValues {
         LazyValues brand = group(values, "brand");
         brand.put("name", s.brand().name());
         brand.put("phone", s.brand().phone());
-        brand.put("email", s.brand().senderAddress());
+        brand.put("email", s.brand().hasSenderAddress() ? s.brand().senderAddress() : null);
         brand.put("helpUrl", s.brand().helpUrl());
         group(values, "answer")
                 .put("link", s.answers() == null ? null : s.answers().page());

@@ -33,7 +33,7 @@ public final class TemplateHelpers {
         registry.registerHelper(UnlessHelper.NAME, UnlessHelper.INSTANCE);
         registry.registerHelper(EachHelper.NAME, EachHelper.INSTANCE);
         registry.registerHelper("fallback", (Helper<Object>)
-                (value, options) -> value == null || value.toString().isBlank() ? options.param(0) : value);
+                (value, options) -> value == null || value.toString().isBlank() ? other(options) : value);
         registry.registerHelper("upper", (Helper<Object>)
                 (value, options) -> present(value, options).toString().toUpperCase(locale(options)));
         registry.registerHelper("short", (Helper<Object>) (value, options) -> shorten(
@@ -57,6 +57,13 @@ public final class TemplateHelpers {
         registry.registerHelperMissing((Helper<Object>) (value, options) -> {
             throw new EmptyFieldException(options.helperName);
         });
+    }
+
+    /** What is said instead: words, which may be none, or another field, which has to have a value. */
+    private static Object other(Options options) {
+        Object other = options.param(0, null);
+        if (other == null) throw new EmptyFieldException("in {{fallback ...}}");
+        return other;
     }
 
     private static Object present(Object value, Options options) {
