@@ -62,7 +62,7 @@ const query = (params: Record<string, string | undefined>) => {
 
 const form = (parts: Record<string, string | File>) => {
   const data = new FormData();
-  Object.entries(parts).forEach(([name, part]) => data.set(name, part));
+  for (const [name, part] of Object.entries(parts)) data.set(name, part);
   return data;
 };
 

@@ -15,7 +15,7 @@ type Props = {
 };
 
 const STAGES = PARCEL_STAGES.map((s) => ({ value: s, label: stageWords(s) }));
-const ARRIVE = [
+export const SCAN_SOURCES = [
   { value: 'pushed', label: 'sent to us' },
   { value: 'file', label: 'imported from files' },
   { value: 'asked', label: 'polled' },
@@ -121,7 +121,7 @@ export function CarrierForm({ line, directory, fresh, onClose }: Props) {
             className="full"
             value={c.scans}
             onChange={(scans) => set({ scans, ask: scans === 'asked' ? ask : undefined })}
-            options={ARRIVE}
+            options={SCAN_SOURCES}
           />
           {wrong('scans')}
         </div>

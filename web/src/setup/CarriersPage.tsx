@@ -4,7 +4,7 @@ import { useRef, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { api, keys, type Schemas } from '../api/client';
 import { Failed } from '../shell/Failed';
-import { CarrierForm } from './CarrierForm';
+import { CarrierForm, SCAN_SOURCES } from './CarrierForm';
 import { useDo } from './useDo';
 
 const FRESH: Schemas['CarrierBody'] = {
@@ -153,7 +153,7 @@ export function CarriersPage() {
                 </td>
                 <td>{c.formats?.map((f) => f.name).join(', ') || '–'}</td>
                 <td className="mono">{c.codes?.length ?? 0}</td>
-                <td>{c.scans}</td>
+                <td>{SCAN_SOURCES.find((s) => s.value === c.scans)?.label}</td>
                 <td className="mono">{parcels}</td>
               </tr>
             ))}

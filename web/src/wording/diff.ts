@@ -36,7 +36,7 @@ export function asLines(w: Schemas['Wording'] | undefined): string[] {
   else part('Text', w.text);
   part('Footer', w.footer);
   if (w.link) part('Link button', `${w.link.label} (${w.link.url})`);
-  Object.entries(w.buttons ?? {}).forEach(([id, label]) => part(`Button ${id}`, label));
+  for (const [id, label] of Object.entries(w.buttons ?? {})) part(`Button ${id}`, label);
   return lines;
 }
 
@@ -55,12 +55,11 @@ function blockLines(blocks: Schemas['Block'][], indent: string, lines: string[])
     ]
       .filter(Boolean)
       .join(' · ');
-    words
-      .split('\n')
-      .filter((l, i) => l !== '' || i === 0)
-      .forEach((l, i) => lines.push(`${indent}${i === 0 ? `${BLOCK_WORDS[b.kind] ?? b.kind}: ` : ''}${l}`.trimEnd()));
-    b.columns?.forEach((c) => blockLines(c, `${indent}  `, lines));
-    b.items?.forEach((r) => lines.push(`${indent}  ${r.name} · ${r.href ?? ''}`));
+    const shown = words.split('\n').filter((l, i) => l !== '' || i === 0);
+    for (const [i, l] of shown.entries())
+      lines.push(`${indent}${i === 0 ? `${BLOCK_WORDS[b.kind] ?? b.kind}: ` : ''}${l}`.trimEnd());
+    for (const c of b.columns ?? []) blockLines(c, `${indent}  `, lines);
+    for (const r of b.items ?? []) lines.push(`${indent}  ${r.name} · ${r.href ?? ''}`);
   }
 }
 

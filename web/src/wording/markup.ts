@@ -54,11 +54,10 @@ export function docToLines(doc: Node): string {
 /** The editor's HTML as the markup of a text block. */
 export function editorToMarkup(html: string): string {
   const body = new DOMParser().parseFromString(html, 'text/html').body;
-  body.querySelectorAll('span[data-field]').forEach((s) => s.replaceWith(`{{${s.getAttribute('data-field') ?? ''}}}`));
-  body.querySelectorAll('li > p:only-child').forEach((p) => p.replaceWith(...p.childNodes));
-  body
-    .querySelectorAll('a')
-    .forEach((a) => [...a.attributes].forEach((x) => x.name !== 'href' && a.removeAttribute(x.name)));
+  for (const s of body.querySelectorAll('span[data-field]')) s.replaceWith(`{{${s.getAttribute('data-field') ?? ''}}}`);
+  for (const p of body.querySelectorAll('li > p:only-child')) p.replaceWith(...p.childNodes);
+  for (const a of body.querySelectorAll('a'))
+    for (const x of [...a.attributes]) if (x.name !== 'href') a.removeAttribute(x.name);
   body.normalize();
   return body.innerHTML;
 }
