@@ -236,10 +236,11 @@ final class IntakeBench {
                 new Order.Customer(
                         name, "c" + i + "@customer.example", String.format("+4670174%05d", i % 100_000), "en"),
                 new Order.ShipTo(name, null, "Lund", null, "SE"),
-                Payment.PREPAID,
-                "SEK",
-                new BigDecimal("60.50"),
-                List.of(new Order.Item("BK", "Box kite", 1, new BigDecimal("60.50"), null)),
+                new Order.Purchase(
+                        Payment.PREPAID,
+                        "SEK",
+                        new BigDecimal("60.50"),
+                        List.of(new Order.Item("BK", "Box kite", 1, new BigDecimal("60.50"), null))),
                 new Order.Consent(true, true, true),
                 List.of());
     }

@@ -46,12 +46,11 @@ final class WordingBench {
     private static final Instant PLACED = Instant.parse("2026-11-23T12:00:00Z");
     private static final Brand BRAND = new Brand(
             "Quillfeather Kites",
-            "hello@quillfeather.example",
-            "Quillfeath",
-            "+46 31 390 06 01",
-            "1 Slipway, 000 00 Harbourton",
-            "#2d2142",
-            "https://quillfeather.example/help");
+            Brand.Sender.of("hello@quillfeather.example", "Quillfeath"),
+            new Brand.Contact(
+                    "+46 31 390 06 01", "1 Slipway, 000 00 Harbourton", "https://quillfeather.example/help", List.of()),
+            Brand.Look.ofColour("#2d2142"),
+            "en");
     private static final Carrier CARRIER = new Carrier(
             "skerry-post",
             "Skerry Post",
@@ -77,11 +76,16 @@ final class WordingBench {
             compare(
                     "mail with " + ITEMS + " items",
                     EmailChannel.EMAIL,
-                    notice.wordings().get(EmailChannel.EMAIL),
+                    notice.content().wordings().get(EmailChannel.EMAIL),
                     20_000,
                     2.0);
-            compare("SMS", SmsChannel.SMS, notice.wordings().get(SmsChannel.SMS), 20_000, 0);
-            compare("chat message", ChatChannel.WHATSAPP, moving.wordings().get(ChatChannel.WHATSAPP), 20_000, 0);
+            compare("SMS", SmsChannel.SMS, notice.content().wordings().get(SmsChannel.SMS), 20_000, 0);
+            compare(
+                    "chat message",
+                    ChatChannel.WHATSAPP,
+                    moving.content().wordings().get(ChatChannel.WHATSAPP),
+                    20_000,
+                    0);
         }
         if (parts.contains("preview")) preview();
     }
@@ -98,10 +102,7 @@ final class WordingBench {
                 PLACED,
                 new Order.Customer(name, "c" + i + "@customer.example", "+46701740605", "en"),
                 new Order.ShipTo(name, "2 Quay", "Hobart", "7000", "AU"),
-                Payment.PREPAID,
-                "EUR",
-                new BigDecimal("84.50"),
-                items,
+                new Order.Purchase(Payment.PREPAID, "EUR", new BigDecimal("84.50"), items),
                 new Order.Consent(true, true, true),
                 List.of());
         return new MessageSubject(

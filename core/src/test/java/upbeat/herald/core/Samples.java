@@ -30,12 +30,11 @@ public final class Samples {
     public static final Instant NOON = Instant.parse("2026-11-24T12:00:00Z");
     public static final Brand BRAND = new Brand(
             "Quillfeather Kites",
-            "hello@quillfeather.example",
-            "Quillfeath",
-            "+46 31 390 06 01",
-            "1 Slipway, 00000 Harbourton",
-            "#2d2142",
-            "https://quillfeather.example/help");
+            Brand.Sender.of("hello@quillfeather.example", "Quillfeath"),
+            new Brand.Contact(
+                    "+46 31 390 06 01", "1 Slipway, 00000 Harbourton", "https://quillfeather.example/help", List.of()),
+            Brand.Look.ofColour("#2d2142"),
+            "en");
     public static final Carrier POST = new Carrier(
             "skerry-post",
             "Skerry Post",
@@ -69,13 +68,18 @@ public final class Samples {
                 NOON,
                 new Order.Customer(name, email, phone, "en"),
                 new Order.ShipTo(name, "2 Quay", "Hobart", "7000", country),
-                payment,
-                "AUD",
-                new BigDecimal("84.50"),
-                List.of(
-                        new Order.Item(
-                                "BK", "Box kite", 1, new BigDecimal("60.50"), "https://quillfeather.example/bk.png"),
-                        new Order.Item("RT", "Ribbon tail", 2, new BigDecimal("12.00"), null)),
+                new Order.Purchase(
+                        payment,
+                        "AUD",
+                        new BigDecimal("84.50"),
+                        List.of(
+                                new Order.Item(
+                                        "BK",
+                                        "Box kite",
+                                        1,
+                                        new BigDecimal("60.50"),
+                                        "https://quillfeather.example/bk.png"),
+                                new Order.Item("RT", "Ribbon tail", 2, new BigDecimal("12.00"), null))),
                 consent,
                 List.of());
     }
@@ -91,34 +95,35 @@ public final class Samples {
         return new Notice(
                 "n1",
                 "News",
-                stage,
-                Duration.ZERO,
-                null,
-                Audience.EVERYONE,
-                List.of(channels),
-                Notice.ChannelRule.FIRST_THAT_WORKS,
-                stage.isOrderStage() ? Notice.Per.ORDER : Notice.Per.OCCASION,
-                Notice.DEFAULT_AGE_LIMIT,
                 Notice.State.LIVE,
-                null,
-                Map.of(EmailChannel.EMAIL, text, SmsChannel.SMS, text, ChatChannel.WHATSAPP, text));
+                Audience.EVERYONE,
+                new Notice.Timing(
+                        stage,
+                        Duration.ZERO,
+                        null,
+                        stage.isOrderStage() ? Notice.Per.ORDER : Notice.Per.OCCASION,
+                        Notice.DEFAULT_AGE_LIMIT),
+                new Notice.Routing(List.of(channels), Notice.ChannelRule.FIRST_THAT_WORKS),
+                new Notice.Content(
+                        null,
+                        Map.of(EmailChannel.EMAIL, text, SmsChannel.SMS, text, ChatChannel.WHATSAPP, text),
+                        List.of()));
     }
 
     public static Notice asking(Notice n) {
         return new Notice(
                 n.id(),
                 n.name(),
-                n.stage(),
-                n.after(),
-                n.window(),
-                n.audience(),
-                n.channels(),
-                n.rule(),
-                n.per(),
-                n.ageLimit(),
                 n.state(),
-                QUESTION,
-                n.wordings());
+                n.audience(),
+                new Notice.Timing(
+                        n.timing().stage(),
+                        n.timing().after(),
+                        n.timing().window(),
+                        n.timing().per(),
+                        n.timing().ageLimit()),
+                new Notice.Routing(n.routing().channels(), n.routing().rule()),
+                new Notice.Content(QUESTION, n.content().wordings(), List.of()));
     }
 
     public static MessageSubject subject(Order order) {

@@ -1,8 +1,10 @@
 package upbeat.herald.core.carrier;
 
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import java.time.ZoneId;
 import java.time.ZoneOffset;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A carrier of the directory.
@@ -12,34 +14,43 @@ import java.util.List;
  * @param linkPattern address of its tracking page; {@code {trackingNumber}}, {@code {postcode}}, {@code {country}} and
  *     {@code {language}} are filled in; a pattern without {@code {trackingNumber}} leads to a page where the number is
  *     pasted; null where there is no page
- * @param zone time zone of scans that come without an offset
  * @param formats shapes of its numbers, in the order they are tried
- * @param codes how its scans are read, first match wins
- * @param scans how its scans arrive
- * @param ask where and how often it is asked, or null where it is not
  * @param logo picture as a {@code data:image/png} address, or null
  */
 public record Carrier(
         String key,
         String name,
         boolean inUse,
-        String linkPattern,
-        ZoneId zone,
+        @Nullable String linkPattern,
         List<NumberFormat> formats,
-        List<CodeRule> codes,
-        ScansArrive scans,
-        Asking ask,
-        String logo) {
+        @JsonUnwrapped Reporting reporting,
+        @Nullable String logo) {
     public Carrier {
         formats = formats == null ? List.of() : List.copyOf(formats);
-        codes = codes == null ? List.of() : List.copyOf(codes);
-        zone = zone == null ? ZoneOffset.UTC : zone;
-        scans = scans == null ? ScansArrive.PUSHED : scans;
     }
 
     /** In use, with nothing but what every carrier has. */
-    public Carrier(String key, String name, String linkPattern, ZoneId zone, List<CodeRule> codes) {
-        this(key, name, true, linkPattern, zone, List.of(), codes, ScansArrive.PUSHED, null, null);
+    public Carrier(String key, String name, @Nullable String linkPattern, ZoneId zone, List<CodeRule> codes) {
+        this(key, name, true, linkPattern, List.of(), new Reporting(zone, codes, ScansArrive.PUSHED, null), null);
+    }
+
+    /**
+     * How its scans arrive and are read.
+     *
+     * @param zone time zone of scans that come without an offset
+     * @param codes how its scans are read, first match wins
+     * @param ask where and how often it is asked, or null where it is not
+     */
+    public record Reporting(
+            ZoneId zone,
+            List<CodeRule> codes,
+            ScansArrive scans,
+            @Nullable Asking ask) {
+        public Reporting {
+            zone = zone == null ? ZoneOffset.UTC : zone;
+            codes = codes == null ? List.of() : List.copyOf(codes);
+            scans = scans == null ? ScansArrive.PUSHED : scans;
+        }
     }
 
     public enum ScansArrive {
@@ -57,10 +68,17 @@ public record Carrier(
     }
 
     public Carrier withCodes(List<CodeRule> other) {
-        return new Carrier(key, name, inUse, linkPattern, zone, formats, other, scans, ask, logo);
+        return new Carrier(
+                key,
+                name,
+                inUse,
+                linkPattern,
+                formats,
+                new Reporting(reporting.zone(), other, reporting.scans(), reporting.ask()),
+                logo);
     }
 
     public Carrier withInUse(boolean other) {
-        return new Carrier(key, name, other, linkPattern, zone, formats, codes, scans, ask, logo);
+        return new Carrier(key, name, other, linkPattern, formats, reporting, logo);
     }
 }

@@ -12,12 +12,12 @@ public final class ScanReader {
      * texts. Empty for an unread code.
      */
     public static Optional<Stage> readStage(Carrier carrier, String code, String text) {
-        return carrier.codes().stream()
+        return carrier.reporting().codes().stream()
                 .filter(r -> r.code() != null && r.matches(code, text))
                 .findFirst()
                 .map(CodeRule::stage)
                 .or(() -> StandardCodes.findStage(code))
-                .or(() -> carrier.codes().stream()
+                .or(() -> carrier.reporting().codes().stream()
                         .filter(r -> r.code() == null && r.matches(code, text))
                         .findFirst()
                         .map(CodeRule::stage));

@@ -119,7 +119,14 @@ public final class Epcis {
         String day = at.atOffset(ZoneOffset.of(offset)).toLocalDate().toString();
         List<StatusScan> scans = new ArrayList<>();
         for (JsonNode id : ids)
-            scans.add(new StatusScan(null, trackingNumber(id.asString("")), code, null, at, null, day, place, null));
+            scans.add(new StatusScan(
+                    null,
+                    trackingNumber(id.asString("")),
+                    code,
+                    null,
+                    new StatusScan.When(at, null, day),
+                    place,
+                    null));
         return scans;
     }
 

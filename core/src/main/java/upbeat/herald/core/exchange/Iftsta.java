@@ -94,7 +94,13 @@ public final class Iftsta {
                 scans.add(new StatusDocument.Entry(
                         index,
                         time(new StatusScan(
-                                carrier, consignment, "rec24:" + status, text, null, null, null, place, expected))));
+                                carrier,
+                                consignment,
+                                "rec24:" + status,
+                                text,
+                                new StatusScan.When(null, null, null),
+                                place,
+                                expected))));
             } catch (HeraldException wrong) {
                 bad.add(new StatusDocument.Bad(index, wrong.getMessage()));
             }
@@ -150,9 +156,8 @@ public final class Iftsta {
                             s.trackingNumber(),
                             s.code(),
                             s.text(),
-                            day.atTime(time).toInstant(java.time.ZoneOffset.UTC),
-                            null,
-                            day.toString(),
+                            new StatusScan.When(
+                                    day.atTime(time).toInstant(java.time.ZoneOffset.UTC), null, day.toString()),
                             s.place(),
                             s.expectedOn());
                 return new StatusScan(
@@ -160,9 +165,7 @@ public final class Iftsta {
                         s.trackingNumber(),
                         s.code(),
                         s.text(),
-                        null,
-                        day.atTime(time).toString(),
-                        null,
+                        new StatusScan.When(null, day.atTime(time).toString(), null),
                         s.place(),
                         s.expectedOn());
             } catch (DateTimeException | NumberFormatException | StringIndexOutOfBoundsException e) {

@@ -1,8 +1,10 @@
 package upbeat.herald.core.journey;
 
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import java.math.BigDecimal;
 import java.time.Instant;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /**
  * One order as a shop sent it. Absent values are null, never empty text.
@@ -10,25 +12,35 @@ import java.util.List;
  * @param shop the source's key, lower case letters, digits and hyphens
  * @param number the shop's order number, unique within the shop
  * @param country of {@link ShipTo}: ISO 3166-1 alpha-2
- * @param currency ISO 4217 code of {@code total} and of the items' prices
  * @param tags words put on the order by the shop; answers add their own elsewhere
  */
 public record Order(
         String shop,
         String number,
         Instant placedAt,
-        Customer customer,
-        ShipTo shipTo,
-        Payment payment,
-        String currency,
-        BigDecimal total,
-        List<Item> items,
+        @Nullable Customer customer,
+        @Nullable ShipTo shipTo,
+        @JsonUnwrapped Purchase purchase,
         Consent consent,
         List<String> tags) {
 
     public Order {
-        items = List.copyOf(items);
         tags = List.copyOf(tags);
+    }
+
+    /**
+     * What was bought, and how it is paid.
+     *
+     * @param currency ISO 4217 code of {@code total} and of the items' prices
+     */
+    public record Purchase(
+            Payment payment,
+            @Nullable String currency,
+            @Nullable BigDecimal total,
+            List<Item> items) {
+        public Purchase {
+            items = List.copyOf(items);
+        }
     }
 
     /**

@@ -32,7 +32,7 @@ public record Audience(Set<Payment> payments, Set<String> countries, Set<String>
     /** Why the order is outside, or empty where the notice is for it. */
     public Optional<Reason> excludes(Order order, Parcel parcel) {
         String country = order.shipTo() == null ? null : order.shipTo().country();
-        return outsidePayments(order.payment())
+        return outsidePayments(order.purchase().payment())
                 .or(() -> outside(countries, country, "goes to", "to", Audience::countryName))
                 .or(() -> parcel == null
                         ? Optional.empty()

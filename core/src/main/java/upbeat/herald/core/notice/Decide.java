@@ -22,7 +22,7 @@ public final class Decide {
         List<PlannedMessage> messages = new ArrayList<>();
         List<Decision.NotSent> notSent = new ArrayList<>();
         for (Notice notice : plan) {
-            if (notice.stage() == moment.stage())
+            if (notice.timing().stage() == moment.stage())
                 decideOne(plan, notice, situation, moment, history, now, messages, notSent);
         }
         return new Decision(messages, notSent);
@@ -37,17 +37,17 @@ public final class Decide {
             Instant now,
             List<PlannedMessage> messages,
             List<Decision.NotSent> notSent) {
-        String parcel = notice.per() == Notice.Per.ORDER || situation.parcel() == null
+        String parcel = notice.timing().per() == Notice.Per.ORDER || situation.parcel() == null
                 ? null
                 : situation.parcel().trackingNumber();
-        String occasion = notice.per() == Notice.Per.OCCASION ? moment.occasion() : StageVisit.ONCE;
+        String occasion = notice.timing().per() == Notice.Per.OCCASION ? moment.occasion() : StageVisit.ONCE;
         Optional<Reason> no = wholeNotice(plan, notice, situation, moment, history, now, parcel, occasion);
         if (no.isPresent()) {
             notSent.add(new Decision.NotSent(notice, parcel, occasion, null, no.get()));
             return;
         }
         Instant due = due(notice, situation, moment.at(), now);
-        List<Channel> left = new ArrayList<>(notice.channels());
+        List<Channel> left = new ArrayList<>(notice.routing().channels());
         while (!left.isEmpty()) {
             Channel channel = left.remove(0);
             Reachability reach = reach(notice, situation, channel);
@@ -55,7 +55,7 @@ public final class Decide {
                 notSent.add(new Decision.NotSent(notice, parcel, occasion, channel, reach.obstacle()));
                 continue;
             }
-            boolean first = notice.rule() == Notice.ChannelRule.FIRST_THAT_WORKS;
+            boolean first = notice.routing().rule() == Notice.ChannelRule.FIRST_THAT_WORKS;
             messages.add(new PlannedMessage(
                     notice, parcel, occasion, channel, reach.address(), due, first ? left : List.of()));
             if (first) {
@@ -86,14 +86,15 @@ public final class Decide {
         if (history.sentKeys().contains(History.key(notice.id(), parcel, occasion)))
             return Optional.of(new Reason(Reason.Code.ALREADY_SAID, "This message was already sent"));
         Duration age = Duration.between(moment.at(), now);
-        if (age.compareTo(notice.ageLimit()) > 0) {
+        if (age.compareTo(notice.timing().ageLimit()) > 0) {
             return Optional.of(new Reason(
                     Reason.Code.TOO_OLD,
-                    "It happened " + words(age) + " ago; this notice is sent within " + words(notice.ageLimit())));
+                    "It happened " + words(age) + " ago; this notice is sent within "
+                            + words(notice.timing().ageLimit())));
         }
         if (moment.with() != null
                 && plan.stream()
-                        .anyMatch(n -> n.stage() == moment.with()
+                        .anyMatch(n -> n.timing().stage() == moment.with()
                                 && n.state() == Notice.State.LIVE
                                 && n.audience()
                                         .excludes(situation.order(), situation.parcel())
@@ -112,7 +113,7 @@ public final class Decide {
         if (history.isRefused())
             return Optional.of(
                     new Reason(Reason.Code.ANSWERED, "The customer answered that they don't want the order"));
-        return Overtaken.check(notice.stage(), situation);
+        return Overtaken.check(notice.timing().stage(), situation);
     }
 
     /** The next message when a channel did not work: the first that stands by and can reach the customer, or empty. */
@@ -135,24 +136,24 @@ public final class Decide {
     }
 
     private static Reachability reach(Notice notice, OrderSituation situation, Channel channel) {
-        if (!notice.wordings().containsKey(channel))
+        if (!notice.content().wordings().containsKey(channel))
             return new Reachability(
                     null, new Reason(Reason.Code.NO_WORDING, "The notice has no text for " + channel.label()));
         return Reachability.check(situation.order(), channel);
     }
 
     private static Instant due(Notice notice, OrderSituation situation, Instant happened, Instant now) {
-        Instant wanted = happened.plus(notice.after());
+        Instant wanted = happened.plus(notice.timing().after());
         return nextAllowed(notice, situation, wanted.isBefore(now) ? now : wanted);
     }
 
     /** The first moment at or after {@code wanted} that the notice's send window allows where the customer lives. */
     public static Instant nextAllowed(Notice notice, OrderSituation situation, Instant wanted) {
-        if (notice.window() == null) return wanted;
+        if (notice.timing().window() == null) return wanted;
         String country = situation.order().shipTo() == null
                 ? null
                 : situation.order().shipTo().country();
-        return notice.window().nextAllowed(wanted, CustomerZone.zoneOf(country));
+        return notice.timing().window().nextAllowed(wanted, CustomerZone.zoneOf(country));
     }
 
     private static String words(Duration d) {

@@ -1,8 +1,10 @@
 package upbeat.herald.core.notice;
 
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import java.time.Duration;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.journey.Stage;
 import upbeat.herald.core.timing.SendWindow;
 import upbeat.herald.core.wording.Channel;
@@ -14,57 +16,49 @@ import upbeat.herald.core.wording.WordingPurpose;
 /**
  * One rule of the plan: who hears what, when, over which channel.
  *
- * @param stage the stage that sets it off
- * @param after time from reaching the stage to sending, zero or more
- * @param window hours on the customer's clock in which it may go out, or null for any hour
- * @param channels in the order they are asked
- * @param per how often one order may hear it
- * @param ageLimit an event older than this sends nothing, so that switching a notice on never sweeps up the past
- * @param question what it asks, or null
- * @param wordings what it says to everyone, in the brand's language
- * @param others what it says in further languages and to variants, see {@link WordingSelection}
+ * @param audience who hears it
+ * @param timing when
+ * @param routing over which channel
+ * @param content what it says and asks
  */
 public record Notice(
         String id,
         String name,
-        Stage stage,
-        Duration after,
-        SendWindow window,
-        Audience audience,
-        List<Channel> channels,
-        ChannelRule rule,
-        Per per,
-        Duration ageLimit,
         State state,
-        Question question,
-        Map<Channel, Wording> wordings,
-        List<LocalizedWording> others) {
+        Audience audience,
+        @JsonUnwrapped Timing timing,
+        @JsonUnwrapped Routing routing,
+        @JsonUnwrapped Content content) {
 
     public static final Duration DEFAULT_AGE_LIMIT = Duration.ofHours(48);
 
-    public Notice {
-        channels = List.copyOf(channels);
-        wordings = Map.copyOf(wordings);
-        others = others == null ? List.of() : List.copyOf(others);
+    /**
+     * @param stage the stage that sets it off
+     * @param after time from reaching the stage to sending, zero or more
+     * @param window hours on the customer's clock in which it may go out, or null for any hour
+     * @param per how often one order may hear it
+     * @param ageLimit an event older than this sends nothing, so that switching a notice on never sweeps up the past
+     */
+    public record Timing(
+            Stage stage, Duration after, @Nullable SendWindow window, Per per, Duration ageLimit) {}
+
+    /** @param channels in the order they are asked */
+    public record Routing(List<Channel> channels, ChannelRule rule) {
+        public Routing {
+            channels = List.copyOf(channels);
+        }
     }
 
-    public Notice(
-            String id,
-            String name,
-            Stage stage,
-            Duration after,
-            SendWindow window,
-            Audience audience,
-            List<Channel> channels,
-            ChannelRule rule,
-            Per per,
-            Duration ageLimit,
-            State state,
-            Question question,
-            Map<Channel, Wording> wordings) {
-        this(
-                id, name, stage, after, window, audience, channels, rule, per, ageLimit, state, question, wordings,
-                List.of());
+    /**
+     * @param question what it asks, or null
+     * @param wordings what it says to everyone, in the brand's language
+     * @param others what it says in further languages and to variants, see {@link WordingSelection}
+     */
+    public record Content(@Nullable Question question, Map<Channel, Wording> wordings, List<LocalizedWording> others) {
+        public Content {
+            wordings = Map.copyOf(wordings);
+            others = others == null ? List.of() : List.copyOf(others);
+        }
     }
 
     public enum State {
@@ -86,24 +80,19 @@ public record Notice(
 
     /** What its wordings are written for. */
     public WordingPurpose purpose() {
-        return new WordingPurpose(stage, question);
+        return new WordingPurpose(timing.stage(), content.question());
     }
 
     public Notice withState(State other) {
-        return new Notice(
-                id, name, stage, after, window, audience, channels, rule, per, ageLimit, other, question, wordings,
-                others);
+        return new Notice(id, name, other, audience, timing, routing, content);
     }
 
     public Notice withId(String other) {
-        return new Notice(
-                other, name, stage, after, window, audience, channels, rule, per, ageLimit, state, question, wordings,
-                others);
+        return new Notice(other, name, state, audience, timing, routing, content);
     }
 
     /** The same with other words. */
     public Notice withWordings(Map<Channel, Wording> base, List<LocalizedWording> more) {
-        return new Notice(
-                id, name, stage, after, window, audience, channels, rule, per, ageLimit, state, question, base, more);
+        return new Notice(id, name, state, audience, timing, routing, new Content(content.question(), base, more));
     }
 }

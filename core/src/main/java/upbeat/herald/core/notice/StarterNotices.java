@@ -53,17 +53,17 @@ public final class StarterNotices {
                 new Notice(
                         asking.id(),
                         Starters.noticeName("confirm"),
-                        asking.stage(),
-                        asking.after(),
-                        asking.window(),
-                        cashOnDelivery,
-                        asking.channels(),
-                        asking.rule(),
-                        asking.per(),
-                        asking.ageLimit(),
                         asking.state(),
-                        Starters.confirmationQuestion("en"),
-                        Map.of()),
+                        cashOnDelivery,
+                        new Notice.Timing(
+                                asking.timing().stage(),
+                                asking.timing().after(),
+                                asking.timing().window(),
+                                asking.timing().per(),
+                                asking.timing().ageLimit()),
+                        new Notice.Routing(
+                                asking.routing().channels(), asking.routing().rule()),
+                        new Notice.Content(Starters.confirmationQuestion("en"), Map.of(), List.of())),
                 "en");
     }
 
@@ -76,17 +76,11 @@ public final class StarterNotices {
                 new Notice(
                         id,
                         Starters.noticeName(stage.code()),
-                        stage,
-                        schedule.after(),
-                        schedule.window(),
-                        Audience.EVERYONE,
-                        channels,
-                        Notice.ChannelRule.FIRST_THAT_WORKS,
-                        per,
-                        Notice.DEFAULT_AGE_LIMIT,
                         Notice.State.PAUSED,
-                        null,
-                        Map.of()),
+                        Audience.EVERYONE,
+                        new Notice.Timing(stage, schedule.after(), schedule.window(), per, Notice.DEFAULT_AGE_LIMIT),
+                        new Notice.Routing(channels, Notice.ChannelRule.FIRST_THAT_WORKS),
+                        new Notice.Content(null, Map.of(), List.of())),
                 "en");
     }
 }

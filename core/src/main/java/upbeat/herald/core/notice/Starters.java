@@ -38,14 +38,14 @@ public final class Starters {
      * everyone; English stands in where there is no starter in it
      */
     public static Notice fillWordings(Notice n, String base) {
-        Map<Channel, Wording> words = new TreeMap<>(n.wordings());
-        List<LocalizedWording> others = new ArrayList<>(n.others());
-        for (Channel channel : n.channels()) {
+        Map<Channel, Wording> words = new TreeMap<>(n.content().wordings());
+        List<LocalizedWording> others = new ArrayList<>(n.content().others());
+        for (Channel channel : n.routing().channels()) {
             if (words.containsKey(channel)) continue;
             find(n, channel, base).or(() -> find(n, channel, "en")).ifPresent(w -> words.put(channel, w));
             for (String language : channel.starterLanguages()) {
                 boolean there = sameLanguage(language, base)
-                        || n.others().stream()
+                        || n.content().others().stream()
                                 .anyMatch(o -> o.channel().equals(channel) && sameLanguage(o.language(), language));
                 if (!there)
                     find(n, channel, language)
@@ -71,11 +71,12 @@ public final class Starters {
 
     /** The starter that a notice's wording can go back to; empty where there is none in this language. */
     public static Optional<Wording> find(Notice notice, Channel channel, String language) {
-        boolean confirms = notice.stage() == Stage.ORDERED && notice.question() != null;
-        return find(confirms ? "confirm" : notice.stage().code(), channel, language)
+        boolean confirms =
+                notice.timing().stage() == Stage.ORDERED && notice.content().question() != null;
+        return find(confirms ? "confirm" : notice.timing().stage().code(), channel, language)
                 .map(w -> confirms
-                        ? fitting(w, notice.question())
-                        : notice.question() == null ? w : channel.withQuestion(w));
+                        ? fitting(w, notice.content().question())
+                        : notice.content().question() == null ? w : channel.withQuestion(w));
     }
 
     /** Only what it calls buttons that the question has. */

@@ -63,8 +63,8 @@ public final class WordingSelection {
     public static Optional<Notice> changeBaseLanguage(Notice notice, String from, String to) {
         if (from.equalsIgnoreCase(to)) return Optional.of(notice);
         Map<Channel, Wording> base = new TreeMap<>();
-        List<LocalizedWording> others = new ArrayList<>(notice.others());
-        for (Map.Entry<Channel, Wording> e : notice.wordings().entrySet()) {
+        List<LocalizedWording> others = new ArrayList<>(notice.content().others());
+        for (Map.Entry<Channel, Wording> e : notice.content().wordings().entrySet()) {
             Optional<LocalizedWording> next = others.stream()
                     .filter(o -> o.channel().equals(e.getKey())
                             && o.language().equalsIgnoreCase(to)
@@ -81,12 +81,13 @@ public final class WordingSelection {
 
     /** Every wording of a channel, the one for everyone in the brand's language first. */
     public static List<LocalizedWording> listAll(Notice notice, Channel channel, String base) {
-        Wording plain = notice.wordings().get(channel);
+        Wording plain = notice.content().wordings().get(channel);
         return Stream.concat(
                         plain == null
                                 ? Stream.empty()
                                 : Stream.of(new LocalizedWording(channel, base, Variant.EVERYONE, plain)),
-                        notice.others().stream().filter(o -> o.channel().equals(channel)))
+                        notice.content().others().stream()
+                                .filter(o -> o.channel().equals(channel)))
                 .toList();
     }
 

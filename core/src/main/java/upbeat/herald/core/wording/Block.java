@@ -1,5 +1,6 @@
 package upbeat.herald.core.wording;
 
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
@@ -10,13 +11,6 @@ import org.jspecify.annotations.Nullable;
  * @param text words of a heading or a delay notice; of a text block its markup: paragraphs, bold, italics, links,
  *     lists, and fields in double braces
  * @param when shown only then, a word of {@link upbeat.herald.core.wording.Condition}; null for always
- * @param href where a button or a picture leads
- * @param label of a button
- * @param src address of a picture; {@code alt} its text; {@code width} in pixels, 1 to 600; {@code height} of a space
- *     in pixels, 4 to 96
- * @param of {@code parcel} or {@code order}: whose items are listed; {@code part} true to say "2 of 3 items are in this
- *     parcel" above them
- * @param style {@code button} or {@code text}: how the tracking link looks
  * @param columns two or three lists of blocks side by side, without columns in them
  * @param items recommended items
  */
@@ -24,15 +18,9 @@ public record Block(
         String kind,
         @Nullable String text,
         @Nullable String when,
-        @Nullable String href,
-        @Nullable String label,
-        @Nullable String src,
-        @Nullable String alt,
-        @Nullable Integer width,
-        @Nullable Integer height,
-        @Nullable String of,
-        @Nullable Boolean part,
-        @Nullable String style,
+        @JsonUnwrapped Link link,
+        @JsonUnwrapped Picture picture,
+        @JsonUnwrapped Listing listing,
         @Nullable List<List<Block>> columns,
         @Nullable List<Recommended> items) {
     public record Recommended(
@@ -41,13 +29,48 @@ public record Block(
             @Nullable String src,
             @Nullable String price) {}
 
+    /**
+     * @param href where a button or a picture leads
+     * @param label of a button
+     * @param style {@code button} or {@code text}: how the tracking link looks
+     */
+    public record Link(
+            @Nullable String href,
+            @Nullable String label,
+            @Nullable String style) {
+        static final Link NONE = new Link(null, null, null);
+    }
+
+    /**
+     * @param src address of a picture; {@code alt} its text; {@code width} in pixels, 1 to 600
+     * @param height of a space in pixels, 4 to 96
+     */
+    public record Picture(
+            @Nullable String src,
+            @Nullable String alt,
+            @Nullable Integer width,
+            @Nullable Integer height) {
+        static final Picture NONE = new Picture(null, null, null, null);
+    }
+
+    /**
+     * @param of {@code parcel} or {@code order}: whose items are listed
+     * @param part true to say "2 of 3 items are in this parcel" above them
+     */
+    public record Listing(@Nullable String of, @Nullable Boolean part) {
+        static final Listing NONE = new Listing(null, null);
+    }
+
     public Block {
+        link = link == null ? Link.NONE : link;
+        picture = picture == null ? Picture.NONE : picture;
+        listing = listing == null ? Listing.NONE : listing;
         columns = columns == null ? null : columns.stream().map(List::copyOf).toList();
         items = items == null ? null : List.copyOf(items);
     }
 
     public static Block of(String kind) {
-        return new Block(kind, null, null, null, null, null, null, null, null, null, null, null, null, null);
+        return new Block(kind, null, null, Link.NONE, Picture.NONE, Listing.NONE, null, null);
     }
 
     public static Block text(String markup) {
@@ -56,19 +79,35 @@ public record Block(
 
     /** The items of the parcel, with "2 of 3 items" above them where they are not all. */
     public static Block itemsOfParcel() {
-        return new Block("items", null, null, null, null, null, null, null, null, "parcel", true, null, null, null);
+        return of("items").withListing(new Listing("parcel", true));
     }
 
-    public Block withText(String other) {
-        return new Block(kind, other, when, href, label, src, alt, width, height, of, part, style, columns, items);
+    public Block withText(@Nullable String other) {
+        return new Block(kind, other, when, link, picture, listing, columns, items);
     }
 
-    public Block withWhen(String other) {
-        return new Block(kind, text, other, href, label, src, alt, width, height, of, part, style, columns, items);
+    public Block withWhen(@Nullable String other) {
+        return new Block(kind, text, other, link, picture, listing, columns, items);
+    }
+
+    public Block withLink(Link other) {
+        return new Block(kind, text, when, other, picture, listing, columns, items);
+    }
+
+    public Block withPicture(Picture other) {
+        return new Block(kind, text, when, link, other, listing, columns, items);
+    }
+
+    public Block withListing(Listing other) {
+        return new Block(kind, text, when, link, picture, other, columns, items);
     }
 
     public Block withColumns(List<List<Block>> other) {
-        return new Block(kind, text, when, href, label, src, alt, width, height, of, part, style, other, items);
+        return new Block(kind, text, when, link, picture, listing, other, items);
+    }
+
+    public Block withItems(List<Recommended> other) {
+        return new Block(kind, text, when, link, picture, listing, columns, other);
     }
 
     /** What a block can be. */

@@ -6,8 +6,10 @@ import upbeat.herald.core.journey.Payment;
 /** When a block of an e-mail is shown. */
 public enum BlockCondition {
     CASH_ON_DELIVERY(
-            "cash-on-delivery", "only if cash on delivery", s -> s.order().payment() == Payment.CASH_ON_DELIVERY),
-    PREPAID("prepaid", "only if prepaid", s -> s.order().payment() != Payment.CASH_ON_DELIVERY),
+            "cash-on-delivery",
+            "only if cash on delivery",
+            s -> s.order().purchase().payment() == Payment.CASH_ON_DELIVERY),
+    PREPAID("prepaid", "only if prepaid", s -> s.order().purchase().payment() != Payment.CASH_ON_DELIVERY),
     SEVERAL_PARCELS(
             "several-parcels",
             "only if there are several parcels",

@@ -1,116 +1,118 @@
 package upbeat.herald.core.wording;
 
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Who is speaking: set once, and used by every mail, text and page.
  *
  * @param name of the shop, as customers know it
- * @param senderAddress of every e-mail; {@code senderName} beside it, the shop's name where it is null
- * @param smsSender up to 11 letters and digits, or a number of up to 15 digits
- * @param postalAddress one line, shown in the footer of every e-mail
- * @param colour of the buttons, {@code #rrggbb}; {@code ground} that behind the mail
- * @param font {@code plain} (sans serif), {@code book} (serif) or {@code wide}
- * @param corner radius of the buttons' corners in pixels, 0 to 24
- * @param logoUrl address of its picture, or null where there is none; {@code logoWidth} in pixels, up to 600
- * @param links shown in the footer: help, returns, social pages
  * @param language BCP 47; what customers get whose own language has no wording
- * @param chatNumber E.164, from which chat messages come; null for the account's own
- * @param button {@code filled} with the colour, or {@code outlined} by it
  */
 public record Brand(
         String name,
-        String senderAddress,
-        String smsSender,
-        String phone,
-        String postalAddress,
-        String colour,
-        String helpUrl,
-        String senderName,
-        String ground,
-        String font,
-        Integer corner,
-        String logoUrl,
-        Integer logoWidth,
-        List<Link> links,
-        String language,
-        String button,
-        String chatNumber) {
+        @JsonUnwrapped Sender sender,
+        @JsonUnwrapped Contact contact,
+        @JsonUnwrapped Look look,
+        @Nullable String language) {
     /** A logo in an e-mail is about this wide at the most (common practice, no source). */
     public static final int USUAL_LOGO_WIDTH = 350;
 
-    private static final String PAPER = "#fbf8f1";
-    private static final int USUAL_CORNER = 6;
+    /**
+     * From whom messages come.
+     *
+     * @param senderName beside the address of every e-mail; null for the shop's name
+     * @param senderAddress of every e-mail
+     * @param smsSender up to 11 letters and digits, or a number of up to 15 digits
+     * @param chatNumber E.164, from which chat messages come; null for the account's own
+     */
+    public record Sender(
+            @Nullable String senderName,
+            String senderAddress,
+            String smsSender,
+            @Nullable String chatNumber) {
+        /** Under the shop's name, and without a chat number of its own. */
+        public static Sender of(String senderAddress, String smsSender) {
+            return new Sender(null, senderAddress, smsSender, null);
+        }
+    }
+
+    /**
+     * Where customers find help.
+     *
+     * @param postalAddress one line, shown in the footer of every e-mail
+     * @param links shown in the footer: help, returns, social pages
+     */
+    public record Contact(
+            @Nullable String phone,
+            @Nullable String postalAddress,
+            @Nullable String helpUrl,
+            List<Link> links) {
+        public static final Contact NONE = new Contact(null, null, null, List.of());
+
+        public Contact {
+            links = links == null ? List.of() : List.copyOf(links);
+        }
+    }
 
     public record Link(String label, String url) {}
 
+    /**
+     * How mails and pages look; what is null has a default.
+     *
+     * @param colour of the buttons, {@code #rrggbb}; {@code ground} that behind the mail
+     * @param button {@code filled} with the colour, or {@code outlined} by it
+     * @param font {@code plain} (sans serif), {@code book} (serif) or {@code wide}
+     * @param corner radius of the buttons' corners in pixels, 0 to 24
+     * @param logoUrl address of its picture, or null where there is none; {@code logoWidth} in pixels, up to 600
+     */
+    public record Look(
+            String colour,
+            @Nullable String ground,
+            @Nullable String button,
+            @Nullable String font,
+            @Nullable Integer corner,
+            @Nullable String logoUrl,
+            @Nullable Integer logoWidth) {
+        private static final String PAPER = "#fbf8f1";
+        private static final int USUAL_CORNER = 6;
+
+        public Look {
+            ground = ground == null ? PAPER : ground;
+            button = button == null ? "filled" : button;
+            font = font == null ? "plain" : font;
+            corner = corner == null ? Integer.valueOf(USUAL_CORNER) : corner;
+        }
+
+        /** One colour, and defaults for the rest. */
+        public static Look ofColour(String colour) {
+            return new Look(colour, null, null, null, null, null, null);
+        }
+
+        Look withLogoUrl(String url) {
+            return new Look(colour, ground, button, font, corner, url, logoWidth);
+        }
+    }
+
     public Brand {
-        senderName = senderName == null ? name : senderName;
-        ground = ground == null ? PAPER : ground;
-        font = font == null ? "plain" : font;
-        corner = corner == null ? Integer.valueOf(USUAL_CORNER) : corner;
-        links = links == null ? List.of() : List.copyOf(links);
+        if (sender.senderName() == null)
+            sender = new Sender(name, sender.senderAddress(), sender.smsSender(), sender.chatNumber());
         language = language == null ? "en" : language;
-        button = button == null ? "filled" : button;
     }
 
     /** False while nobody has set the sender's address: {@code .invalid} stands for none (RFC 2606, section 2). */
     public boolean hasSenderAddress() {
-        return senderAddress != null && !senderAddress.endsWith(".invalid");
-    }
-
-    public Brand(
-            String name,
-            String senderAddress,
-            String smsSender,
-            String phone,
-            String postalAddress,
-            String colour,
-            String helpUrl) {
-        this(
-                name,
-                senderAddress,
-                smsSender,
-                phone,
-                postalAddress,
-                colour,
-                helpUrl,
-                null,
-                null,
-                null,
-                null,
-                null,
-                null,
-                null,
-                null,
-                null,
-                null);
+        return sender.senderAddress() != null && !sender.senderAddress().endsWith(".invalid");
     }
 
     public Brand withLogoUrl(String url) {
-        return new Brand(
-                name,
-                senderAddress,
-                smsSender,
-                phone,
-                postalAddress,
-                colour,
-                helpUrl,
-                senderName,
-                ground,
-                font,
-                corner,
-                url,
-                logoWidth,
-                links,
-                language,
-                button,
-                chatNumber);
+        return new Brand(name, sender, contact, look.withLogoUrl(url), language);
     }
 
     /** The font as a style sheet names it; every family ends in one that is everywhere. */
     public String fontFamily() {
-        return switch (font) {
+        return switch (look.font()) {
             case "book" -> "Georgia,serif";
             case "wide" -> "Verdana,Geneva,sans-serif";
             default -> "Helvetica,Arial,sans-serif";
@@ -118,16 +120,16 @@ public record Brand(
     }
 
     public boolean outlined() {
-        return button.equals("outlined");
+        return look.button().equals("outlined");
     }
 
     /** Colour of the buttons' words. */
     public String buttonText() {
-        return outlined() ? colour : Contrast.textOn(colour);
+        return outlined() ? look.colour() : Contrast.textOn(look.colour());
     }
 
     /** Colour behind the buttons' words. */
     public String buttonGround() {
-        return outlined() ? "#ffffff" : colour;
+        return outlined() ? "#ffffff" : look.colour();
     }
 }

@@ -86,9 +86,9 @@ public record MessageSubject(
 
     /** The items in the parcel; all of the order where nobody said what is in it. */
     public List<Order.Item> contents() {
-        if (parcel == null || parcel.items().isEmpty()) return order.items();
+        if (parcel == null || parcel.items().isEmpty()) return order.purchase().items();
         return parcel.items().stream()
-                .flatMap(c -> order.items().stream()
+                .flatMap(c -> order.purchase().items().stream()
                         .filter(i -> c.sku().equals(i.sku()))
                         .map(i -> new Order.Item(i.sku(), i.name(), c.quantity(), i.price(), i.imageUrl())))
                 .toList();
@@ -96,6 +96,7 @@ public record MessageSubject(
 
     /** True where the parcel holds fewer pieces than were ordered. */
     public boolean isPartOfOrder() {
-        return Order.countPieces(contents()) < Order.countPieces(order.items());
+        return Order.countPieces(contents())
+                < Order.countPieces(order.purchase().items());
     }
 }

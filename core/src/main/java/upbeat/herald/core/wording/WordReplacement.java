@@ -34,20 +34,23 @@ public final class WordReplacement {
 
     public static Replaced replaceIn(Wording w, String find, String with, boolean matchCase) {
         WordReplacement r = new WordReplacement(find, with, matchCase);
-        List<Block> blocks = w.blocks() == null ? null : r.blocks(w.blocks(), "blocks");
+        List<Block> blocks =
+                w.email().blocks() == null ? null : r.blocks(w.email().blocks(), "blocks");
         Wording after = new Wording(
-                r.line("subject", w.subject()),
+                new Wording.Email(
+                        r.line("subject", w.email().subject()),
+                        r.line("preview", w.email().preview()),
+                        blocks,
+                        r.markup("html", w.email().html())),
                 r.line("text", w.text()),
-                r.line("preview", w.preview()),
-                blocks,
-                r.markup("html", w.html()),
-                r.line("header", w.header()),
-                r.line("footer", w.footer()),
-                w.link() == null
-                        ? null
-                        : new Wording.LinkButton(
-                                r.line("link", w.link().label()),
-                                r.line("link", w.link().url())),
+                new Wording.Chat(
+                        r.line("header", w.chat().header()),
+                        r.line("footer", w.chat().footer()),
+                        w.chat().link() == null
+                                ? null
+                                : new Wording.LinkButton(
+                                        r.line("link", w.chat().link().label()),
+                                        r.line("link", w.chat().link().url()))),
                 r.buttons(w.buttons()));
         return new Replaced(after, r.hits);
     }
@@ -65,15 +68,16 @@ public final class WordReplacement {
                     b.kind(),
                     plain ? line(at, b.text()) : markup(at, b.text()),
                     b.when(),
-                    line(at, b.href()),
-                    line(at, b.label()),
-                    b.src(),
-                    line(at, b.alt()),
-                    b.width(),
-                    b.height(),
-                    b.of(),
-                    b.part(),
-                    b.style(),
+                    new Block.Link(
+                            line(at, b.link().href()),
+                            line(at, b.link().label()),
+                            b.link().style()),
+                    new Block.Picture(
+                            b.picture().src(),
+                            line(at, b.picture().alt()),
+                            b.picture().width(),
+                            b.picture().height()),
+                    new Block.Listing(b.listing().of(), b.listing().part()),
                     columns,
                     b.items() == null
                             ? null

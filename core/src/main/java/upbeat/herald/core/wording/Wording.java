@@ -1,5 +1,6 @@
 package upbeat.herald.core.wording;
 
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
@@ -9,51 +10,72 @@ import upbeat.herald.core.Texts;
  * What a notice says over one channel, in one language, to everyone or to a variant of customers. A part that is null
  * is inherited from the next less special wording.
  *
- * @param subject of an e-mail
  * @param text of an SMS or a chat message; of an e-mail, the short form of its blocks: paragraphs parted by blank lines
- * @param preview the line that mail programs show beside the subject
- * @param blocks of an e-mail; they win over {@code text}
- * @param html of an e-mail whose body somebody wrote by hand; it wins over {@code blocks}
- * @param header of a chat message, bold above it; {@code footer} small below it
- * @param link of a chat message: a button that opens an address
+ * @param email what only an e-mail has
+ * @param chat what only a chat message has
  * @param buttons what the question's buttons say in this language, by their id; those not named say what the notice has
  */
 public record Wording(
-        @Nullable String subject,
+        @JsonUnwrapped Email email,
         @Nullable String text,
-        @Nullable String preview,
-        @Nullable List<Block> blocks,
-        @Nullable String html,
-        @Nullable String header,
-        @Nullable String footer,
-        @Nullable LinkButton link,
+        @JsonUnwrapped Chat chat,
         @Nullable Map<String, String> buttons) {
+
+    /**
+     * @param preview the line that mail programs show beside the subject
+     * @param blocks of the body; they win over the text
+     * @param html of a body that somebody wrote by hand; it wins over {@code blocks}
+     */
+    public record Email(
+            @Nullable String subject,
+            @Nullable String preview,
+            @Nullable List<Block> blocks,
+            @Nullable String html) {
+        public static final Email NONE = new Email(null, null, null, null);
+
+        public Email {
+            blocks = blocks == null ? null : List.copyOf(blocks);
+        }
+    }
+
+    /**
+     * @param header bold above the text; {@code footer} small below it
+     * @param link a button that opens an address
+     */
+    public record Chat(
+            @Nullable String header,
+            @Nullable String footer,
+            @Nullable LinkButton link) {
+        public static final Chat NONE = new Chat(null, null, null);
+    }
+
     /** @param url an address, or one field such as {@code {{parcel.trackingLink}}} */
     public record LinkButton(String label, String url) {}
 
     public Wording {
-        blocks = blocks == null ? null : List.copyOf(blocks);
+        email = email == null ? Email.NONE : email;
+        chat = chat == null ? Chat.NONE : chat;
         buttons = buttons == null ? null : Map.copyOf(buttons);
     }
 
-    public Wording(String subject, String text) {
-        this(subject, text, null, null, null, null, null, null, null);
+    public Wording(@Nullable String subject, @Nullable String text) {
+        this(new Email(subject, null, null, null), text, Chat.NONE, null);
     }
 
     /** An SMS or a chat message. @param buttons labels by button id, or null */
     public static Wording ofText(String text, @Nullable Map<String, String> buttons) {
-        return new Wording(null, text, null, null, null, null, null, null, buttons);
+        return new Wording(Email.NONE, text, Chat.NONE, buttons);
     }
 
     /** An e-mail made of blocks. */
     public static Wording ofBlocks(
             String subject, @Nullable String preview, List<Block> blocks, @Nullable Map<String, String> buttons) {
-        return new Wording(subject, null, preview, blocks, null, null, null, null, buttons);
+        return new Wording(new Email(subject, preview, blocks, null), null, Chat.NONE, buttons);
     }
 
     /** The same with other labels on its buttons. */
     public Wording withButtons(@Nullable Map<String, String> labels) {
-        return new Wording(subject, text, preview, blocks, html, header, footer, link, labels);
+        return new Wording(email, text, chat, labels);
     }
 
     /**
@@ -63,23 +85,25 @@ public record Wording(
     public Wording inheritFrom(Wording base) {
         boolean own = hasBody();
         return new Wording(
-                or(subject, base.subject),
+                new Email(
+                        or(email.subject(), base.email.subject()),
+                        or(email.preview(), base.email.preview()),
+                        own ? email.blocks() : base.email.blocks(),
+                        own ? email.html() : base.email.html()),
                 own ? text : base.text,
-                or(preview, base.preview),
-                own ? blocks : base.blocks,
-                own ? html : base.html,
-                or(header, base.header),
-                or(footer, base.footer),
-                link == null ? base.link : link,
-                buttons == null ? base.buttons : buttons);
+                new Chat(
+                        or(chat.header(), base.chat.header()),
+                        or(chat.footer(), base.chat.footer()),
+                        or(chat.link(), base.chat.link())),
+                or(buttons, base.buttons));
     }
 
     /** True where it says something itself and inherits no body. */
     public boolean hasBody() {
-        return !Texts.isBlank(text) || blocks != null || !Texts.isBlank(html);
+        return !Texts.isBlank(text) || email.blocks() != null || !Texts.isBlank(email.html());
     }
 
-    private static String or(String own, String other) {
+    private static <T> @Nullable T or(@Nullable T own, @Nullable T other) {
         return own == null ? other : own;
     }
 }

@@ -41,22 +41,16 @@ class RecogniseTest {
             "Post",
             true,
             "https://p.example/{trackingNumber}",
-            ZoneOffset.UTC,
             List.of(new NumberFormat("item", "[A-Z]{2}(?<body>[0-9]{8})(?<check>[0-9])XS", CheckDigit.S10)),
-            List.of(),
-            null,
-            null,
+            new Carrier.Reporting(ZoneOffset.UTC, List.of(), null, null),
             null);
     private static final Carrier COURIER = new Carrier(
             "hop",
             "Hop",
             true,
             null,
-            ZoneOffset.UTC,
             List.of(new NumberFormat("Hop parcel", "HOP[0-9]{9}", CheckDigit.LUHN)),
-            List.of(),
-            null,
-            null,
+            new Carrier.Reporting(ZoneOffset.UTC, List.of(), null, null),
             null);
 
     /** Source: check-digits.json; each value by the libraries it names (commons-validator, gs1, iso7064, luhn). */

@@ -53,8 +53,9 @@ class StatusDocumentTest {
                                     + s.path("when").get(0).asString())
                             .toList();
                     assertThat(read.scans())
-                            .extracting(e -> e.scan().trackingNumber() + " "
-                                    + e.scan().code() + " " + e.scan().local().replaceAll("\\D", ""))
+                            .extracting(e ->
+                                    e.scan().trackingNumber() + " " + e.scan().code() + " "
+                                            + e.scan().when().local().replaceAll("\\D", ""))
                             .zipSatisfy(wanted, (is, want) -> assertThat(is).startsWith(want));
                 }));
     }
@@ -69,7 +70,9 @@ class StatusDocumentTest {
         assertThat(scans.get(1).text())
                 .as("release characters are taken away")
                 .isEqualTo("Left with O'Brien at No. 5: signed");
-        assertThat(scans.get(2).local()).as("a day alone is taken at noon").isEqualTo("2026-11-24T12:00");
+        assertThat(scans.get(2).when().local())
+                .as("a day alone is taken at noon")
+                .isEqualTo("2026-11-24T12:00");
     }
 
     @Test
@@ -102,9 +105,9 @@ class StatusDocumentTest {
             assertThat(scan.code())
                     .isEqualTo("cbv:" + events.get(i).path("bizStep").asString() + "/"
                             + events.get(i).path("disposition").asString());
-            assertThat(scan.at())
+            assertThat(scan.when().at())
                     .isEqualTo(Instant.parse(events.get(i).path("eventTime").asString()));
-            assertThat(scan.day()).isEqualTo("2026-11-24");
+            assertThat(scan.when().day()).isEqualTo("2026-11-24");
         }
     }
 
@@ -154,7 +157,7 @@ class StatusDocumentTest {
         assertThat(read.scans())
                 .extracting(e -> e.scan().trackingNumber())
                 .containsExactly("106141412345678908", "x1", "006141411234567890");
-        assertThat(read.scans().get(0).scan().day())
+        assertThat(read.scans().get(0).scan().when().day())
                 .as("the day where it happened")
                 .isEqualTo("2026-11-25");
         assertThat(read.scans().get(2).scan().code()).isEqualTo("cbv:departing/in_transit");

@@ -41,17 +41,16 @@ class DecideTest {
         return new Notice(
                 n.id(),
                 n.name(),
-                n.stage(),
-                after,
-                window,
-                audience,
-                n.channels(),
-                rule,
-                n.per(),
-                n.ageLimit(),
                 n.state(),
-                n.question(),
-                n.wordings());
+                audience,
+                new Notice.Timing(
+                        n.timing().stage(),
+                        after,
+                        window,
+                        n.timing().per(),
+                        n.timing().ageLimit()),
+                new Notice.Routing(n.routing().channels(), rule),
+                new Notice.Content(n.content().question(), n.content().wordings(), List.of()));
     }
 
     private static Reason.Code onlyReason(Decision d) {
@@ -275,7 +274,9 @@ class DecideTest {
             Set<Channel> channels = new HashSet<>();
             d.messages().forEach(m -> {
                 assertThat(channels.add(m.channel())).isTrue();
-                assertThat(m.dueAt()).isAfterOrEqualTo(NOON.plus(n.after())).isAfterOrEqualTo(now);
+                assertThat(m.dueAt())
+                        .isAfterOrEqualTo(NOON.plus(n.timing().after()))
+                        .isAfterOrEqualTo(now);
                 assertThat(m.to()).isNotNull();
             });
             assertThat(Decide.decide(List.of(n), of(order), ORDERED, History.NONE, now))
@@ -294,17 +295,16 @@ class DecideTest {
         Notice bare = new Notice(
                 n.id(),
                 n.name(),
-                n.stage(),
-                n.after(),
-                null,
-                n.audience(),
-                n.channels(),
-                n.rule(),
-                n.per(),
-                n.ageLimit(),
                 n.state(),
-                null,
-                Map.of());
+                n.audience(),
+                new Notice.Timing(
+                        n.timing().stage(),
+                        n.timing().after(),
+                        null,
+                        n.timing().per(),
+                        n.timing().ageLimit()),
+                new Notice.Routing(n.routing().channels(), n.routing().rule()),
+                new Notice.Content(null, Map.of(), List.of()));
         assertThat(onlyReason(Decide.decide(List.of(bare), of(order()), ORDERED, History.NONE, NOON)))
                 .isEqualTo(Reason.Code.NO_WORDING);
     }

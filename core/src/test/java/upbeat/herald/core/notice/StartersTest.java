@@ -32,7 +32,8 @@ class StartersTest {
         List<Arguments> all = new ArrayList<>();
         for (Notice n : notices())
             for (Channel c : Channel.all())
-                for (String l : c.starterLanguages()) all.add(Arguments.of(n.stage(), n.question() != null, c, l));
+                for (String l : c.starterLanguages())
+                    all.add(Arguments.of(n.timing().stage(), n.content().question() != null, c, l));
         return all.stream();
     }
 
@@ -56,10 +57,10 @@ class StartersTest {
                 stage.isOrderStage() ? null : plain.parcel(),
                 plain.carrier(),
                 plain.brand(),
-                n.question() == null
+                n.content().question() == null
                         ? null
                         : new MessageSubject.Answers(
-                                n.question(),
+                                n.content().question(),
                                 plain.answers().links(),
                                 plain.answers().page()),
                 Locale.forLanguageTag(language),

@@ -55,7 +55,11 @@ class WordingSelectionTest {
                         EmailChannel.EMAIL,
                         "de",
                         Variant.EVERYONE,
-                        new Wording("Für alle", "Text für alle", "Zeile für alle", null, null, null, null, null, null)),
+                        new Wording(
+                                new Wording.Email("Für alle", "Zeile für alle", null, null),
+                                "Text für alle",
+                                new Wording.Chat(null, null, null),
+                                null)),
                 new LocalizedWording(
                         EmailChannel.EMAIL,
                         "de",
@@ -69,7 +73,8 @@ class WordingSelectionTest {
                 .orElseThrow();
         assertThat(chosen.variant()).isEqualTo(new Variant(null, null, "AT"));
         assertThat(chosen.wording())
-                .extracting(Wording::text, Wording::subject, Wording::preview)
+                .extracting(
+                        Wording::text, x -> x.email().subject(), x -> x.email().preview())
                 .containsExactly("Servus", "Mit Skerry", "Zeile für alle");
     }
 
@@ -147,6 +152,6 @@ class WordingSelectionTest {
 
     private static Notice with(LocalizedWording... others) {
         Notice n = Samples.notice(Stage.DISPATCHED, EmailChannel.EMAIL, SmsChannel.SMS);
-        return n.withWordings(n.wordings(), List.of(others));
+        return n.withWordings(n.content().wordings(), List.of(others));
     }
 }

@@ -46,21 +46,13 @@ class BrandTest {
     void everyMailShowsIt() {
         Brand brand = new Brand(
                 "Kites & Co",
-                "hello@kites.example",
-                "Kites",
-                "+46 31 390 06 01",
-                "1 Slipway",
-                "#ffd400",
-                null,
-                null,
-                "#eeeeee",
-                "book",
-                0,
-                "https://kites.example/brand/x.png",
-                200,
-                List.of(new Brand.Link("Returns <here>", "https://kites.example/r?a=1&b=2")),
-                null,
-                null,
+                new Brand.Sender(null, "hello@kites.example", "Kites", null),
+                new Brand.Contact(
+                        "+46 31 390 06 01",
+                        "1 Slipway",
+                        null,
+                        List.of(new Brand.Link("Returns <here>", "https://kites.example/r?a=1&b=2"))),
+                new Brand.Look("#ffd400", "#eeeeee", null, "book", 0, "https://kites.example/brand/x.png", 200),
                 null);
         Rendered mail = EmailChannel.EMAIL.render(
                 new Wording("Hello", "Hello.\n\n{{block.question}}"),
@@ -91,21 +83,9 @@ class BrandTest {
         Brand b = Samples.BRAND;
         Brand outlined = new Brand(
                 b.name(),
-                b.senderAddress(),
-                b.smsSender(),
-                b.phone(),
-                b.postalAddress(),
-                "#14746f",
-                null,
-                null,
-                null,
-                null,
-                null,
-                null,
-                null,
-                null,
-                null,
-                "outlined",
+                new Brand.Sender(null, b.sender().senderAddress(), b.sender().smsSender(), null),
+                new Brand.Contact(b.contact().phone(), b.contact().postalAddress(), null, null),
+                new Brand.Look("#14746f", null, "outlined", null, null, null, null),
                 null);
         String html = EmailChannel.EMAIL
                 .render(

@@ -65,7 +65,12 @@ class RenderTest {
     }
 
     private static MessageSubject withBrand(MessageSubject s, String senderAddress) {
-        Brand brand = new Brand("Kites", senderAddress, "Kites", null, null, "#2d2142", null);
+        Brand brand = new Brand(
+                "Kites",
+                Brand.Sender.of(senderAddress, "Kites"),
+                Brand.Contact.NONE,
+                Brand.Look.ofColour("#2d2142"),
+                "en");
         return new MessageSubject(
                 s.order(), s.parcel(), s.carrier(), brand, s.answers(), s.locale(), s.tracking(), s.days());
     }

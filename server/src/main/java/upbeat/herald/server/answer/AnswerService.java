@@ -49,9 +49,9 @@ public class AnswerService implements ReplyListener {
 
     /** @param via channel word or {@code page}. @return empty where the message asked no such thing */
     public Optional<Outcome> recordAnswer(MessageRow message, String buttonId, String via) {
-        Question.Button button = message.question() == null
+        Question.Button button = message.sent().question() == null
                 ? null
-                : message.question().findButton(buttonId).orElse(null);
+                : message.sent().question().findButton(buttonId).orElse(null);
         if (button == null) return Optional.empty();
         return Optional.of(writer.write(db -> answer(db, message, button, via)));
     }
@@ -66,8 +66,8 @@ public class AnswerService implements ReplyListener {
     private Outcome answer(JdbcClient db, MessageRow message, Question.Button button, String via) {
         Instant now = clock.instant();
         var answer = new AnswerRepository.AnswerRow(
-                message.orderId(),
-                message.noticeId(),
+                message.origin().orderId(),
+                message.origin().noticeId(),
                 message.id(),
                 button.id(),
                 button.label(),
@@ -76,12 +76,20 @@ public class AnswerService implements ReplyListener {
                 now);
         if (!answers.insert(db, answer))
             return new Outcome(
-                    answers.find(db, message.orderId(), message.noticeId()).orElseThrow(), false);
-        orders.addTag(db, message.orderId(), button.tag(), "answer", now);
+                    answers.find(
+                                    db,
+                                    message.origin().orderId(),
+                                    message.origin().noticeId())
+                            .orElseThrow(),
+                    false);
+        orders.addTag(db, message.origin().orderId(), button.tag(), "answer", now);
         Reason reason = new Reason(Reason.Code.ANSWERED, "The customer answered \"" + button.label() + "\"");
-        for (MessageRow other : messages.findByOrder(db, message.orderId())) {
-            boolean open = other.status() == MessageStatus.PLANNED || other.status() == MessageStatus.WAITING;
-            if (open && (button.refuses() || other.noticeId().equals(message.noticeId())))
+        for (MessageRow other : messages.findByOrder(db, message.origin().orderId())) {
+            boolean open = other.state().status() == MessageStatus.PLANNED
+                    || other.state().status() == MessageStatus.WAITING;
+            if (open
+                    && (button.refuses()
+                            || other.origin().noticeId().equals(message.origin().noticeId())))
                 messages.markCancelled(db, other.seq(), reason);
         }
         return new Outcome(answer, true);

@@ -137,7 +137,7 @@ class OrderApiService {
             ContentBody c = items.get(i);
             int quantity = c == null || c.quantity() == null ? 1 : c.quantity();
             if (c == null
-                    || order.items().stream()
+                    || order.purchase().items().stream()
                             .noneMatch(o -> o.sku() != null && o.sku().equals(c.sku())))
                 errors.add("items[" + i + "].sku", "The order has no item " + (c == null ? "" : c.sku()));
             else if (quantity < 1) errors.add("items[" + i + "].quantity", "Enter a quantity of 1 or more");

@@ -42,22 +42,24 @@ record BrandBody(
     static BrandBody of(Brand b) {
         return new BrandBody(
                 b.name(),
-                b.senderName(),
-                b.senderAddress(),
-                b.smsSender(),
-                b.phone(),
-                b.postalAddress(),
-                b.helpUrl(),
-                b.colour(),
-                b.ground(),
-                b.font(),
-                b.corner(),
-                b.logoUrl(),
-                b.logoWidth(),
-                b.links().stream().map(l -> new LinkBody(l.label(), l.url())).toList(),
+                b.sender().senderName(),
+                b.sender().senderAddress(),
+                b.sender().smsSender(),
+                b.contact().phone(),
+                b.contact().postalAddress(),
+                b.contact().helpUrl(),
+                b.look().colour(),
+                b.look().ground(),
+                b.look().font(),
+                b.look().corner(),
+                b.look().logoUrl(),
+                b.look().logoWidth(),
+                b.contact().links().stream()
+                        .map(l -> new LinkBody(l.label(), l.url()))
+                        .toList(),
                 b.language(),
-                b.button(),
-                b.chatNumber());
+                b.look().button(),
+                b.sender().chatNumber());
     }
 
     /** @throws ValidationException naming every value that can't be used */
@@ -120,24 +122,17 @@ record BrandBody(
         errors.throwIfAny();
         return new Brand(
                 name.strip(),
-                senderAddress.strip(),
-                smsSender.strip(),
-                Texts.blankToNull(phone),
-                postalAddress.strip(),
-                colour,
-                Texts.blankToNull(helpUrl),
-                Texts.blankToNull(senderName),
-                ground,
-                font,
-                corner,
-                Texts.blankToNull(logo),
-                logoWidth,
-                list,
-                Texts.blankToNull(language),
-                Texts.blankToNull(button),
-                Texts.isBlank(chatNumber)
-                        ? null
-                        : PhoneNumbers.toE164(chatNumber, null).orElseThrow());
+                new Brand.Sender(
+                        Texts.blankToNull(senderName),
+                        senderAddress.strip(),
+                        smsSender.strip(),
+                        Texts.isBlank(chatNumber)
+                                ? null
+                                : PhoneNumbers.toE164(chatNumber, null).orElseThrow()),
+                new Brand.Contact(Texts.blankToNull(phone), postalAddress.strip(), Texts.blankToNull(helpUrl), list),
+                new Brand.Look(
+                        colour, ground, Texts.blankToNull(button), font, corner, Texts.blankToNull(logo), logoWidth),
+                Texts.blankToNull(language));
     }
 
     private static boolean colour(String field, String colour, ValidationException errors) {

@@ -18,8 +18,12 @@ import upbeat.herald.server.platform.picture.PictureEncoder;
 /** Who is speaking. Until somebody says so, a name that nobody could take for a shop. */
 @Component
 public class BrandRepository {
-    private static final Brand NOBODY_YET =
-            new Brand("Your shop", "orders@localhost.invalid", "Shop", null, null, "#2d2142", null);
+    private static final Brand NOBODY_YET = new Brand(
+            "Your shop",
+            Brand.Sender.of("orders@localhost.invalid", "Shop"),
+            Brand.Contact.NONE,
+            Brand.Look.ofColour("#2d2142"),
+            "en");
     private static final String BRAND = "brand";
     private static final String OF_SHOP = "brand.shop.";
     private static final String PROVEN = "brand.proven";
@@ -69,7 +73,9 @@ public class BrandRepository {
     }
 
     Brand withLogoAddress(Brand kept) {
-        return kept.logoUrl() == null ? kept : kept.withLogoUrl(pictureAddress(kept.logoUrl()));
+        return kept.look().logoUrl() == null
+                ? kept
+                : kept.withLogoUrl(pictureAddress(kept.look().logoUrl()));
     }
 
     public void save(JdbcClient db, Brand brand) {
@@ -80,7 +86,7 @@ public class BrandRepository {
     public boolean isVerified(JdbcClient db, Brand brand) {
         return settings.find(db, PROVEN)
                 .filter(all -> List.of(all.toLowerCase(Locale.ROOT).split("\n"))
-                        .contains(brand.senderAddress().toLowerCase(Locale.ROOT)))
+                        .contains(brand.sender().senderAddress().toLowerCase(Locale.ROOT)))
                 .isPresent();
     }
 
@@ -95,7 +101,7 @@ public class BrandRepository {
         } else shops.forEach(s -> speaking.add(get(db, s)));
         return speaking.stream()
                 .filter(b -> !isVerified(db, b))
-                .map(Brand::senderAddress)
+                .map(x -> x.sender().senderAddress())
                 .findFirst();
     }
 

@@ -1,5 +1,6 @@
 package upbeat.herald.server.carrier;
 
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import java.time.DateTimeException;
 import java.time.Duration;
 import java.time.ZoneId;
@@ -22,7 +23,6 @@ import upbeat.herald.server.platform.web.ValidationException;
 /**
  * A carrier as the interface, and a file of carriers, writes it.
  *
- * @param scans how they arrive: {@code pushed}, {@code file} or {@code asked}
  * @param logo picture as {@code data:image/png} address
  */
 public record CarrierBody(
@@ -30,12 +30,16 @@ public record CarrierBody(
         @Nullable String name,
         @Nullable Boolean inUse,
         @Nullable String linkPattern,
-        @Nullable String zone,
         @Nullable List<FormatBody> formats,
-        @Nullable List<RuleBody> codes,
-        @Nullable String scans,
-        @Nullable AskBody ask,
+        @JsonUnwrapped ReportingBody reporting,
         @Nullable String logo) {
+
+    /** @param scans how they arrive: {@code pushed}, {@code file} or {@code asked} */
+    public record ReportingBody(
+            @Nullable String zone,
+            @Nullable List<RuleBody> codes,
+            @Nullable String scans,
+            @Nullable AskBody ask) {}
 
     public record FormatBody(
             @Nullable String name,
@@ -64,22 +68,24 @@ public record CarrierBody(
                 c.name(),
                 c.inUse(),
                 c.linkPattern(),
-                c.zone().getId(),
                 c.formats().stream()
                         .map(f ->
                                 new FormatBody(f.name(), f.pattern(), f.check().code()))
                         .toList(),
-                c.codes().stream()
-                        .map(r -> new RuleBody(r.code(), r.contains(), r.stage().code()))
-                        .toList(),
-                c.scans().name().toLowerCase(Locale.ROOT),
-                c.ask() == null
-                        ? null
-                        : new AskBody(
-                                c.ask().address(),
-                                c.ask().watch().interval().toString(),
-                                c.ask().watch().mostTries(),
-                                c.ask().watch().limit().toString()),
+                new CarrierBody.ReportingBody(
+                        c.reporting().zone().getId(),
+                        c.reporting().codes().stream()
+                                .map(r -> new RuleBody(
+                                        r.code(), r.contains(), r.stage().code()))
+                                .toList(),
+                        c.reporting().scans().name().toLowerCase(Locale.ROOT),
+                        c.reporting().ask() == null
+                                ? null
+                                : new AskBody(
+                                        c.reporting().ask().address(),
+                                        c.reporting().ask().watch().interval().toString(),
+                                        c.reporting().ask().watch().mostTries(),
+                                        c.reporting().ask().watch().limit().toString())),
                 c.logo());
     }
 
@@ -93,9 +99,9 @@ public record CarrierBody(
         if (link != null) link(link, "linkPattern", errors);
         ZoneId where = null;
         try {
-            where = ZoneId.of(Texts.isBlank(zone) ? "UTC" : zone);
+            where = ZoneId.of(Texts.isBlank(reporting.zone()) ? "UTC" : reporting.zone());
         } catch (DateTimeException e) {
-            errors.add("zone", "\"" + zone + "\" isn't a time zone such as Europe/Stockholm");
+            errors.add("zone", "\"" + reporting.zone() + "\" isn't a time zone such as Europe/Stockholm");
         }
         List<NumberFormat> shapes = new ArrayList<>();
         for (FormatBody f : formats == null ? List.<FormatBody>of() : formats) {
@@ -112,14 +118,14 @@ public record CarrierBody(
         }
         List<CodeRule> rules = rules(errors);
         Carrier.ScansArrive arrive = Carrier.ScansArrive.PUSHED;
-        if (!Texts.isBlank(scans)) {
+        if (!Texts.isBlank(reporting.scans())) {
             try {
-                arrive = Carrier.ScansArrive.valueOf(scans.toUpperCase(Locale.ROOT));
+                arrive = Carrier.ScansArrive.valueOf(reporting.scans().toUpperCase(Locale.ROOT));
             } catch (IllegalArgumentException e) {
-                errors.add("scans", "\"" + scans + "\": choose sent to us, imported from files, or polled");
+                errors.add("scans", "\"" + reporting.scans() + "\": choose sent to us, imported from files, or polled");
             }
         }
-        Carrier.Asking asking = ask == null ? null : asking(errors);
+        Carrier.Asking asking = reporting.ask() == null ? null : asking(errors);
         if (arrive == Carrier.ScansArrive.ASKED
                 && asking == null
                 && errors.errors().isEmpty()) errors.add("ask", "Enter the address to poll");
@@ -127,7 +133,13 @@ public record CarrierBody(
             errors.add("logo", "Upload a logo with the button; it can be a PNG of up to 80 kB");
         errors.throwIfAny();
         return new Carrier(
-                as, name.strip(), !Boolean.FALSE.equals(inUse), link, where, shapes, rules, arrive, asking, logo);
+                as,
+                name.strip(),
+                !Boolean.FALSE.equals(inUse),
+                link,
+                shapes,
+                new Carrier.Reporting(where, rules, arrive, asking),
+                logo);
     }
 
     private static void link(String link, String field, ValidationException errors) {
@@ -145,7 +157,7 @@ public record CarrierBody(
 
     private List<CodeRule> rules(ValidationException errors) {
         List<CodeRule> rules = new ArrayList<>();
-        List<RuleBody> given = codes == null ? List.of() : codes;
+        List<RuleBody> given = reporting.codes() == null ? List.of() : reporting.codes();
         if (given.size() > MOST_RULES) errors.add("codes", "A code table can have up to " + MOST_RULES + " lines");
         for (int i = 0; i < given.size(); i++) {
             RuleBody r = given.get(i);
@@ -162,7 +174,7 @@ public record CarrierBody(
     }
 
     private Carrier.Asking asking(ValidationException errors) {
-        String address = Texts.blankToNull(ask.address());
+        String address = Texts.blankToNull(reporting.ask().address());
         if (address == null) {
             errors.add("ask.address", "Enter the address to poll");
             return null;
@@ -174,9 +186,15 @@ public record CarrierBody(
             return new Carrier.Asking(
                     address,
                     new Watch(
-                            Texts.isBlank(ask.interval()) ? Watch.USUAL.interval() : Duration.parse(ask.interval()),
-                            ask.mostTries() == null ? Watch.USUAL.mostTries() : ask.mostTries(),
-                            Texts.isBlank(ask.limit()) ? Watch.USUAL.limit() : Duration.parse(ask.limit())));
+                            Texts.isBlank(reporting.ask().interval())
+                                    ? Watch.USUAL.interval()
+                                    : Duration.parse(reporting.ask().interval()),
+                            reporting.ask().mostTries() == null
+                                    ? Watch.USUAL.mostTries()
+                                    : reporting.ask().mostTries(),
+                            Texts.isBlank(reporting.ask().limit())
+                                    ? Watch.USUAL.limit()
+                                    : Duration.parse(reporting.ask().limit())));
         } catch (DateTimeParseException e) {
             errors.add("ask.interval", "\"" + e.getParsedString() + "\" is not an ISO 8601 duration such as PT30M");
         } catch (HeraldException e) {

@@ -43,20 +43,20 @@ final class CarrierFile {
     static String toCsv(List<CarrierBody> carriers) {
         StringBuilder out = new StringBuilder("\ufeff").append(SafeCell.toCsvLine(HEADINGS));
         for (CarrierBody c : carriers) {
-            CarrierBody.AskBody ask = c.ask();
+            CarrierBody.AskBody ask = c.reporting().ask();
             out.append(SafeCell.toCsvLine(Arrays.asList(
                     c.key(),
                     c.name(),
                     Boolean.TRUE.equals(c.inUse()) ? "yes" : "no",
                     c.linkPattern(),
-                    c.zone(),
+                    c.reporting().zone(),
                     c.formats().stream()
                             .map(f -> f.name() + " | " + f.pattern() + " | " + f.check())
                             .collect(Collectors.joining("\n")),
-                    c.codes().stream()
+                    c.reporting().codes().stream()
                             .map(r -> (r.code() == null ? '"' + r.contains() + '"' : r.code()) + " = " + r.stage())
                             .collect(Collectors.joining("\n")),
-                    c.scans(),
+                    c.reporting().scans(),
                     ask == null ? null : ask.address(),
                     ask == null ? null : ask.interval(),
                     ask == null ? null : String.valueOf(ask.mostTries()),
@@ -119,11 +119,8 @@ final class CarrierFile {
                 cell(table, line, "name"),
                 inUse != null && inUse.matches("(?i)yes|true|1|x"),
                 cell(table, line, "tracking link"),
-                cell(table, line, "time zone"),
                 formats,
-                codes,
-                cell(table, line, "scans"),
-                ask,
+                new CarrierBody.ReportingBody(cell(table, line, "time zone"), codes, cell(table, line, "scans"), ask),
                 null);
     }
 

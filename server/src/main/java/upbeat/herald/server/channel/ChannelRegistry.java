@@ -61,7 +61,7 @@ public class ChannelRegistry {
 
     /** Why a notice may not go live yet; empty where it may. */
     public Optional<String> findGoLiveObstacle(JdbcClient db, Notice notice) {
-        return notice.channels().stream()
+        return notice.routing().channels().stream()
                 .flatMap(c -> get(c).findGoLiveObstacle(db, notice).stream())
                 .findFirst();
     }

@@ -63,7 +63,8 @@ class AnswerPageService {
 
     ResponseEntity<String> ask(String token, @Nullable String button, HttpServletRequest request) {
         return guarded(token, request, (message, texts) -> {
-            Optional<AnswerRepository.AnswerRow> given = answers.find(reader, message.orderId(), message.noticeId());
+            Optional<AnswerRepository.AnswerRow> given = answers.find(
+                    reader, message.origin().orderId(), message.origin().noticeId());
             return given.isPresent() ? thanks(message, given.get(), false, texts) : question(message, button, texts);
         });
     }
@@ -83,25 +84,27 @@ class AnswerPageService {
         CustomerPageTexts texts = CustomerPageTexts.forBrowser(request.getLocales());
         if (!callers.tryAcquire(request.getRemoteAddr())) return problem(429, "busy", texts);
         Optional<SignedLink.Read> read = SignedLink.verify(secret.bytes(), token, clock.instant());
-        Optional<MessageRow> message =
-                read.flatMap(r -> messages.find(reader, r.message())).filter(m -> m.question() != null);
+        Optional<MessageRow> message = read.flatMap(r -> messages.find(reader, r.message()))
+                .filter(m -> m.sent().question() != null);
         if (message.isEmpty()) return problem(404, "broken", texts);
         CustomerPageTexts own = CustomerPageTexts.forLanguage(CustomerLanguage.languageOf(
-                orders.get(reader, message.get().orderId()).order()));
+                orders.get(reader, message.get().origin().orderId()).order()));
         if (read.get().expired()) return problem(410, "expired", own);
         return page.of(message.get(), own);
     }
 
     private ResponseEntity<String> question(MessageRow message, @Nullable String chosen, CustomerPageTexts texts) {
-        Order order = orders.get(reader, message.orderId()).order();
+        Order order = orders.get(reader, message.origin().orderId()).order();
         String items = String.join(
                 ", ",
-                order.items().stream().map(i -> i.quantity() + " " + i.name()).toList());
-        String total = order.total() == null
+                order.purchase().items().stream()
+                        .map(i -> i.quantity() + " " + i.name())
+                        .toList());
+        String total = order.purchase().total() == null
                 ? ""
                 : "<dt>" + texts.html("total") + "</dt><dd>" + CustomerPage.escape(amount(order, texts)) + "</dd>";
         StringBuilder buttons = new StringBuilder();
-        for (Question.Button b : message.question().buttons()) {
+        for (Question.Button b : message.sent().question().buttons()) {
             buttons.append("<button name=\"button\" value=\"")
                     .append(CustomerPage.escape(b.id()))
                     .append("\" class=\"")
@@ -121,12 +124,12 @@ class AnswerPageService {
 
     private static String amount(Order order, CustomerPageTexts texts) {
         Locale locale = CustomerLanguage.localeFor(texts.locale().toLanguageTag(), order);
-        return new Money(order.total(), order.currency(), locale, false).withSymbol();
+        return new Money(order.purchase().total(), order.purchase().currency(), locale, false).withSymbol();
     }
 
     private ResponseEntity<String> thanks(
             MessageRow message, AnswerRepository.AnswerRow answer, boolean first, CustomerPageTexts texts) {
-        Order order = orders.get(reader, message.orderId()).order();
+        Order order = orders.get(reader, message.origin().orderId()).order();
         Brand brand = brands.get(reader, order.shop());
         return CustomerPage.render(
                 texts,

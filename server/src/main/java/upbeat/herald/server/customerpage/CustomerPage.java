@@ -24,7 +24,8 @@ final class CustomerPage {
         String html = "<!doctype html><html lang=\"" + texts.locale().toLanguageTag()
                 + "\" dir=\"ltr\"><head><meta charset=\"utf-8\"><meta name=\"viewport\" content=\"width=device-width, initial-scale=1\"><meta name=\"robots\" content=\"noindex\"><title>"
                 + escape(title + " · " + brand.name()) + "</title><style>"
-                + String.format(STYLE, escape(brand.colour()), escape(brand.buttonText()), escape(brand.buttonGround()))
+                + String.format(
+                        STYLE, escape(brand.look().colour()), escape(brand.buttonText()), escape(brand.buttonGround()))
                 + "</style></head><body><main><p class=\"brand\">" + escape(brand.name()) + "</p><h1>"
                 + escape(title) + "</h1>" + body + "</main></body></html>";
         return ResponseEntity.status(status)

@@ -60,11 +60,11 @@ final class CustomerPageTexts {
      * while neither is set.
      */
     String contact(Brand brand) {
-        if (brand.phone() == null && !brand.hasSenderAddress()) return "";
+        if (brand.contact().phone() == null && !brand.hasSenderAddress()) return "";
         return "<p>"
-                + (brand.phone() == null
-                        ? html("questions.mail", brand.senderAddress())
-                        : html("questions.phone", brand.phone()))
+                + (brand.contact().phone() == null
+                        ? html("questions.mail", brand.sender().senderAddress())
+                        : html("questions.phone", brand.contact().phone()))
                 + "</p>";
     }
 }

@@ -134,7 +134,7 @@ public class Dispatcher implements SmartLifecycle {
         writer.writeAside(db -> {
             for (MessageRow m : messages.findSending(db)) {
                 if (inHand.contains(m.seq())) continue;
-                if (knowing.contains(m.channel()))
+                if (knowing.contains(m.recipient().channel()))
                     messages.markWaiting(
                             db,
                             m.seq(),
@@ -269,7 +269,7 @@ public class Dispatcher implements SmartLifecycle {
                         m,
                         gateway.handOver(new OutgoingMessage(
                                 m.id(),
-                                m.noticeId(),
+                                m.origin().noticeId(),
                                 ready.to(),
                                 ready.language(),
                                 ready.brand(),
@@ -287,23 +287,32 @@ public class Dispatcher implements SmartLifecycle {
         writer.writeAside(db -> {
             if (end instanceof HandOver.Accepted accepted) {
                 messages.markAccepted(db, m.seq(), accepted.ref(), now);
-                if (accepted.ref() != null) receipts.applyPending(db, m.channel(), accepted.ref());
+                if (accepted.ref() != null)
+                    receipts.applyPending(db, m.recipient().channel(), accepted.ref());
             } else if (end instanceof HandOver.Refused refused) {
                 messages.markFailed(db, m.seq(), refused.reason());
                 next.planNext(db, m);
             } else if (end instanceof HandOver.Later later) {
-                if (m.attempt() + 1 >= Backoff.MOST_TRIES) {
+                if (m.state().attempt() + 1 >= Backoff.MOST_TRIES) {
                     messages.markFailed(db, m.seq(), later.reason() + " (" + Backoff.MOST_TRIES + " attempts)");
                     next.planNext(db, m);
                 } else
                     messages.markWaiting(
-                            db, m.seq(), later.reason(), now.plus(Backoff.delayAfter(m.attempt() + 1, random)));
+                            db,
+                            m.seq(),
+                            later.reason(),
+                            now.plus(Backoff.delayAfter(m.state().attempt() + 1, random)));
             } else if (end instanceof HandOver.Away away) {
                 messages.markWaiting(db, m.seq(), away.reason(), null);
             } else if (end instanceof HandOver.Unsure unsure) {
-                if (gateways.find(m.channel()).map(Gateway::isIdempotent).orElse(false))
+                if (gateways.find(m.recipient().channel())
+                        .map(Gateway::isIdempotent)
+                        .orElse(false))
                     messages.markWaiting(
-                            db, m.seq(), unsure.reason(), now.plus(Backoff.delayAfter(m.attempt() + 1, random)));
+                            db,
+                            m.seq(),
+                            unsure.reason(),
+                            now.plus(Backoff.delayAfter(m.state().attempt() + 1, random)));
                 else
                     messages.markUnsure(
                             db, m.seq(), unsure.reason() + ". Check whether it was delivered, then record it here");

@@ -5,6 +5,7 @@ import java.sql.SQLException;
 import java.time.Instant;
 import java.util.Collection;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 import upbeat.herald.core.timing.Watch;
@@ -19,16 +20,15 @@ public class CarrierPollRepository {
             "insert into carrier_watch (parcel_id, carrier, tracking_number, began_at, next_at) values (?, ?, ?, ?, ?) on conflict do nothing";
 
     /** @param endedBy word of {@link Watch.End}, or null while it goes on; {@code said} what the last try brought */
-    public record WatchRow(
-            long parcelId,
-            String carrier,
-            String trackingNumber,
-            Instant beganAt,
+    public record Progress(
             int tries,
-            Instant nextAt,
-            Instant endedAt,
-            String endedBy,
-            String said) {}
+            @Nullable Instant nextAt,
+            @Nullable Instant endedAt,
+            @Nullable String endedBy,
+            @Nullable String said) {}
+
+    /** A parcel whose carrier is asked. */
+    public record WatchRow(long parcelId, String carrier, String trackingNumber, Instant beganAt, Progress progress) {}
 
     public void begin(JdbcClient db, long parcelId, String carrier, String trackingNumber, Instant now) {
         db.sql(BEGIN)
@@ -95,10 +95,7 @@ public class CarrierPollRepository {
                 rs.getString("carrier"),
                 rs.getString("tracking_number"),
                 Instant.ofEpochMilli(rs.getLong("began_at")),
-                rs.getInt("tries"),
-                nextAt,
-                endedAt,
-                rs.getString("ended_by"),
-                rs.getString("said"));
+                new CarrierPollRepository.Progress(
+                        rs.getInt("tries"), nextAt, endedAt, rs.getString("ended_by"), rs.getString("said")));
     }
 }

@@ -1,5 +1,6 @@
 package upbeat.herald.server.ingest;
 
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import java.math.BigDecimal;
 import java.time.Duration;
 import java.time.Instant;
@@ -23,12 +24,15 @@ public record OrderDocument(
         OffsetDateTime placedAt,
         @Nullable CustomerBody customer,
         @Nullable ShipToBody shipTo,
-        @Nullable String payment,
-        @Nullable String currency,
-        @Nullable BigDecimal total,
-        @Nullable List<ItemBody> items,
+        @JsonUnwrapped PurchaseBody purchase,
         @Nullable ConsentBody consent,
         @Nullable List<String> tags) {
+
+    record PurchaseBody(
+            @Nullable String payment,
+            @Nullable String currency,
+            @Nullable BigDecimal total,
+            @Nullable List<ItemBody> items) {}
 
     record CustomerBody(
             @Nullable String name,
@@ -89,17 +93,18 @@ public record OrderDocument(
         else if (placedAt.toInstant().isAfter(now.plus(AHEAD)))
             errors.add("placedAt", "This time is in the future. Check the year and the time zone");
         Payment paid = Payment.PREPAID;
-        if (payment != null) {
-            paid = Payment.fromCode(payment).orElse(null);
-            if (paid == null) errors.add("payment", "\"" + payment + "\" isn't prepaid or cash-on-delivery");
+        if (purchase.payment() != null) {
+            paid = Payment.fromCode(purchase.payment()).orElse(null);
+            if (paid == null) errors.add("payment", "\"" + purchase.payment() + "\" isn't prepaid or cash-on-delivery");
         }
-        if (currency != null && !currency(currency))
-            errors.add("currency", "\"" + currency + "\" isn't a currency code such as EUR");
-        if (total != null && (total.signum() < 0 || total.precision() > 15))
+        if (purchase.currency() != null && !currency(purchase.currency()))
+            errors.add("currency", "\"" + purchase.currency() + "\" isn't a currency code such as EUR");
+        if (purchase.total() != null
+                && (purchase.total().signum() < 0 || purchase.total().precision() > 15))
             errors.add("total", "Enter a total of zero or more");
         Order.ShipTo to = shipTo == null ? null : shipTo(errors);
         Order.Customer who = customer == null ? null : customer(to, errors);
-        List<Order.Item> what = items == null ? List.of() : items(errors);
+        List<Order.Item> what = purchase.items() == null ? List.of() : items(errors);
         Order.Consent agreed = consent == null
                 ? Order.Consent.UNKNOWN
                 : new Order.Consent(consent.email(), consent.sms(), consent.whatsapp());
@@ -111,7 +116,15 @@ public record OrderDocument(
                         .distinct()
                         .toList();
         errors.throwIfAny();
-        return new Order(shop, number, placedAt.toInstant(), who, to, paid, currency, total, what, agreed, words);
+        return new Order(
+                shop,
+                number,
+                placedAt.toInstant(),
+                who,
+                to,
+                new Order.Purchase(paid, purchase.currency(), purchase.total(), what),
+                agreed,
+                words);
     }
 
     private Order.ShipTo shipTo(ValidationException errors) {
@@ -151,13 +164,13 @@ public record OrderDocument(
     }
 
     private List<Order.Item> items(ValidationException errors) {
-        if (items.size() > MOST_ITEMS) {
+        if (purchase.items().size() > MOST_ITEMS) {
             errors.add("items", "An order can have up to " + MOST_ITEMS + " items");
             return List.of();
         }
         List<Order.Item> list = new java.util.ArrayList<>();
-        for (int i = 0; i < items.size(); i++) {
-            ItemBody item = items.get(i);
+        for (int i = 0; i < purchase.items().size(); i++) {
+            ItemBody item = purchase.items().get(i);
             String at = "items[" + i + "]";
             if (item == null) {
                 errors.add(at, "This item is empty");

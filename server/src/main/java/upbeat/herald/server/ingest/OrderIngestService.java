@@ -161,8 +161,8 @@ public class OrderIngestService {
     private void watch(JdbcClient db, ParcelRow row, String carrierKey, String trackingNumber, Instant now) {
         Carrier carrier = carriers.find(db, carrierKey).orElse(null);
         if (carrier != null
-                && carrier.scans() == Carrier.ScansArrive.ASKED
-                && carrier.ask() != null
+                && carrier.reporting().scans() == Carrier.ScansArrive.ASKED
+                && carrier.reporting().ask() != null
                 && !row.stage().isFinal()) watches.begin(db, row.id(), carrierKey, trackingNumber, now);
     }
 

@@ -86,19 +86,13 @@ public class ReportIngestService {
         Optional<WorkingParcel> parcel = open.find(number);
         Optional<Long> id = open.addScan(new ScanRepository.ScanRow(
                 0,
-                number.carrier(),
-                number.compact(),
+                new ParcelRepository.Number(number.carrier(), number.compact()),
                 parcel.map(p -> p.row().id()).orElse(null),
-                s.code(),
-                s.text(),
-                s.at(),
-                s.day(),
-                s.place(),
+                new ScanRepository.Event(s.code(), s.text(), s.at(), s.day(), s.place(), s.expectedOn()),
                 stage.orElse(null),
                 false,
                 ScanRepository.BY_CARRIER,
-                now,
-                s.expectedOn()));
+                now));
         if (id.isEmpty()) return ScanOutcome.DUPLICATE;
         if (parcel.isEmpty()) return ScanOutcome.UNKNOWN_PARCEL;
         parcel.get().recordScan(s.at());
@@ -120,19 +114,13 @@ public class ReportIngestService {
         if (parcel.announced.contains(stage.code() + "/" + StageVisit.ONCE)) return Optional.empty();
         Optional<Long> id = open.addScan(new ScanRepository.ScanRow(
                 0,
-                number.carrier(),
-                number.compact(),
+                new ParcelRepository.Number(number.carrier(), number.compact()),
                 row.id(),
-                null,
-                "Marked as " + stage.label(),
-                at,
-                day,
-                null,
+                new ScanRepository.Event(null, "Marked as " + stage.label(), at, day, null, null),
                 stage,
                 false,
                 source,
-                now,
-                null));
+                now));
         if (id.isEmpty()) return Optional.empty();
         report(open, parcel, plan.findNotices(db), new Report(id.get().toString(), stage, at, day), now, false);
         return Optional.of(loader.save(db, open, now));
@@ -149,12 +137,23 @@ public class ReportIngestService {
             Stage stage = s.stage() != null
                     ? s.stage()
                     : carriers.find(db, carrierKey)
-                            .flatMap(c -> ScanReader.readStage(c, s.code(), s.text()))
+                            .flatMap(c -> ScanReader.readStage(
+                                    c, s.event().code(), s.event().text()))
                             .orElse(null);
             ingest.assignParcel(db, s.id(), parcelId, carrierKey, stage);
-            parcel.recordScan(s.at());
+            parcel.recordScan(s.event().at());
             if (stage != null)
-                report(open, parcel, notices, new Report(Long.toString(s.id()), stage, s.at(), s.day()), now, false);
+                report(
+                        open,
+                        parcel,
+                        notices,
+                        new Report(
+                                Long.toString(s.id()),
+                                stage,
+                                s.event().at(),
+                                s.event().day()),
+                        now,
+                        false);
         }
         return loader.save(db, open, now);
     }
@@ -183,14 +182,26 @@ public class ReportIngestService {
         int read = 0;
         List<String> moved = new ArrayList<>();
         for (ScanRepository.ScanRow s : unread) {
-            Stage stage = ScanReader.readStage(carrier, s.code(), s.text()).orElse(null);
+            Stage stage = ScanReader.readStage(
+                            carrier, s.event().code(), s.event().text())
+                    .orElse(null);
             if (stage == null) continue;
             read++;
             ingest.updateStage(db, s.id(), stage);
             if (s.parcelId() == null) continue;
             WorkingParcel parcel = open.byId.get(s.parcelId());
             Stage before = parcel.row().stage();
-            report(open, parcel, notices, new Report(Long.toString(s.id()), stage, s.at(), s.day()), now, quiet);
+            report(
+                    open,
+                    parcel,
+                    notices,
+                    new Report(
+                            Long.toString(s.id()),
+                            stage,
+                            s.event().at(),
+                            s.event().day()),
+                    now,
+                    quiet);
             Stage after = parcel.row().stage();
             if (after != before)
                 moved.add(parcel.order.row().order().number() + ", "

@@ -134,10 +134,11 @@ public class ScanIngestService {
             try {
                 Carrier carrier = given != null ? given : whose(s);
                 number(s.trackingNumber());
-                ZoneId zone = carrier == null ? ZoneOffset.UTC : carrier.zone();
-                OffsetDateTime at = s.at() == null
-                        ? LocalDateTime.parse(s.local()).atZone(zone).toOffsetDateTime()
-                        : s.at().atOffset(ZoneOffset.UTC);
+                ZoneId zone =
+                        carrier == null ? ZoneOffset.UTC : carrier.reporting().zone();
+                OffsetDateTime at = s.when().at() == null
+                        ? LocalDateTime.parse(s.when().local()).atZone(zone).toOffsetDateTime()
+                        : s.when().at().atOffset(ZoneOffset.UTC);
                 time(at.toInstant(), String.valueOf(at), now);
                 good.add(new ValidScan(
                         new CheckedScan(
@@ -146,7 +147,9 @@ public class ScanIngestService {
                                 s.code(),
                                 Texts.blankToNull(s.text()),
                                 at.toInstant(),
-                                s.day() == null ? at.toLocalDate().toString() : s.day(),
+                                s.when().day() == null
+                                        ? at.toLocalDate().toString()
+                                        : s.when().day(),
                                 Texts.blankToNull(s.place()),
                                 s.expectedOn()),
                         null));
@@ -219,7 +222,7 @@ public class ScanIngestService {
             throw new HeraldException("code", "The code and the text are missing. One of them must say what happened");
         if (tooLong(s.code()) || tooLong(s.text()) || tooLong(s.place()))
             throw new HeraldException("text", "Code, text and place can have up to " + LONGEST + " characters");
-        OffsetDateTime at = at(s.at(), carrier.zone());
+        OffsetDateTime at = at(s.at(), carrier.reporting().zone());
         time(at.toInstant(), s.at(), now);
         return new CheckedScan(
                 carrier,

@@ -98,7 +98,7 @@ class UnmappedCodeService {
                 .orElseThrow(() -> new HeraldException("stage", "Choose a stage of a parcel"));
         if ((meaning.code() == null) == (meaning.contains() == null))
             throw new HeraldException("code", "Choose a code, or words of the text");
-        List<CodeRule> rules = new ArrayList<>(carrier.codes());
+        List<CodeRule> rules = new ArrayList<>(carrier.reporting().codes());
         rules.add(new CodeRule(meaning.code(), meaning.contains(), stage));
         return carrier.withCodes(rules);
     }

@@ -64,7 +64,7 @@ final class WorkingOrder {
         Map<String, Integer> inside = parcels.stream()
                 .flatMap(p -> p.parcel().items().stream())
                 .collect(Collectors.toMap(Parcel.Content::sku, Parcel.Content::quantity, Integer::sum));
-        return row.order().items().stream()
+        return row.order().purchase().items().stream()
                 .allMatch(i -> i.sku() == null || inside.getOrDefault(i.sku(), 0) >= i.quantity());
     }
 }

@@ -56,8 +56,13 @@ final class WorkingSet {
 
     /** Keeps a scan under an id for the time being; empty where the same one was kept before. */
     Optional<Long> addScan(ScanRepository.ScanRow s) {
-        if (!known.add(new ScanRepository.Same(s.carrier(), s.compact(), s.at(), s.code(), s.text(), s.place())))
-            return Optional.empty();
+        if (!known.add(new ScanRepository.Same(
+                s.number().carrier(),
+                s.number().compact(),
+                s.event().at(),
+                s.event().code(),
+                s.event().text(),
+                s.event().place()))) return Optional.empty();
         long id = ++lastId;
         scans.put(id, s);
         order.add(id);

@@ -328,7 +328,8 @@ class ManualChangeService {
         Map<String, Integer> contents = new LinkedHashMap<>();
         for (Parcel.Content c : body.items() == null ? List.<Parcel.Content>of() : body.items()) {
             if (c.quantity() < 1
-                    || order.order().items().stream().noneMatch(i -> c.sku().equals(i.sku())))
+                    || order.order().purchase().items().stream()
+                            .noneMatch(i -> c.sku().equals(i.sku())))
                 throw new HeraldException("items", "The order has no item " + c.sku());
             contents.merge(c.sku(), c.quantity(), Integer::sum);
         }

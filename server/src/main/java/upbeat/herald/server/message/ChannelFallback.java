@@ -36,16 +36,18 @@ public class ChannelFallback {
     }
 
     public void planNext(JdbcClient db, MessageRow failed) {
-        if (failed.standBy().isEmpty()) return;
-        OrderRow order = orders.get(db, failed.orderId());
-        ParcelRow parcel = failed.parcelId() == null ? null : parcels.get(db, failed.parcelId());
-        notices.find(db, failed.noticeId())
+        if (failed.state().standBy().isEmpty()) return;
+        OrderRow order = orders.get(db, failed.origin().orderId());
+        ParcelRow parcel = failed.origin().parcelId() == null
+                ? null
+                : parcels.get(db, failed.origin().parcelId());
+        notices.find(db, failed.origin().noticeId())
                 .flatMap(n -> Decide.fallback(
                         n,
                         situations.load(db, order, parcel),
-                        failed.parcel(),
-                        failed.occasion(),
-                        failed.standBy(),
+                        failed.origin().parcel(),
+                        failed.origin().occasion(),
+                        failed.state().standBy(),
                         clock.instant()))
                 .ifPresent(m -> plan.planMessage(db, order, parcel, m, clock.instant()));
     }

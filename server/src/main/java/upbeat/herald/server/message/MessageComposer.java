@@ -115,13 +115,13 @@ public class MessageComposer {
     }
 
     private MessageSubject.@Nullable Answers answers(Scene scene, Instant now) {
-        if (scene.notice().question() == null) return null;
+        if (scene.notice().content().question() == null) return null;
         String token = SignedLink.create(linkKey.bytes(), scene.number(), now.plus(LINK_LIFETIME));
         String page = properties.publicUrl() + "/a/" + token;
-        List<String> links = scene.notice().question().buttons().stream()
+        List<String> links = scene.notice().content().question().buttons().stream()
                 .map(b -> page + "?b=" + b.id())
                 .toList();
-        return new MessageSubject.Answers(scene.notice().question(), links, page);
+        return new MessageSubject.Answers(scene.notice().content().question(), links, page);
     }
 
     private MessageSubject.Tracking tracking(JdbcClient db, Scene scene) {

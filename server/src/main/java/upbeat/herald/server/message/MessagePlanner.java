@@ -101,7 +101,8 @@ public class MessagePlanner {
             for (Decision.NotSent n : decision.notSent())
                 if (n.reason().code().isNoteworthy()) decided.addAll(withheld(order, parcel, n, now));
         }
-        decided.forEach(m -> history.add(History.key(m.noticeId(), m.parcel(), m.occasion())));
+        decided.forEach(m -> history.add(History.key(
+                m.origin().noticeId(), m.origin().parcel(), m.origin().occasion())));
         return decided;
     }
 
@@ -132,15 +133,14 @@ public class MessagePlanner {
     private MessageRepository.NewMessage planned(OrderRow order, ParcelRow parcel, PlannedMessage m, Instant now) {
         return new MessageRepository.NewMessage(
                 ids.nextId(now),
-                m.notice().id(),
-                order.id(),
-                m.parcel(),
-                parcelId(parcel, m.parcel()),
-                m.occasion(),
-                m.notice().stage(),
-                m.channel(),
-                m.to(),
-                language(order),
+                new MessageOrigin(
+                        m.notice().id(),
+                        order.id(),
+                        m.parcel(),
+                        parcelId(parcel, m.parcel()),
+                        m.occasion(),
+                        m.notice().timing().stage()),
+                new MessageRecipient(m.channel(), m.to(), language(order)),
                 MessageStatus.PLANNED,
                 null,
                 m.standBy(),
@@ -152,21 +152,21 @@ public class MessagePlanner {
             OrderRow order, ParcelRow parcel, Decision.NotSent n, Instant now) {
         List<Channel> channels = n.channel() == null
                 ? n.notice()
+                        .routing()
                         .channels()
-                        .subList(0, Math.min(1, n.notice().channels().size()))
+                        .subList(0, Math.min(1, n.notice().routing().channels().size()))
                 : List.of(n.channel());
         return channels.stream()
                 .map(channel -> new MessageRepository.NewMessage(
                         ids.nextId(now),
-                        n.notice().id(),
-                        order.id(),
-                        n.parcel(),
-                        parcelId(parcel, n.parcel()),
-                        n.occasion(),
-                        n.notice().stage(),
-                        channel,
-                        null,
-                        language(order),
+                        new MessageOrigin(
+                                n.notice().id(),
+                                order.id(),
+                                n.parcel(),
+                                parcelId(parcel, n.parcel()),
+                                n.occasion(),
+                                n.notice().timing().stage()),
+                        new MessageRecipient(channel, null, language(order)),
                         MessageStatus.WITHHELD,
                         n.reason(),
                         List.of(),

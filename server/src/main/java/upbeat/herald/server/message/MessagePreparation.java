@@ -71,32 +71,37 @@ public class MessagePreparation {
     }
 
     public Outcome prepare(JdbcClient db, MessageRow m, Instant now) {
-        Notice notice = notices.find(db, m.noticeId()).orElse(null);
+        Notice notice = notices.find(db, m.origin().noticeId()).orElse(null);
         if (notice == null) return held(Reason.Code.GONE, "The notice was deleted");
         if (notice.state() != Notice.State.LIVE)
             return held(Reason.Code.NOT_LIVE, "The notice was paused before this message was sent");
-        OrderRow order = orders.get(db, m.orderId());
-        ParcelRow parcel = m.parcelId() == null ? null : parcels.get(db, m.parcelId());
+        OrderRow order = orders.get(db, m.origin().orderId());
+        ParcelRow parcel = m.origin().parcelId() == null
+                ? null
+                : parcels.get(db, m.origin().parcelId());
         OrderSituation situation = situations.load(db, order, parcel);
         Optional<Reason> no = Decide.recheck(notice, situation, situations.loadHistory(db, order));
         if (no.isPresent()) return new Outcome.Held(no.get());
         Instant allowed = Decide.nextAllowed(notice, situation, now);
         if (allowed.isAfter(now)) return new Outcome.NotYet(allowed);
-        WordingSelection.Chosen chosen =
-                composer.chooseWording(db, notice, m.channel(), order, parcel).orElse(null);
+        WordingSelection.Chosen chosen = composer.chooseWording(
+                        db, notice, m.recipient().channel(), order, parcel)
+                .orElse(null);
         if (chosen == null)
             return held(
                     Reason.Code.NO_WORDING,
-                    "The notice has no text for " + m.channel().label());
-        Wording wording = channels.findUsable(db, notice, m.channel(), chosen);
+                    "The notice has no text for " + m.recipient().channel().label());
+        Wording wording = channels.findUsable(db, notice, m.recipient().channel(), chosen);
         try {
             MessageComposer.Scene scene = new MessageComposer.Scene(notice, chosen.language(), order, parcel, m.seq());
-            Rendered content = composer.render(db, scene, m.channel(), wording, now);
+            Rendered content = composer.render(db, scene, m.recipient().channel(), wording, now);
             return new Outcome.Ready(
-                    m.to(),
+                    m.recipient().to(),
                     chosen.language(),
                     content,
-                    notice.question() == null ? null : notice.question().withLabels(wording.buttons()),
+                    notice.content().question() == null
+                            ? null
+                            : notice.content().question().withLabels(wording.buttons()),
                     brands.get(db, order.order().shop()),
                     price(m, content));
         } catch (EmptyFieldException e) {
@@ -106,8 +111,10 @@ public class MessagePreparation {
 
     private @Nullable Price price(MessageRow m, Rendered content) {
         if (content.segments() == null) return null;
-        String country = PhoneNumbers.countryOf(m.to()).orElse(null);
-        return channels.get(m.channel()).priceOf(content.segments(), country).orElse(null);
+        String country = PhoneNumbers.countryOf(m.recipient().to()).orElse(null);
+        return channels.get(m.recipient().channel())
+                .priceOf(content.segments(), country)
+                .orElse(null);
     }
 
     private static Outcome held(Reason.Code code, String text) {

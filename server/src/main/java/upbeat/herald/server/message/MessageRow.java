@@ -3,44 +3,55 @@ package upbeat.herald.server.message;
 import java.math.BigDecimal;
 import java.time.Instant;
 import java.util.List;
-import upbeat.herald.core.journey.Stage;
+import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.wording.Channel;
 import upbeat.herald.core.wording.Question;
 
 /**
  * A message as it is kept.
  *
- * @param parcel tracking number, or null for the order as a whole
- * @param standBy channels to try if this one does not work
- * @param question the buttons as they were sent, or null
+ * @param seq the number it has in the database; {@code id} the one it has everywhere else
+ * @param sent what went out; its values are null before
  */
 public record MessageRow(
-        long seq,
-        String id,
-        String noticeId,
-        long orderId,
-        String parcel,
-        Long parcelId,
-        String occasion,
-        Stage stage,
-        Channel channel,
-        String to,
-        String language,
-        MessageStatus status,
-        String reasonCode,
-        String reason,
-        List<Channel> standBy,
-        Instant plannedAt,
-        Instant dueAt,
-        int attempt,
-        Instant sentAt,
-        Instant deliveredAt,
-        Instant readAt,
-        String gatewayRef,
-        String subject,
-        String text,
-        String html,
-        Question question,
-        Integer segments,
-        BigDecimal cost,
-        String costCurrency) {}
+        long seq, String id, MessageOrigin origin, MessageRecipient recipient, State state, Times times, Sent sent) {
+
+    /**
+     * How far it has come.
+     *
+     * @param reason why it is there, where there is something to say; {@code reasonCode} the same for machines
+     * @param standBy channels to try if this one does not work
+     * @param attempt how many hand-overs were begun
+     */
+    public record State(
+            MessageStatus status,
+            @Nullable String reasonCode,
+            @Nullable String reason,
+            List<Channel> standBy,
+            int attempt) {}
+
+    /** @param dueAt not sent before */
+    public record Times(
+            Instant plannedAt,
+            Instant dueAt,
+            @Nullable Instant sentAt,
+            @Nullable Instant deliveredAt,
+            @Nullable Instant readAt) {}
+
+    /**
+     * What the customer was sent.
+     *
+     * @param gatewayRef the gateway's own name for it
+     * @param question the buttons as they were sent, or null
+     * @param cost decimal; {@code costCurrency} ISO 4217
+     */
+    public record Sent(
+            @Nullable String gatewayRef,
+            @Nullable String subject,
+            @Nullable String text,
+            @Nullable String html,
+            @Nullable Question question,
+            @Nullable Integer segments,
+            @Nullable BigDecimal cost,
+            @Nullable String costCurrency) {}
+}

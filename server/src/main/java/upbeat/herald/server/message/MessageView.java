@@ -1,5 +1,6 @@
 package upbeat.herald.server.message;
 
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import java.time.Instant;
 import org.jspecify.annotations.Nullable;
 
@@ -8,28 +9,39 @@ import org.jspecify.annotations.Nullable;
  *
  * @param status word of {@link MessageStatus}
  * @param reason why it is where it is, where there is something to say
- * @param text as it was sent; null before
  */
 public record MessageView(
         String id,
-        String notice,
-        String shop,
-        String order,
-        @Nullable String trackingNumber,
-        String stage,
-        String channel,
-        @Nullable String to,
-        String language,
+        @JsonUnwrapped About about,
+        @JsonUnwrapped Recipient recipient,
         String status,
         @Nullable String reason,
-        Instant dueAt,
-        @Nullable Instant sentAt,
-        @Nullable Instant deliveredAt,
-        @Nullable Instant readAt,
-        @Nullable String subject,
-        @Nullable String text,
-        @Nullable Integer segments,
-        @Nullable Money cost) {
+        @JsonUnwrapped Times times,
+        @JsonUnwrapped Content content) {
+
+    /** Which notice of which order and parcel, and the stage it speaks of. */
+    public record About(
+            String notice,
+            String shop,
+            String order,
+            @Nullable String trackingNumber,
+            String stage) {}
+
+    /** @param to e-mail address or phone number; {@code language} BCP 47 */
+    public record Recipient(String channel, @Nullable String to, String language) {}
+
+    public record Times(
+            Instant dueAt,
+            @Nullable Instant sentAt,
+            @Nullable Instant deliveredAt,
+            @Nullable Instant readAt) {}
+
+    /** As it was sent; null before. */
+    public record Content(
+            @Nullable String subject,
+            @Nullable String text,
+            @Nullable Integer segments,
+            @Nullable Money cost) {}
 
     /** @param amount decimal as text; {@code currency} ISO 4217 */
     public record Money(String amount, String currency) {}
@@ -37,23 +49,31 @@ public record MessageView(
     public static MessageView of(MessageRow m, String shop, String order) {
         return new MessageView(
                 m.id(),
-                m.noticeId(),
-                shop,
-                order,
-                m.parcel(),
-                m.stage().code(),
-                m.channel().code(),
-                m.to(),
-                m.language(),
-                m.status().code(),
-                m.reason(),
-                m.dueAt(),
-                m.sentAt(),
-                m.deliveredAt(),
-                m.readAt(),
-                m.subject(),
-                m.text(),
-                m.segments(),
-                m.cost() == null ? null : new Money(m.cost().toPlainString(), m.costCurrency()));
+                new MessageView.About(
+                        m.origin().noticeId(),
+                        shop,
+                        order,
+                        m.origin().parcel(),
+                        m.origin().stage().code()),
+                new MessageView.Recipient(
+                        m.recipient().channel().code(),
+                        m.recipient().to(),
+                        m.recipient().language()),
+                m.state().status().code(),
+                m.state().reason(),
+                new MessageView.Times(
+                        m.times().dueAt(),
+                        m.times().sentAt(),
+                        m.times().deliveredAt(),
+                        m.times().readAt()),
+                new MessageView.Content(
+                        m.sent().subject(),
+                        m.sent().text(),
+                        m.sent().segments(),
+                        m.sent().cost() == null
+                                ? null
+                                : new Money(
+                                        m.sent().cost().toPlainString(),
+                                        m.sent().costCurrency())));
     }
 }

@@ -1,5 +1,6 @@
 package upbeat.herald.server.notice;
 
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import java.time.Duration;
 import java.time.LocalTime;
 import java.time.format.DateTimeParseException;
@@ -29,29 +30,35 @@ import upbeat.herald.core.wording.WordingCheck;
 import upbeat.herald.core.wording.WordingError;
 import upbeat.herald.server.platform.web.ValidationException;
 
-/**
- * A notice as the interface sends and shows it, in words of the API.
- *
- * @param after ISO 8601 duration
- * @param ageLimit ISO 8601 duration
- * @param wordings by channel word
- * @param others in further languages and for variants; taken for a new notice only, so that one removed by mistake
- *     comes back whole
- */
+/** A notice as the interface sends and shows it, in words of the API. */
 public record NoticeBody(
         @Nullable String name,
-        @Nullable String stage,
-        @Nullable String after,
-        @Nullable WindowBody window,
-        @Nullable AudienceBody audience,
-        @Nullable List<String> channels,
-        @Nullable String rule,
-        @Nullable String per,
-        @Nullable String ageLimit,
         @Nullable String state,
-        @Nullable List<Question.Button> buttons,
-        @Nullable Map<String, Wording> wordings,
-        @Nullable List<LocalizedWording> others) {
+        @Nullable AudienceBody audience,
+        @JsonUnwrapped TimingBody timing,
+        @JsonUnwrapped RoutingBody routing,
+        @JsonUnwrapped ContentBody content) {
+
+    /** @param after, ageLimit ISO 8601 durations */
+    record TimingBody(
+            @Nullable String stage,
+            @Nullable String after,
+            @Nullable WindowBody window,
+            @Nullable String per,
+            @Nullable String ageLimit) {}
+
+    record RoutingBody(
+            @Nullable List<String> channels, @Nullable String rule) {}
+
+    /**
+     * @param wordings by channel word
+     * @param others in further languages and for variants; taken for a new notice only, so that one removed by mistake
+     *     comes back whole
+     */
+    record ContentBody(
+            @Nullable List<Question.Button> buttons,
+            @Nullable Map<String, Wording> wordings,
+            @Nullable List<LocalizedWording> others) {}
 
     /** @param from,to hours and minutes, {@code 08:00} */
     public record WindowBody(String from, String to) {}
@@ -68,27 +75,33 @@ public record NoticeBody(
         Audience a = n.audience();
         return new NoticeBody(
                 n.name(),
-                n.stage().code(),
-                n.after().toString(),
-                n.window() == null
-                        ? null
-                        : new WindowBody(
-                                n.window().from().toString(), n.window().to().toString()),
+                word(n.state()),
                 new AudienceBody(
                         a.payments().stream().map(Payment::code).sorted().toList(),
                         a.countries().stream().sorted().toList(),
                         a.carriers().stream().sorted().toList(),
                         a.shops().stream().sorted().toList()),
-                n.channels().stream().map(Channel::code).toList(),
-                word(n.rule()),
-                word(n.per()),
-                n.ageLimit().toString(),
-                word(n.state()),
-                n.question() == null ? List.of() : n.question().buttons(),
-                n.wordings().entrySet().stream()
-                        .collect(Collectors.toMap(
-                                e -> e.getKey().code(), Map.Entry::getValue, (x, y) -> x, TreeMap::new)),
-                n.others());
+                new NoticeBody.TimingBody(
+                        n.timing().stage().code(),
+                        n.timing().after().toString(),
+                        n.timing().window() == null
+                                ? null
+                                : new WindowBody(
+                                        n.timing().window().from().toString(),
+                                        n.timing().window().to().toString()),
+                        word(n.timing().per()),
+                        n.timing().ageLimit().toString()),
+                new NoticeBody.RoutingBody(
+                        n.routing().channels().stream().map(Channel::code).toList(),
+                        word(n.routing().rule())),
+                new NoticeBody.ContentBody(
+                        n.content().question() == null
+                                ? List.of()
+                                : n.content().question().buttons(),
+                        n.content().wordings().entrySet().stream()
+                                .collect(Collectors.toMap(
+                                        e -> e.getKey().code(), Map.Entry::getValue, (x, y) -> x, TreeMap::new)),
+                        n.content().others()));
     }
 
     private static String word(Enum<?> value) {
@@ -108,20 +121,22 @@ public record NoticeBody(
         ValidationException errors = new ValidationException();
         String called = Texts.blankToNull(name);
         if (called == null || called.length() > 60) errors.add("name", "Enter a name of 1 to 60 characters");
-        Stage at = Stage.fromCode(stage).orElse(null);
-        if (at == null) errors.add("stage", "\"" + stage + "\" isn't a stage");
-        Duration delay = duration("after", after, Duration.ZERO, errors);
-        Duration limit = duration("ageLimit", ageLimit, Notice.DEFAULT_AGE_LIMIT, errors);
+        Stage at = Stage.fromCode(timing.stage()).orElse(null);
+        if (at == null) errors.add("stage", "\"" + timing.stage() + "\" isn't a stage");
+        Duration delay = duration("after", timing.after(), Duration.ZERO, errors);
+        Duration limit = duration("ageLimit", timing.ageLimit(), Notice.DEFAULT_AGE_LIMIT, errors);
         SendWindow hours = null;
-        if (window != null) {
+        if (timing.window() != null) {
             try {
-                hours = new SendWindow(LocalTime.parse(window.from()), LocalTime.parse(window.to()));
+                hours = new SendWindow(
+                        LocalTime.parse(timing.window().from()),
+                        LocalTime.parse(timing.window().to()));
             } catch (DateTimeParseException | NullPointerException e) {
                 errors.add("window", "Enter opening hours like 08:00");
             }
         }
         List<Channel> ways = new ArrayList<>();
-        for (String c : channels == null ? List.<String>of() : channels)
+        for (String c : routing.channels() == null ? List.<String>of() : routing.channels())
             Channel.fromCode(c)
                     .filter(x -> !ways.contains(x))
                     .ifPresentOrElse(
@@ -130,43 +145,39 @@ public record NoticeBody(
         if (ways.isEmpty()) errors.add("channels", "Choose at least one channel");
         Audience who = audience(carriers, errors);
         Notice.ChannelRule how =
-                one(Notice.ChannelRule.class, "rule", rule, Notice.ChannelRule.FIRST_THAT_WORKS, errors);
+                one(Notice.ChannelRule.class, "rule", routing.rule(), Notice.ChannelRule.FIRST_THAT_WORKS, errors);
         Notice.Per often = one(
                 Notice.Per.class,
                 "per",
-                per,
+                timing.per(),
                 at != null && at.isOrderStage() ? Notice.Per.ORDER : Notice.Per.PARCEL,
                 errors);
         Notice.State on = one(Notice.State.class, "state", state, Notice.State.PAUSED, errors);
         Question question = question(errors);
         errors.throwIfAny();
         Map<Channel, Wording> texts = new TreeMap<>();
-        if (before != null) texts.putAll(before.wordings());
-        if (wordings != null)
-            wordings.forEach((c, w) -> Channel.fromCode(c).ifPresent(channel -> texts.put(channel, w)));
+        if (before != null) texts.putAll(before.content().wordings());
+        if (content.wordings() != null)
+            content.wordings().forEach((c, w) -> Channel.fromCode(c).ifPresent(channel -> texts.put(channel, w)));
         Notice notice = Starters.fillWordings(
                 new Notice(
                         id,
                         called,
-                        at,
-                        delay,
-                        hours,
-                        who,
-                        ways,
-                        how,
-                        at.isOrderStage() ? Notice.Per.ORDER : often,
-                        limit,
                         on,
-                        question,
-                        texts,
-                        before != null ? before.others() : others),
+                        who,
+                        new Notice.Timing(at, delay, hours, at.isOrderStage() ? Notice.Per.ORDER : often, limit),
+                        new Notice.Routing(ways, how),
+                        new Notice.Content(
+                                question,
+                                texts,
+                                before != null ? before.content().others() : content.others())),
                 baseLanguage);
         if (strict) wordingFaults(notice, baseLanguage, errors);
         return notice;
     }
 
     private static void wordingFaults(Notice notice, String baseLanguage, ValidationException errors) {
-        for (Channel channel : notice.channels()) {
+        for (Channel channel : notice.routing().channels()) {
             for (LocalizedWording o : WordingSelection.listAll(notice, channel, baseLanguage)) {
                 Wording whole = WordingSelection.merge(notice, channel, o.language(), o.variant(), baseLanguage)
                         .orElseThrow();
@@ -208,11 +219,11 @@ public record NoticeBody(
     }
 
     private Question question(ValidationException errors) {
-        if (buttons == null || buttons.isEmpty()) return null;
-        if (buttons.size() > 3) errors.add("buttons", "A question can have up to three buttons");
+        if (content.buttons() == null || content.buttons().isEmpty()) return null;
+        if (content.buttons().size() > 3) errors.add("buttons", "A question can have up to three buttons");
         Set<String> ids = new HashSet<>();
-        for (int i = 0; i < buttons.size(); i++) {
-            Question.Button b = buttons.get(i);
+        for (int i = 0; i < content.buttons().size(); i++) {
+            Question.Button b = content.buttons().get(i);
             if (b.id() == null || !b.id().matches("[a-z0-9-]{1,20}") || !ids.add(b.id()))
                 errors.add("buttons[" + i + "].id", "Give each button a different ID of up to 20 lower-case letters");
             if (Texts.isBlank(b.label()) || b.label().length() > 20)
@@ -220,7 +231,7 @@ public record NoticeBody(
             if (Texts.isBlank(b.tag()) || b.tag().length() > 40)
                 errors.add("buttons[" + i + "].tag", "Enter a tag of up to 40 characters");
         }
-        return new Question(buttons);
+        return new Question(content.buttons());
     }
 
     private static Duration duration(String field, String text, Duration otherwise, ValidationException errors) {

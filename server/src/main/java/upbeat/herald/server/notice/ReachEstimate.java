@@ -49,7 +49,8 @@ class ReachEstimate {
     record Counted(String reason, int count) {}
 
     Reached estimate(Notice notice, Instant since, Instant now) {
-        List<StageVisitRepository.Reached> reachedSince = visits.findSince(reader, notice.stage(), since, MOST_MOMENTS);
+        List<StageVisitRepository.Reached> reachedSince =
+                visits.findSince(reader, notice.timing().stage(), since, MOST_MOMENTS);
         Map<String, Integer> byChannel = new TreeMap<>();
         Map<String, Integer> reasons = new LinkedHashMap<>();
         int reached = 0;
@@ -62,18 +63,21 @@ class ReachEstimate {
             OrderSituation then = new OrderSituation(
                     order.order(),
                     parcel == null ? null : parcel.parcel(),
-                    parcel == null ? null : notice.stage(),
-                    parcel == null ? List.of() : List.of(notice.stage()),
-                    notice.stage().isOrderStage() && notice.stage() != Stage.ORDERED ? notice.stage() : null);
+                    parcel == null ? null : notice.timing().stage(),
+                    parcel == null ? List.of() : List.of(notice.timing().stage()),
+                    notice.timing().stage().isOrderStage() && notice.timing().stage() != Stage.ORDERED
+                            ? notice.timing().stage()
+                            : null);
             Decision d = Decide.decide(
                     List.of(notice),
                     then,
-                    new Moment(notice.stage(), v.occasion(), v.at(), null),
+                    new Moment(notice.timing().stage(), v.occasion(), v.at(), null),
                     History.NONE,
                     v.at());
             if (!d.messages().isEmpty()) reached++;
             d.messages().forEach(m -> byChannel.merge(m.channel().code(), 1, Integer::sum));
-            if (d.messages().stream().anyMatch(m -> m.dueAt().isAfter(v.at().plus(notice.after())))) moved++;
+            if (d.messages().stream()
+                    .anyMatch(m -> m.dueAt().isAfter(v.at().plus(notice.timing().after())))) moved++;
             if (d.messages().isEmpty())
                 d.notSent().stream()
                         .map(n -> n.reason().text())

@@ -72,7 +72,7 @@ public class OrderRepository {
                         email(o),
                         phone(o),
                         country(o),
-                        o.payment().code(),
+                        o.purchase().payment().code(),
                         Stage.ORDERED.code(),
                         Json.write(o),
                         source,
@@ -90,7 +90,7 @@ public class OrderRepository {
                         email(o),
                         phone(o),
                         country(o),
-                        o.payment().code(),
+                        o.purchase().payment().code(),
                         Json.write(o),
                         now.toEpochMilli(),
                         id)

@@ -13,6 +13,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 import upbeat.herald.core.journey.Report;
@@ -41,6 +42,20 @@ public class ScanRepository {
     }
 
     /**
+     * What the carrier says.
+     *
+     * @param day calendar day where it happened, ISO 8601
+     * @param expectedOn the day of delivery it announces, or null
+     */
+    public record Event(
+            @Nullable String code,
+            @Nullable String text,
+            Instant at,
+            String day,
+            @Nullable String place,
+            @Nullable LocalDate expectedOn) {}
+
+    /**
      * One report of a parcel as it is kept.
      *
      * @param parcelId null while no order owns the number
@@ -49,40 +64,20 @@ public class ScanRepository {
      */
     public record ScanRow(
             long id,
-            String carrier,
-            String compact,
-            Long parcelId,
-            String code,
-            String text,
-            Instant at,
-            String day,
-            String place,
-            Stage stage,
+            ParcelRepository.Number number,
+            @Nullable Long parcelId,
+            Event event,
+            @Nullable Stage stage,
             boolean late,
             String source,
-            Instant receivedAt,
-            LocalDate expectedOn) {
+            Instant receivedAt) {
         /** The same under the id it is kept by. */
         public ScanRow withId(long as, boolean tooLate) {
-            return new ScanRow(
-                    as,
-                    carrier,
-                    compact,
-                    parcelId,
-                    code,
-                    text,
-                    at,
-                    day,
-                    place,
-                    stage,
-                    tooLate,
-                    source,
-                    receivedAt,
-                    expectedOn);
+            return new ScanRow(as, number, parcelId, event, stage, tooLate, source, receivedAt);
         }
 
         public Report toReport() {
-            return new Report(Long.toString(id), stage, at, day);
+            return new Report(Long.toString(id), stage, event.at(), event.day());
         }
     }
 
@@ -94,19 +89,21 @@ public class ScanRepository {
                 scans.stream()
                         .map(s -> new Object[] {
                             s.id(),
-                            s.carrier(),
-                            s.compact(),
+                            s.number().carrier(),
+                            s.number().compact(),
                             s.parcelId(),
-                            s.code(),
-                            s.text(),
-                            s.at().toEpochMilli(),
-                            s.day(),
-                            s.place(),
+                            s.event().code(),
+                            s.event().text(),
+                            s.event().at().toEpochMilli(),
+                            s.event().day(),
+                            s.event().place(),
                             s.stage() == null ? null : s.stage().code(),
                             s.late() ? 1 : 0,
                             s.source(),
                             s.receivedAt().toEpochMilli(),
-                            s.expectedOn() == null ? null : s.expectedOn().toString()
+                            s.event().expectedOn() == null
+                                    ? null
+                                    : s.event().expectedOn().toString()
                         })
                         .toList());
     }
@@ -174,7 +171,7 @@ public class ScanRepository {
                 .query(ScanRepository::row)
                 .list()
                 .stream()
-                .sorted(Comparator.comparing(ScanRow::at).thenComparing(ScanRow::id))
+                .sorted(Comparator.comparing((ScanRow x) -> x.event().at()).thenComparing(ScanRow::id))
                 .toList();
     }
 
@@ -222,18 +219,18 @@ public class ScanRepository {
         Long parcelId = rs.wasNull() ? null : parcel;
         return new ScanRow(
                 rs.getLong("id"),
-                rs.getString("carrier"),
-                rs.getString("compact"),
+                new ParcelRepository.Number(rs.getString("carrier"), rs.getString("compact")),
                 parcelId,
-                rs.getString("code"),
-                rs.getString("text"),
-                Instant.ofEpochMilli(rs.getLong("at")),
-                rs.getString("day"),
-                rs.getString("place"),
+                new ScanRepository.Event(
+                        rs.getString("code"),
+                        rs.getString("text"),
+                        Instant.ofEpochMilli(rs.getLong("at")),
+                        rs.getString("day"),
+                        rs.getString("place"),
+                        rs.getString("expected_on") == null ? null : LocalDate.parse(rs.getString("expected_on"))),
                 Stage.fromCode(rs.getString("stage")).orElse(null),
                 rs.getInt("late") == 1,
                 rs.getString("source"),
-                Instant.ofEpochMilli(rs.getLong("received_at")),
-                rs.getString("expected_on") == null ? null : LocalDate.parse(rs.getString("expected_on")));
+                Instant.ofEpochMilli(rs.getLong("received_at")));
     }
 }

@@ -82,27 +82,30 @@ public class NoticeOutcomes {
             List<StageVisitRepository.Reached> visits,
             History history,
             Instant now) {
-        List<MessageRow> mine =
-                sent.stream().filter(m -> m.noticeId().equals(notice.id())).toList();
+        List<MessageRow> mine = sent.stream()
+                .filter(m -> m.origin().noticeId().equals(notice.id()))
+                .toList();
         List<String> out = mine.stream()
-                .filter(m -> m.sentAt() != null)
-                .map(m -> m.channel().label())
+                .filter(m -> m.times().sentAt() != null)
+                .map(m -> m.recipient().channel().label())
                 .distinct()
                 .toList();
         if (!out.isEmpty()) return verdict(notice, "said", out, null);
         Optional<MessageRow> open = mine.stream()
-                .filter(m -> m.status().code().matches("planned|waiting|sending|unsure"))
+                .filter(m -> m.state().status().code().matches("planned|waiting|sending|unsure"))
                 .findFirst();
         if (open.isPresent())
             return verdict(
                     notice,
                     "planned",
-                    List.of(open.get().channel().label()),
-                    open.get().reason());
+                    List.of(open.get().recipient().channel().label()),
+                    open.get().state().reason());
         if (!mine.isEmpty())
-            return verdict(notice, "not", List.of(), mine.get(mine.size() - 1).reason());
-        Optional<StageVisitRepository.Reached> visit =
-                visits.stream().filter(v -> v.visit().stage() == notice.stage()).reduce((a, b) -> b);
+            return verdict(
+                    notice, "not", List.of(), mine.get(mine.size() - 1).state().reason());
+        Optional<StageVisitRepository.Reached> visit = visits.stream()
+                .filter(v -> v.visit().stage() == notice.timing().stage())
+                .reduce((a, b) -> b);
         if (visit.isPresent()) {
             ParcelRow parcel = visit.get().parcelId() == null
                     ? null
@@ -118,22 +121,23 @@ public class NoticeOutcomes {
                             now),
                     "The stage was reached before this notice was live");
         }
-        ParcelRow parcel = notice.stage().isOrderStage() || all.isEmpty() ? null : all.get(0);
+        ParcelRow parcel = notice.timing().stage().isOrderStage() || all.isEmpty() ? null : all.get(0);
         OrderSituation there = new OrderSituation(
                 order.order(),
                 parcel == null ? null : parcel.parcel(),
-                parcel == null ? null : notice.stage(),
-                parcel == null ? List.of() : List.of(notice.stage()),
+                parcel == null ? null : notice.timing().stage(),
+                parcel == null ? List.of() : List.of(notice.timing().stage()),
                 order.ended());
         if (parcel != null) {
-            Optional<upbeat.herald.core.notice.Reason> past =
-                    upbeat.herald.core.notice.Overtaken.check(notice.stage(), situations.load(db, order, parcel));
+            Optional<upbeat.herald.core.notice.Reason> past = upbeat.herald.core.notice.Overtaken.check(
+                    notice.timing().stage(), situations.load(db, order, parcel));
             if (past.isPresent())
                 return verdict(notice, "not", List.of(), past.get().text());
         }
         return told(
                 notice,
-                Decide.decide(plan, there, new Moment(notice.stage(), StageVisit.ONCE, now, null), history, now),
+                Decide.decide(
+                        plan, there, new Moment(notice.timing().stage(), StageVisit.ONCE, now, null), history, now),
                 null);
     }
 
@@ -144,7 +148,11 @@ public class NoticeOutcomes {
                 .toList();
         if (!channels.isEmpty())
             return whyNotAlready == null
-                    ? verdict(notice, "will", channels, "when " + notice.stage().label())
+                    ? verdict(
+                            notice,
+                            "will",
+                            channels,
+                            "when " + notice.timing().stage().label())
                     : verdict(notice, "not", List.of(), whyNotAlready);
         String why = decision.notSent().stream()
                 .filter(n -> n.notice().id().equals(notice.id()))
@@ -156,6 +164,7 @@ public class NoticeOutcomes {
     }
 
     private static NoticeOutcome verdict(Notice notice, String verdict, List<String> channels, String why) {
-        return new NoticeOutcome(notice.id(), notice.name(), notice.stage().code(), verdict, channels, why);
+        return new NoticeOutcome(
+                notice.id(), notice.name(), notice.timing().stage().code(), verdict, channels, why);
     }
 }

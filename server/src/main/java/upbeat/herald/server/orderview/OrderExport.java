@@ -116,12 +116,12 @@ class OrderExport {
                 to.postcode(),
                 to.street(),
                 who.language(),
-                o.payment().label(),
-                OrderView.plainAmount(o.total()),
-                o.currency(),
+                o.purchase().payment().label(),
+                OrderView.plainAmount(o.purchase().total()),
+                o.purchase().currency(),
                 String.join(
                         ", ",
-                        o.items().stream()
+                        o.purchase().items().stream()
                                 .map(i -> i.quantity() + " " + i.name())
                                 .toList()),
                 parcel == null ? null : parcel.parcel().carrier(),

@@ -1,5 +1,6 @@
 package upbeat.herald.server.orderview;
 
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -16,27 +17,32 @@ import upbeat.herald.server.order.OrderRow;
 /** The list of orders with each one's way and what was said along it. */
 @Repository
 public class OrderListRepository {
+    public record Row(
+            String shop,
+            String number,
+            Instant placedAt,
+            @JsonUnwrapped Recipient recipient,
+            @JsonUnwrapped Purchase purchase,
+            @JsonUnwrapped Parcels parcels,
+            @JsonUnwrapped Progress progress,
+            List<String> tags) {}
+
+    public record Recipient(@Nullable String name, @Nullable String country) {}
+
+    public record Purchase(
+            String payment,
+            @Nullable String total,
+            @Nullable String currency) {}
+
+    /** How many there are, and the number of the first. */
+    public record Parcels(int parcels, @Nullable String trackingNumber) {}
+
     /**
      * @param stage of the order, may be {@code partly-dispatched} or {@code partly-delivered}
      * @param at where the parcel that is furthest behind stands: a stage's word
      * @param reached the stops its way touched, oldest first, each once
      */
-    public record Row(
-            String shop,
-            String number,
-            Instant placedAt,
-            @Nullable String name,
-            @Nullable String country,
-            String payment,
-            @Nullable String total,
-            @Nullable String currency,
-            int parcels,
-            @Nullable String trackingNumber,
-            String stage,
-            String at,
-            List<String> reached,
-            List<Said> said,
-            List<String> tags) {}
+    public record Progress(String stage, String at, List<String> reached, List<Said> said) {}
 
     /** What came of the notices that hang on a stop. @param state {@code sent}, {@code planned} or {@code missed} */
     public record Said(String stage, String state) {}
@@ -131,19 +137,23 @@ public class OrderListRepository {
                             o.shop(),
                             o.number(),
                             o.placedAt(),
-                            o.customer() == null ? null : o.customer().name(),
-                            o.shipTo() == null ? null : o.shipTo().country(),
-                            o.payment().code(),
-                            OrderView.plainAmount(o.total()),
-                            o.currency(),
-                            mine.size(),
-                            mine.isEmpty() ? null : mine.get(0).number(),
-                            r.stage(),
-                            at,
-                            reached.getOrDefault(r.id(), List.of()),
-                            said.getOrDefault(r.id(), Map.of()).entrySet().stream()
-                                    .map(e -> new Said(e.getKey(), e.getValue()))
-                                    .toList(),
+                            new OrderListRepository.Recipient(
+                                    o.customer() == null ? null : o.customer().name(),
+                                    o.shipTo() == null ? null : o.shipTo().country()),
+                            new OrderListRepository.Purchase(
+                                    o.purchase().payment().code(),
+                                    OrderView.plainAmount(o.purchase().total()),
+                                    o.purchase().currency()),
+                            new OrderListRepository.Parcels(
+                                    mine.size(),
+                                    mine.isEmpty() ? null : mine.get(0).number()),
+                            new OrderListRepository.Progress(
+                                    r.stage(),
+                                    at,
+                                    reached.getOrDefault(r.id(), List.of()),
+                                    said.getOrDefault(r.id(), Map.of()).entrySet().stream()
+                                            .map(e -> new Said(e.getKey(), e.getValue()))
+                                            .toList()),
                             tags.getOrDefault(r.id(), List.of()));
                 })
                 .toList();

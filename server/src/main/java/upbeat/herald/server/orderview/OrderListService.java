@@ -162,22 +162,25 @@ class OrderListService {
 
     ShownMessage getMessage(String id) {
         MessageRow m = messages.find(reader, id).orElseThrow(() -> new NotFoundException("There is no message " + id));
-        OrderRow row = orders.get(reader, m.orderId());
+        OrderRow row = orders.get(reader, m.origin().orderId());
         return new ShownMessage(
                 MessageView.of(m, row.order().shop(), row.order().number()),
-                m.html(),
-                m.question() == null
+                m.sent().html(),
+                m.sent().question() == null
                         ? List.of()
-                        : m.question().buttons().stream().map(b -> b.label()).toList());
+                        : m.sent().question().buttons().stream()
+                                .map(b -> b.label())
+                                .toList());
     }
 
     ShownMessage settleMessage(String id, Settle body) {
         if (body.arrived() == null) throw new HeraldException("arrived", "Choose whether the message was delivered");
         writer.write(db -> {
             MessageRow m = messages.find(db, id).orElseThrow(() -> new NotFoundException("There is no message " + id));
-            if (m.status() != MessageStatus.UNSURE)
-                throw new HeraldException("id", "This message is " + m.status().code() + ". There's nothing to record");
-            if (body.arrived()) messages.markAccepted(db, m.seq(), m.gatewayRef(), clock.instant());
+            if (m.state().status() != MessageStatus.UNSURE)
+                throw new HeraldException(
+                        "id", "This message is " + m.state().status().code() + ". There's nothing to record");
+            if (body.arrived()) messages.markAccepted(db, m.seq(), m.sent().gatewayRef(), clock.instant());
             else messages.markWaiting(db, m.seq(), "Sent again by you", null);
             return null;
         });

@@ -93,11 +93,17 @@ public class OrderTimeline {
             String which = all.size() > 1 ? "parcel " + (all.indexOf(p) + 1) + " of " + all.size() + ", " : "";
             scans.findByParcel(db, p.id())
                     .forEach(s -> story.add(scan(
-                            s, carriers.find(db, s.carrier()).map(Carrier::name).orElse(s.carrier()), which, p)));
+                            s,
+                            carriers.find(db, s.number().carrier())
+                                    .map(Carrier::name)
+                                    .orElse(s.number().carrier()),
+                            which,
+                            p)));
         }
         Map<String, String> names = notices.findAll(db).stream().collect(Collectors.toMap(Notice::id, Notice::name));
         messages.findByOrder(db, row.id())
-                .forEach(m -> story.add(message(m, names.getOrDefault(m.noticeId(), m.noticeId()))));
+                .forEach(m -> story.add(message(
+                        m, names.getOrDefault(m.origin().noticeId(), m.origin().noticeId()))));
         answers.findByOrder(db, row.id())
                 .forEach(a -> story.add(new Entry(
                         "answer",
@@ -119,16 +125,20 @@ public class OrderTimeline {
     private static Entry scan(ScanRepository.ScanRow s, String carrier, String which, ParcelRow p) {
         String state = s.stage() == null ? "unread" : s.late() ? "late" : "reached";
         String title = s.stage() == null
-                ? "Unmapped code " + (s.code() == null ? "" : s.code())
+                ? "Unmapped code " + (s.event().code() == null ? "" : s.event().code())
                 : sentence(s.stage().label());
         String from = s.source().equals(ScanRepository.BY_CARRIER)
-                ? carrier + (s.code() == null ? "" : ", scan " + s.code()) + (s.place() == null ? "" : ", " + s.place())
+                ? carrier
+                        + (s.event().code() == null ? "" : ", scan " + s.event().code())
+                        + (s.event().place() == null ? "" : ", " + s.event().place())
                 : "marked, " + source(s.source());
-        String words = s.stage() == null && s.text() != null ? " · “" + s.text() + "”" : "";
+        String words = s.stage() == null && s.event().text() != null
+                ? " · “" + s.event().text() + "”"
+                : "";
         return new Entry(
                 "stage",
                 state,
-                s.at(),
+                s.event().at(),
                 title,
                 which + from + " · " + p.parcel().trackingNumber() + words
                         + (s.late() ? " · received after a newer scan" : ""),
@@ -136,23 +146,67 @@ public class OrderTimeline {
     }
 
     private static Entry message(MessageRow m, String notice) {
-        String by = ", by " + m.channel().label();
-        return switch (m.status()) {
-            case ACCEPTED -> entry(m, m.sentAt(), notice + by, "sent to " + m.to());
-            case DELIVERED -> entry(m, m.sentAt(), notice + by, "delivered to " + m.to());
-            case READ -> entry(m, m.sentAt(), notice + by, "read by " + m.to());
-            case PLANNED -> entry(m, m.dueAt(), notice + by + ": planned", "to " + m.to());
-            case WAITING -> entry(m, m.dueAt(), notice + by + ": waiting", m.reason());
-            case SENDING -> entry(m, m.dueAt(), notice + by + ": sending", "to " + m.to());
-            case UNSURE -> entry(m, m.dueAt(), notice + by + ": unclear", m.reason());
-            case FAILED -> entry(m, m.sentAt() == null ? m.dueAt() : m.sentAt(), notice + by + ": failed", m.reason());
-            case WITHHELD -> entry(m, m.dueAt(), notice + by + ": not sent", m.reason());
-            case CANCELLED -> entry(m, m.dueAt(), notice + by + ": cancelled", m.reason());
+        String by = ", by " + m.recipient().channel().label();
+        return switch (m.state().status()) {
+            case ACCEPTED ->
+                entry(
+                        m,
+                        m.times().sentAt(),
+                        notice + by,
+                        "sent to " + m.recipient().to());
+            case DELIVERED ->
+                entry(
+                        m,
+                        m.times().sentAt(),
+                        notice + by,
+                        "delivered to " + m.recipient().to());
+            case READ ->
+                entry(
+                        m,
+                        m.times().sentAt(),
+                        notice + by,
+                        "read by " + m.recipient().to());
+            case PLANNED ->
+                entry(
+                        m,
+                        m.times().dueAt(),
+                        notice + by + ": planned",
+                        "to " + m.recipient().to());
+            case WAITING ->
+                entry(m, m.times().dueAt(), notice + by + ": waiting", m.state().reason());
+            case SENDING ->
+                entry(
+                        m,
+                        m.times().dueAt(),
+                        notice + by + ": sending",
+                        "to " + m.recipient().to());
+            case UNSURE ->
+                entry(m, m.times().dueAt(), notice + by + ": unclear", m.state().reason());
+            case FAILED ->
+                entry(
+                        m,
+                        m.times().sentAt() == null
+                                ? m.times().dueAt()
+                                : m.times().sentAt(),
+                        notice + by + ": failed",
+                        m.state().reason());
+            case WITHHELD ->
+                entry(
+                        m,
+                        m.times().dueAt(),
+                        notice + by + ": not sent",
+                        m.state().reason());
+            case CANCELLED ->
+                entry(
+                        m,
+                        m.times().dueAt(),
+                        notice + by + ": cancelled",
+                        m.state().reason());
         };
     }
 
     private static Entry entry(MessageRow m, Instant at, String title, String detail) {
-        return new Entry("message", m.status().code(), at, title, detail, m.id());
+        return new Entry("message", m.state().status().code(), at, title, detail, m.id());
     }
 
     private static String source(String source) {

@@ -1,5 +1,6 @@
 package upbeat.herald.server.orderview;
 
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import java.math.BigDecimal;
 import java.time.Instant;
 import java.util.List;
@@ -14,19 +15,27 @@ public record OrderView(
         String shop,
         String number,
         Instant placedAt,
-        @Nullable CustomerView customer,
-        Order.@Nullable ShipTo shipTo,
-        String payment,
-        @Nullable String currency,
-        @Nullable String total,
-        List<ItemView> items,
-        ConsentView consent,
+        @JsonUnwrapped Recipient recipient,
+        @JsonUnwrapped Purchase purchase,
         List<String> tags,
         String stage,
-        List<ParcelView> parcels,
-        List<MessageView> messages,
-        List<AnswerView> answers,
-        List<OrderRepository.Note> notes) {
+        @JsonUnwrapped Story story) {
+
+    /** Whom it goes to, and how they may be reached. */
+    public record Recipient(@Nullable CustomerView customer, Order.@Nullable ShipTo shipTo, ConsentView consent) {}
+
+    public record Purchase(
+            String payment,
+            @Nullable String currency,
+            @Nullable String total,
+            List<ItemView> items) {}
+
+    /** What happened, what was said, what was answered. */
+    public record Story(
+            List<ParcelView> parcels,
+            List<MessageView> messages,
+            List<AnswerView> answers,
+            List<OrderRepository.Note> notes) {}
 
     public record CustomerView(
             @Nullable String name,
@@ -55,15 +64,18 @@ public record OrderView(
      *     {@code asked} how its carriers are asked about it
      */
     public record ParcelView(
-            String carrier,
-            String carrierName,
-            String trackingNumber,
-            @Nullable String trackingLink,
+            @JsonUnwrapped TrackingView tracking,
             String stage,
             List<Parcel.Content> items,
             List<ScanView> scans,
             List<LegView> legs,
             List<AskedView> asked) {}
+
+    public record TrackingView(
+            String carrier,
+            String carrierName,
+            String trackingNumber,
+            @Nullable String trackingLink) {}
 
     public record LegView(String carrier, String carrierName, String trackingNumber, Instant since) {}
 

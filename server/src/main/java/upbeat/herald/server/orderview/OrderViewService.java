@@ -60,25 +60,29 @@ public class OrderViewService {
                 o.shop(),
                 o.number(),
                 o.placedAt(),
-                who,
-                o.shipTo(),
-                o.payment().code(),
-                o.currency(),
-                OrderView.plainAmount(o.total()),
-                o.items().stream().map(OrderView.ItemView::of).toList(),
-                new OrderView.ConsentView(consent.email(), consent.sms(), consent.whatsapp()),
+                new OrderView.Recipient(
+                        who, o.shipTo(), new OrderView.ConsentView(consent.email(), consent.sms(), consent.whatsapp())),
+                new OrderView.Purchase(
+                        o.purchase().payment().code(),
+                        o.purchase().currency(),
+                        OrderView.plainAmount(o.purchase().total()),
+                        o.purchase().items().stream()
+                                .map(OrderView.ItemView::of)
+                                .toList()),
                 orders.findTags(db, row.id()),
                 row.stage(),
-                parcels.findByOrder(db, row.id()).stream()
-                        .map(p -> viewParcel(db, o, p))
-                        .toList(),
-                messages.findByOrder(db, row.id()).stream()
-                        .map(m -> MessageView.of(m, o.shop(), o.number()))
-                        .toList(),
-                answers.findByOrder(db, row.id()).stream()
-                        .map(a -> new OrderView.AnswerView(a.noticeId(), a.button(), a.label(), a.via(), a.at()))
-                        .toList(),
-                orders.findNotes(db, row.id()));
+                new OrderView.Story(
+                        parcels.findByOrder(db, row.id()).stream()
+                                .map(p -> viewParcel(db, o, p))
+                                .toList(),
+                        messages.findByOrder(db, row.id()).stream()
+                                .map(m -> MessageView.of(m, o.shop(), o.number()))
+                                .toList(),
+                        answers.findByOrder(db, row.id()).stream()
+                                .map(a ->
+                                        new OrderView.AnswerView(a.noticeId(), a.button(), a.label(), a.via(), a.at()))
+                                .toList(),
+                        orders.findNotes(db, row.id())));
     }
 
     public OrderView.ParcelView viewParcel(JdbcClient db, Order order, ParcelRow p) {
@@ -88,25 +92,26 @@ public class OrderViewService {
         String language = order.customer() == null ? null : order.customer().language();
         List<OrderView.ScanView> list = scans.findByParcel(db, p.id()).stream()
                 .map(s -> new OrderView.ScanView(
-                        s.code(),
-                        s.text(),
-                        s.at(),
-                        s.place(),
+                        s.event().code(),
+                        s.event().text(),
+                        s.event().at(),
+                        s.event().place(),
                         s.stage() == null ? null : s.stage().code(),
                         s.late(),
                         s.source(),
                         s.receivedAt()))
                 .toList();
         return new OrderView.ParcelView(
-                p.parcel().carrier(),
-                name(db, p.parcel().carrier()),
-                p.parcel().trackingNumber(),
-                TrackingLink.build(
-                        carrier,
-                        followed.trackingNumber(),
-                        to == null ? null : to.postcode(),
-                        to == null ? null : to.country(),
-                        language),
+                new OrderView.TrackingView(
+                        p.parcel().carrier(),
+                        name(db, p.parcel().carrier()),
+                        p.parcel().trackingNumber(),
+                        TrackingLink.build(
+                                carrier,
+                                followed.trackingNumber(),
+                                to == null ? null : to.postcode(),
+                                to == null ? null : to.country(),
+                                language)),
                 p.stage().code(),
                 p.parcel().items(),
                 list,
@@ -115,7 +120,12 @@ public class OrderViewService {
                                 l.carrier(), name(db, l.carrier()), l.trackingNumber(), l.since()))
                         .toList(),
                 watches.findByParcel(db, p.id()).stream()
-                        .map(w -> new OrderView.AskedView(w.carrier(), w.tries(), w.nextAt(), w.endedBy(), w.said()))
+                        .map(w -> new OrderView.AskedView(
+                                w.carrier(),
+                                w.progress().tries(),
+                                w.progress().nextAt(),
+                                w.progress().endedBy(),
+                                w.progress().said()))
                         .toList());
     }
 

@@ -26,11 +26,8 @@ final class DemoCarriers {
             "Skerry Post",
             true,
             "https://track.skerry-post.example/{trackingNumber}",
-            HARBOUR,
             List.of(new NumberFormat("Skerry Post item", "[A-Z]{2}(?<body>[0-9]{8})(?<check>[0-9])XS", CheckDigit.S10)),
-            StandardCodes.UPU.rules(),
-            Carrier.ScansArrive.PUSHED,
-            null,
+            new Carrier.Reporting(HARBOUR, StandardCodes.UPU.rules(), Carrier.ScansArrive.PUSHED, null),
             null);
 
     static final Carrier HOPGATE = new Carrier(
@@ -38,55 +35,58 @@ final class DemoCarriers {
             "Hopgate Couriers",
             true,
             "https://hopgate.example/find?no={trackingNumber}&zip={postcode}",
-            HARBOUR,
             List.of(new NumberFormat("Hopgate parcel", "HOP[0-9]{9}", CheckDigit.LUHN)),
-            List.of(
-                    rule("10", Stage.PACKED),
-                    rule("20", Stage.DISPATCHED),
-                    rule("30", Stage.IN_TRANSIT),
-                    rule("40", Stage.OUT_FOR_DELIVERY),
-                    rule("45", Stage.ATTEMPTED),
-                    rule("50", Stage.DELIVERED),
-                    rule("60", Stage.DELAYED),
-                    rule("70", Stage.RETURNING),
-                    rule("79", Stage.RETURNED),
-                    new CodeRule(null, "parcel shop", Stage.READY_FOR_COLLECTION)),
-            Carrier.ScansArrive.PUSHED,
-            null,
+            new Carrier.Reporting(
+                    HARBOUR,
+                    List.of(
+                            rule("10", Stage.PACKED),
+                            rule("20", Stage.DISPATCHED),
+                            rule("30", Stage.IN_TRANSIT),
+                            rule("40", Stage.OUT_FOR_DELIVERY),
+                            rule("45", Stage.ATTEMPTED),
+                            rule("50", Stage.DELIVERED),
+                            rule("60", Stage.DELAYED),
+                            rule("70", Stage.RETURNING),
+                            rule("79", Stage.RETURNED),
+                            new CodeRule(null, "parcel shop", Stage.READY_FOR_COLLECTION)),
+                    Carrier.ScansArrive.PUSHED,
+                    null),
             null);
     static final Carrier SANDKETTLE = new Carrier(
             "sandkettle",
             "Sandkettle Parcels",
             true,
             "https://parcels.sandkettle.example/{language}/{trackingNumber}",
-            HARBOUR,
             List.of(new NumberFormat("Sandkettle parcel", "SK[0-9]{8}", CheckDigit.GS1)),
-            List.of(
-                    new CodeRule(null, "picked up", Stage.DISPATCHED),
-                    new CodeRule(null, "depot", Stage.IN_TRANSIT),
-                    new CodeRule(null, "on the van", Stage.OUT_FOR_DELIVERY),
-                    new CodeRule(null, "nobody in", Stage.ATTEMPTED),
-                    new CodeRule(null, "handed over", Stage.DELIVERED),
-                    new CodeRule(null, "delay", Stage.DELAYED),
-                    new CodeRule(null, "back to sender", Stage.RETURNING)),
-            Carrier.ScansArrive.PUSHED,
-            null,
+            new Carrier.Reporting(
+                    HARBOUR,
+                    List.of(
+                            new CodeRule(null, "picked up", Stage.DISPATCHED),
+                            new CodeRule(null, "depot", Stage.IN_TRANSIT),
+                            new CodeRule(null, "on the van", Stage.OUT_FOR_DELIVERY),
+                            new CodeRule(null, "nobody in", Stage.ATTEMPTED),
+                            new CodeRule(null, "handed over", Stage.DELIVERED),
+                            new CodeRule(null, "delay", Stage.DELAYED),
+                            new CodeRule(null, "back to sender", Stage.RETURNING)),
+                    Carrier.ScansArrive.PUSHED,
+                    null),
             null);
     static final Carrier FREIGHT = new Carrier(
             "grainbarge",
             "Grainbarge Freight",
             true,
             "https://grainbarge.example/where-is-it",
-            HARBOUR,
             List.of(new NumberFormat("Grainbarge consignment", "GB[0-9]{6}", CheckDigit.NONE)),
-            List.of(
-                    rule("LOAD", Stage.DISPATCHED),
-                    rule("MOVE", Stage.IN_TRANSIT),
-                    rule("TAIL", Stage.OUT_FOR_DELIVERY),
-                    rule("DONE", Stage.DELIVERED),
-                    rule("WAIT", Stage.DELAYED)),
-            Carrier.ScansArrive.PUSHED,
-            null,
+            new Carrier.Reporting(
+                    HARBOUR,
+                    List.of(
+                            rule("LOAD", Stage.DISPATCHED),
+                            rule("MOVE", Stage.IN_TRANSIT),
+                            rule("TAIL", Stage.OUT_FOR_DELIVERY),
+                            rule("DONE", Stage.DELIVERED),
+                            rule("WAIT", Stage.DELAYED)),
+                    Carrier.ScansArrive.PUSHED,
+                    null),
             null);
     static final List<Carrier> ALL = List.of(POST, HOPGATE, SANDKETTLE, FREIGHT);
 
@@ -132,11 +132,8 @@ final class DemoCarriers {
                     name,
                     false,
                     "https://" + key + ".example/follow/" + (i % 5 == 4 ? "" : "{trackingNumber}"),
-                    HARBOUR,
                     List.of(new NumberFormat(first[i] + " parcel", letters + "[0-9]{10}", checks[i % checks.length])),
-                    List.of(),
-                    Carrier.ScansArrive.PUSHED,
-                    null,
+                    new Carrier.Reporting(HARBOUR, List.of(), Carrier.ScansArrive.PUSHED, null),
                     null));
         }
         return others;
@@ -178,7 +175,7 @@ final class DemoCarriers {
         }
         if (carrier == HOPGATE && stage == Stage.READY_FOR_COLLECTION)
             return new String[] {"48", "Waiting in parcel shop"};
-        return carrier.codes().stream()
+        return carrier.reporting().codes().stream()
                 .filter(r -> r.stage() == stage && r.code() != null)
                 .findFirst()
                 .map(r -> new String[] {r.code(), sentence(stage)})

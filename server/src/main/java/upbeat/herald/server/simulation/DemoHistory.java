@@ -160,7 +160,7 @@ class DemoHistory {
             String number = "QK-" + (20_400 + i);
             Order order = DemoOrders.order(DemoSetup.SHOP, number, placed, random);
             at(placed, i, () -> orderIngest.ingestOrder(db(), order, "api", clock.instant()));
-            if (order.payment() == Payment.CASH_ON_DELIVERY) {
+            if (order.purchase().payment() == Payment.CASH_ON_DELIVERY) {
                 int says = random.nextInt(10);
                 if (says < 8)
                     at(
@@ -185,9 +185,9 @@ class DemoHistory {
                                 clock.instant()));
                 return;
             }
-            boolean two = order.items().size() > 1 && random.nextInt(3) == 0;
+            boolean two = order.purchase().items().size() > 1 && random.nextInt(3) == 0;
             Instant packed = working(placed.plusSeconds(3600L * (3 + random.nextInt(22))));
-            List<Parcel.Content> all = order.items().stream()
+            List<Parcel.Content> all = order.purchase().items().stream()
                     .map(x -> new Parcel.Content(x.sku(), x.quantity()))
                     .toList();
             travel(i, number, packed, two ? all.subList(0, 1) : all);
@@ -277,15 +277,15 @@ class DemoHistory {
 
         private void answer(String number, String button) {
             messages.findByOrder(reader, find(number).id()).stream()
-                    .filter(m -> m.question() != null
-                            && m.sentAt() != null
-                            && m.status().code().matches("accepted|delivered"))
+                    .filter(m -> m.sent().question() != null
+                            && m.times().sentAt() != null
+                            && m.state().status().code().matches("accepted|delivered"))
                     .findFirst()
                     .ifPresent(m -> answers.recordAnswer(
                             m,
                             button,
-                            m.channel().equals(ChatChannel.WHATSAPP)
-                                    ? m.channel().code()
+                            m.recipient().channel().equals(ChatChannel.WHATSAPP)
+                                    ? m.recipient().channel().code()
                                     : "page"));
         }
 

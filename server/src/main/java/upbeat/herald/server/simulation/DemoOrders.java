@@ -124,10 +124,11 @@ final class DemoOrders {
                 placedAt,
                 new Order.Customer(name, email, phone, "en"),
                 to,
-                random.nextInt(4) == 0 ? Payment.CASH_ON_DELIVERY : Payment.PREPAID,
-                land.currency(),
-                total,
-                items,
+                new Order.Purchase(
+                        random.nextInt(4) == 0 ? Payment.CASH_ON_DELIVERY : Payment.PREPAID,
+                        land.currency(),
+                        total,
+                        items),
                 consent,
                 List.of());
     }

@@ -1,6 +1,7 @@
 package upbeat.herald.server.simulation;
 
 import java.time.InstantSource;
+import java.util.List;
 import org.springframework.beans.factory.InitializingBean;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
 import org.springframework.security.crypto.password.PasswordEncoder;
@@ -31,12 +32,11 @@ public class DemoSetup implements InitializingBean {
     public static final String PASSWORD = "for-local-use-only";
     private static final Brand BRAND = new Brand(
             SHOP_NAME,
-            "hello@quillfeather.example",
-            "Quillfeath",
-            "+46 31 390 06 01",
-            "1 Slipway, 000 00 Harbourton",
-            "#2d2142",
-            "https://quillfeather.example/help");
+            Brand.Sender.of("hello@quillfeather.example", "Quillfeath"),
+            new Brand.Contact(
+                    "+46 31 390 06 01", "1 Slipway, 000 00 Harbourton", "https://quillfeather.example/help", List.of()),
+            Brand.Look.ofColour("#2d2142"),
+            "en");
 
     private final AccountRepository accounts;
     private final ApiKeyService keys;
@@ -87,7 +87,7 @@ public class DemoSetup implements InitializingBean {
         writer.write(db -> {
             accounts.insert(db, ACCOUNT, hash, clock.instant());
             brands.save(db, BRAND);
-            brands.markVerified(db, BRAND.senderAddress());
+            brands.markVerified(db, BRAND.sender().senderAddress());
             DemoCarriers.ALL.forEach(c -> carriers.save(db, c));
             DemoCarriers.others().forEach(c -> carriers.save(db, c));
             carriers.setDefault(db, DemoCarriers.POST.key());

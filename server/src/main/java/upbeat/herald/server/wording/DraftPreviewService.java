@@ -1,5 +1,6 @@
 package upbeat.herald.server.wording;
 
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
@@ -36,11 +37,17 @@ class DraftPreviewService {
      *     {@code orderNumber} name one instead
      */
     record PreviewAsk(
+            @JsonUnwrapped DraftKey key,
+            @Nullable Wording wording,
+            @JsonUnwrapped OrderPick order) {}
+
+    record DraftKey(
             String notice,
             String channel,
             @Nullable String language,
-            @Nullable Variant variant,
-            @Nullable Wording wording,
+            @Nullable Variant variant) {}
+
+    record OrderPick(
             @Nullable String pick,
             @Nullable Integer skip,
             @Nullable String orderShop,
@@ -60,13 +67,14 @@ class DraftPreviewService {
     }
 
     private Notice notice(PreviewAsk body) {
-        Notice n = wordings.getNotice(reader, body.notice());
+        Notice n = wordings.getNotice(reader, body.key().notice());
         return body.wording() == null ? n : key(body).put(n, body.wording(), brands.baseLanguage(reader));
     }
 
     private WordingKey key(PreviewAsk body) {
-        Variant v = body.variant() == null ? Variant.EVERYONE : body.variant();
-        return wordings.parseKey(body.notice(), body.channel(), body.language(), v.shop(), v.carrier(), v.country());
+        Variant v = body.key().variant() == null ? Variant.EVERYONE : body.key().variant();
+        return wordings.parseKey(
+                body.key().notice(), body.key().channel(), body.key().language(), v.shop(), v.carrier(), v.country());
     }
 
     private WordingPreviewService.Ask ask(PreviewAsk body) {
@@ -76,6 +84,9 @@ class DraftPreviewService {
                 key.language(),
                 key.variant(),
                 new PreviewOrders.Pick(
-                        body.orderShop(), body.orderNumber(), body.pick(), body.skip() == null ? 0 : body.skip()));
+                        body.order().orderShop(),
+                        body.order().orderNumber(),
+                        body.order().pick(),
+                        body.order().skip() == null ? 0 : body.order().skip()));
     }
 }

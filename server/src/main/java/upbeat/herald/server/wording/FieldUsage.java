@@ -53,8 +53,8 @@ class FieldUsage {
                     .forEach(name -> empty.merge(name, 1, Integer::sum));
         }
         return Fields.ALL.stream()
-                .filter(f -> !f.ofParcel() || !notice.stage().isOrderStage())
-                .filter(f -> notice.question() != null || !f.name().equals("answer.link"))
+                .filter(f -> !f.ofParcel() || !notice.timing().stage().isOrderStage())
+                .filter(f -> notice.content().question() != null || !f.name().equals("answer.link"))
                 .map(f -> use(f, empty, orders.size()))
                 .toList();
     }

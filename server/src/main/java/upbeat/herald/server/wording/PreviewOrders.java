@@ -56,7 +56,9 @@ class PreviewOrders {
         if (pick.isLatest()) return Optional.of(matching.get(Math.floorMod(pick.skip(), matching.size())));
         return switch (pick.kind()) {
             case "several-items" ->
-                matching.stream().filter(o -> o.order().items().size() > 1).findFirst();
+                matching.stream()
+                        .filter(o -> o.order().purchase().items().size() > 1)
+                        .findFirst();
             case "longest-name" -> matching.stream().max(Comparator.comparingInt(o -> nameLength(o.order())));
             case "no-phone" ->
                 matching.stream().filter(o -> hasNoPhone(o.order())).findFirst();
@@ -75,7 +77,7 @@ class PreviewOrders {
     /** Orders the notice is for that have what its stage needs, newest first; where it is for none, any orders. */
     List<OrderRow> findMatching(Notice notice) {
         List<OrderRow> able = orders.findLatest(reader, LOOKED_AT).stream()
-                .filter(o -> notice.stage().isOrderStage()
+                .filter(o -> notice.timing().stage().isOrderStage()
                         || !parcels.findByOrder(reader, o.id()).isEmpty())
                 .toList();
         List<OrderRow> meant = able.stream()
@@ -86,7 +88,7 @@ class PreviewOrders {
 
     /** The parcel that a message of the notice would speak of. */
     Optional<ParcelRow> findParcel(Notice notice, OrderRow order) {
-        return notice.stage().isOrderStage()
+        return notice.timing().stage().isOrderStage()
                 ? Optional.empty()
                 : parcels.findByOrder(reader, order.id()).stream().findFirst();
     }

@@ -1,5 +1,6 @@
 package upbeat.herald.server.wording;
 
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import java.security.Principal;
 import java.util.ArrayList;
 import java.util.List;
@@ -57,9 +58,7 @@ class ReplaceService {
             String place,
             String notice,
             String name,
-            String channel,
-            String language,
-            Variant variant,
+            @JsonUnwrapped TextKey text,
             List<WordReplacement.Hit> hits,
             @Nullable String wrong,
             Wording before) {}
@@ -126,9 +125,7 @@ class ReplaceService {
                 place(key),
                 key.notice(),
                 name,
-                key.channel().code(),
-                key.language(),
-                key.variant(),
+                new TextKey(key.channel().code(), key.language(), key.variant()),
                 r.hits(),
                 wrong,
                 before);

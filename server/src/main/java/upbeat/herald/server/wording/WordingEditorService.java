@@ -1,5 +1,6 @@
 package upbeat.herald.server.wording;
 
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import java.security.Principal;
 import java.time.Instant;
 import java.util.List;
@@ -54,29 +55,32 @@ class WordingEditorService {
     }
 
     /**
-     * @param own what it says itself; the parts that are null, and the whole where this is null, are inherited
-     * @param whole with what it inherits
-     * @param starter what it could go back to
      * @param places every language and variant this channel has words for
      * @param lacking languages of the last orders' customers that have none, most asked for first
      * @param approval of the chat network, or null for other channels
      */
     record WordingView(
-            String notice,
-            String name,
-            String stage,
-            String state,
-            String channel,
-            String language,
-            Variant variant,
-            @Nullable Wording own,
-            @Nullable Wording whole,
-            @Nullable Wording starter,
+            @JsonUnwrapped NoticeSummary about,
+            @JsonUnwrapped TextKey key,
+            @JsonUnwrapped Texts texts,
             List<Place> places,
             List<MissingLanguages.Language> lacking,
             List<Question.Button> buttons,
             @Nullable Approval approval,
             List<FieldUsage.Use> fields) {}
+
+    /** The notice it belongs to. */
+    record NoticeSummary(String notice, String name, String stage, String state) {}
+
+    /**
+     * @param own what it says itself; the parts that are null, and the whole where this is null, are inherited
+     * @param whole with what it inherits
+     * @param starter what it could go back to
+     */
+    record Texts(
+            @Nullable Wording own,
+            @Nullable Wording whole,
+            @Nullable Wording starter) {}
 
     /** @param parts names of those it says itself; {@code faults} how many keep it from being used */
     record Place(
@@ -184,19 +188,21 @@ class WordingEditorService {
         Optional<Wording> own = key.findOwn(n, base);
         Optional<Wording> whole = WordingSelection.merge(n, key.channel(), key.language(), key.variant(), base);
         return new WordingView(
-                n.id(),
-                n.name(),
-                n.stage().code(),
-                n.state().name().toLowerCase(java.util.Locale.ROOT),
-                key.channel().code(),
-                key.language(),
-                key.variant(),
-                own.orElse(null),
-                whole.orElse(null),
-                Starters.find(n, key.channel(), key.language()).orElse(null),
+                new WordingEditorService.NoticeSummary(
+                        n.id(),
+                        n.name(),
+                        n.timing().stage().code(),
+                        n.state().name().toLowerCase(java.util.Locale.ROOT)),
+                new TextKey(key.channel().code(), key.language(), key.variant()),
+                new WordingEditorService.Texts(
+                        own.orElse(null),
+                        whole.orElse(null),
+                        Starters.find(n, key.channel(), key.language()).orElse(null)),
                 places(n, key.channel(), base),
                 missingLanguages.find(n, key.channel(), base),
-                n.question() == null ? List.of() : n.question().buttons(),
+                n.content().question() == null
+                        ? List.of()
+                        : n.content().question().buttons(),
                 approval(n, key, whole),
                 fieldUsage.count(n));
     }
@@ -222,12 +228,12 @@ class WordingEditorService {
     private static List<String> parts(LocalizedWording o) {
         Wording w = o.wording();
         java.util.ArrayList<String> parts = new java.util.ArrayList<>();
-        if (w.subject() != null) parts.add("subject");
-        if (w.preview() != null) parts.add("preview");
+        if (w.email().subject() != null) parts.add("subject");
+        if (w.email().preview() != null) parts.add("preview");
         if (w.hasBody()) parts.add("body");
-        if (w.header() != null) parts.add("header");
-        if (w.footer() != null) parts.add("footer");
-        if (w.link() != null) parts.add("link");
+        if (w.chat().header() != null) parts.add("header");
+        if (w.chat().footer() != null) parts.add("footer");
+        if (w.chat().link() != null) parts.add("link");
         if (w.buttons() != null) parts.add("buttons");
         return parts;
     }

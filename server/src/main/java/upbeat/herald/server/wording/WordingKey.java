@@ -32,8 +32,8 @@ record WordingKey(String notice, Channel channel, String language, Variant varia
     /** The notice with another wording here, or with none. */
     Notice put(Notice n, Wording wording, String brandLanguage) {
         Map<Channel, Wording> base = new TreeMap<>();
-        base.putAll(n.wordings());
-        List<LocalizedWording> others = new ArrayList<>(n.others());
+        base.putAll(n.content().wordings());
+        List<LocalizedWording> others = new ArrayList<>(n.content().others());
         if (isBase(brandLanguage)) {
             if (wording == null) base.remove(channel);
             else base.put(channel, wording);

@@ -61,11 +61,11 @@ class WordingListService {
                 .map(n -> new WordingLine(
                         n.id(),
                         n.name(),
-                        n.stage().code(),
+                        n.timing().stage().code(),
                         n.state().name().toLowerCase(Locale.ROOT),
                         Channel.all().stream()
-                                .filter(c ->
-                                        n.channels().contains(c) || n.wordings().containsKey(c))
+                                .filter(c -> n.routing().channels().contains(c)
+                                        || n.content().wordings().containsKey(c))
                                 .map(c -> line(n, c, base))
                                 .toList()))
                 .toList();

@@ -143,9 +143,9 @@ class WordingPreviewService {
         if (!errors.isEmpty()) throw new HeraldException("to", errors.get(0).message());
         if (s.order().isEmpty()) throw new HeraldException("to", "There are no orders to preview with yet");
         Rendered rendered = composer.render(reader, scene(notice, s), ask.channel(), s.wording(), clock.instant());
-        Question question = notice.question() == null
+        Question question = notice.content().question() == null
                 ? null
-                : notice.question().withLabels(s.wording().buttons());
+                : notice.content().question().withLabels(s.wording().buttons());
         return new RenderedPreview(s.language(), s.brand(), rendered, question);
     }
 
@@ -166,7 +166,7 @@ class WordingPreviewService {
         Brand brand = order.map(o -> brands.get(reader, o.order().shop())).orElseGet(() -> brands.get(reader));
         Variant variant = ask.variant() == null ? Variant.EVERYONE : ask.variant();
         Wording wording = WordingSelection.merge(notice, ask.channel(), language, variant, base)
-                .orElse(notice.wordings().getOrDefault(ask.channel(), new Wording("", "")));
+                .orElse(notice.content().wordings().getOrDefault(ask.channel(), new Wording("", "")));
         return new Setting(order, brand, language, wording);
     }
 

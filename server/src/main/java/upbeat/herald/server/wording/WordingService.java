@@ -150,16 +150,17 @@ class WordingService {
     /** What was pasted from elsewhere comes down to what a text block knows. */
     private static Wording clean(Wording w) {
         return new Wording(
-                w.subject(),
+                new Wording.Email(
+                        w.email().subject(),
+                        w.email().preview(),
+                        w.email().blocks() == null
+                                ? null
+                                : w.email().blocks().stream()
+                                        .map(WordingService::clean)
+                                        .toList(),
+                        w.email().html()),
                 w.text(),
-                w.preview(),
-                w.blocks() == null
-                        ? null
-                        : w.blocks().stream().map(WordingService::clean).toList(),
-                w.html(),
-                w.header(),
-                w.footer(),
-                w.link(),
+                new Wording.Chat(w.chat().header(), w.chat().footer(), w.chat().link()),
                 w.buttons());
     }
 

@@ -87,6 +87,11 @@ class CustomerPageTextsTest {
     }
 
     private static Brand brand(String senderAddress, String phone) {
-        return new Brand("Shop", senderAddress, "Shop", phone, null, "#2d2142", null);
+        return new Brand(
+                "Shop",
+                Brand.Sender.of(senderAddress, "Shop"),
+                new Brand.Contact(phone, null, null, List.of()),
+                Brand.Look.ofColour("#2d2142"),
+                "en");
     }
 }

@@ -62,10 +62,11 @@ class LongScanListTest extends OwnAppTestCase {
                         placed,
                         new Order.Customer("Ann", "l" + i + "@customer.example", "+46701740620", null),
                         new Order.ShipTo("Ann", null, "Lund", null, "SE"),
-                        Payment.PREPAID,
-                        "SEK",
-                        BigDecimal.TEN,
-                        List.of(new Order.Item("BK", "Kite", 1, BigDecimal.TEN, null)),
+                        new Order.Purchase(
+                                Payment.PREPAID,
+                                "SEK",
+                                BigDecimal.TEN,
+                                List.of(new Order.Item("BK", "Kite", 1, BigDecimal.TEN, null))),
                         new Order.Consent(true, true, true),
                         List.of());
                 OrderRow row = orderIngest.ingestOrder(db, order, "api", placed).row();

@@ -71,7 +71,7 @@ public final class ChatChannel extends PhoneChannel {
 
     @Override
     protected String readableText(Wording wording) {
-        return Stream.of(wording.header(), wording.text(), wording.footer())
+        return Stream.of(wording.chat().header(), wording.text(), wording.chat().footer())
                 .filter(t -> t != null)
                 .collect(Collectors.joining("\n"));
     }

@@ -61,14 +61,15 @@ public record ChatTemplate(
     private static ChatTemplate made(Wording wording, Question question) {
         Map<String, Integer> numbers = new LinkedHashMap<>();
         String body = numbered(wording.text().strip(), numbers);
-        Wording.LinkButton link = wording.link() == null
+        Wording.LinkButton link = wording.chat().link() == null
                 ? null
                 : new Wording.LinkButton(
-                        wording.link().label(), numbered(wording.link().url().strip(), numbers));
+                        wording.chat().link().label(),
+                        numbered(wording.chat().link().url().strip(), numbers));
         return new ChatTemplate(
-                Texts.blankToNull(wording.header()),
+                Texts.blankToNull(wording.chat().header()),
                 body,
-                Texts.blankToNull(wording.footer()),
+                Texts.blankToNull(wording.chat().footer()),
                 List.copyOf(numbers.keySet()),
                 question == null
                         ? List.of()
@@ -169,15 +170,15 @@ public record ChatTemplate(
                     1, 1, "A chat message can't begin or end with a field. Add text before or after it"));
         Matcher pair = Pattern.compile("}}\\s*\\{\\{").matcher(text);
         if (pair.find()) errors.add(RawText.errorAt(text, pair.start(), "Put at least one word between two fields"));
-        edge(wording.header(), "header", errors);
-        edge(wording.footer(), "footer", errors);
+        edge(wording.chat().header(), "header", errors);
+        edge(wording.chat().footer(), "footer", errors);
         if (template.replies().size() > MOST_REPLIES)
             errors.add(new WordingError(1, 1, "A chat message has up to three buttons"));
         template.replies().stream()
                 .filter(l -> l.length() > LONGEST_BUTTON)
                 .forEach(l ->
                         errors.add(new WordingError(1, 1, "The button \"" + l + "\" is longer than 20 characters")));
-        if (wording.link() != null) link(wording.link(), template, errors);
+        if (wording.chat().link() != null) link(wording.chat().link(), template, errors);
         return errors;
     }
 

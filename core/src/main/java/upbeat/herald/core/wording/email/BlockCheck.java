@@ -32,7 +32,7 @@ final class BlockCheck {
         boolean asks = flat.stream()
                 .anyMatch(b -> "question".equals(b.kind())
                         || b.text() != null && b.text().contains("answer.link")
-                        || b.href() != null && b.href().contains("answer.link"));
+                        || b.link().href() != null && b.link().href().contains("answer.link"));
         if (purpose.question() != null && !asks)
             errors.add(new WordingError(1, 1, "This notice asks a question. Add the block with its buttons", "blocks"));
     }
@@ -66,18 +66,21 @@ final class BlockCheck {
                     errors.add(new WordingError(1, 1, "This notice has no question, so it has no buttons", part));
             }
             case BUTTON -> {
-                if (Texts.isBlank(b.label())) errors.add(new WordingError(1, 1, "The button has no label", part));
-                else fields(b.label(), part, purpose, errors);
-                address(b.href(), part, purpose, errors);
+                if (Texts.isBlank(b.link().label()))
+                    errors.add(new WordingError(1, 1, "The button has no label", part));
+                else fields(b.link().label(), part, purpose, errors);
+                address(b.link().href(), part, purpose, errors);
             }
             case PICTURE -> {
-                picture(b.src(), part, errors);
-                if (!Texts.isBlank(b.href())) address(b.href(), part, purpose, errors);
-                if (b.width() != null && (b.width() < 1 || b.width() > 600))
+                picture(b.picture().src(), part, errors);
+                if (!Texts.isBlank(b.link().href())) address(b.link().href(), part, purpose, errors);
+                if (b.picture().width() != null
+                        && (b.picture().width() < 1 || b.picture().width() > 600))
                     errors.add(new WordingError(1, 1, "A picture can be 1 to 600 pixels wide", part));
             }
             case SPACE -> {
-                if (b.height() != null && (b.height() < 4 || b.height() > 96))
+                if (b.picture().height() != null
+                        && (b.picture().height() < 4 || b.picture().height() > 96))
                     errors.add(new WordingError(1, 1, "A space can be 4 to 96 pixels high", part));
             }
             case COLUMNS -> columns(purpose, b, part, inColumn, errors);

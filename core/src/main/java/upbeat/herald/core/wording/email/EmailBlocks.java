@@ -17,7 +17,7 @@ public final class EmailBlocks {
     private EmailBlocks() {}
 
     public static List<Block> toBlocks(Wording wording) {
-        if (wording.blocks() != null) return wording.blocks();
+        if (wording.email().blocks() != null) return wording.email().blocks();
         List<Block> blocks = new ArrayList<>();
         if (Texts.isBlank(wording.text())) return blocks;
         StringBuilder words = new StringBuilder();

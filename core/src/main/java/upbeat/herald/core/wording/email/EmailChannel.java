@@ -83,22 +83,22 @@ public final class EmailChannel extends Channel {
     @Override
     protected String readableText(Wording wording) {
         List<String> parts = new ArrayList<>();
-        parts.add(wording.subject());
-        parts.add(wording.preview());
-        parts.add(wording.html());
-        if (wording.blocks() == null) parts.add(wording.text());
+        parts.add(wording.email().subject());
+        parts.add(wording.email().preview());
+        parts.add(wording.email().html());
+        if (wording.email().blocks() == null) parts.add(wording.text());
         else
-            for (Block b : EmailBlocks.flatten(wording.blocks())) {
+            for (Block b : EmailBlocks.flatten(wording.email().blocks())) {
                 parts.add(b.text() == null ? null : Jsoup.parse(b.text()).text());
-                parts.add(b.label());
+                parts.add(b.link().label());
             }
         return parts.stream().filter(p -> p != null).collect(Collectors.joining("\n"));
     }
 
     @Override
     protected String plainText(Wording mail) {
-        if (mail.html() != null && !mail.html().isBlank())
-            return RichText.plainOfHtml(mail.html()).strip();
+        if (mail.email().html() != null && !mail.email().html().isBlank())
+            return RichText.plainOfHtml(mail.email().html()).strip();
         return EmailBlocks.flatten(EmailBlocks.toBlocks(mail)).stream()
                 .map(b -> switch (Block.Kind.fromCode(b.kind())) {
                     case HEADING -> b.text();
@@ -131,8 +131,8 @@ public final class EmailChannel extends Channel {
 
     @Override
     public Wording withQuestion(Wording wording) {
-        List<Block> blocks = new ArrayList<>(wording.blocks());
+        List<Block> blocks = new ArrayList<>(wording.email().blocks());
         blocks.add(blocks.size() - 1, Block.of("question"));
-        return Wording.ofBlocks(wording.subject(), wording.preview(), blocks, wording.buttons());
+        return Wording.ofBlocks(wording.email().subject(), wording.email().preview(), blocks, wording.buttons());
     }
 }

@@ -17,9 +17,9 @@ final class EmailCheck {
 
     static List<WordingError> findErrors(WordingPurpose purpose, Wording wording) {
         List<WordingError> errors = new ArrayList<>();
-        subject(purpose, wording.subject(), errors);
-        if (wording.preview() != null)
-            TemplateCheck.check(wording.preview(), "preview", purpose, TemplateCheck.Blocks.NOWHERE, errors);
+        subject(purpose, wording.email().subject(), errors);
+        if (wording.email().preview() != null)
+            TemplateCheck.check(wording.email().preview(), "preview", purpose, TemplateCheck.Blocks.NOWHERE, errors);
         body(purpose, wording, errors);
         return errors;
     }
@@ -39,12 +39,12 @@ final class EmailCheck {
 
     private static void body(WordingPurpose purpose, Wording wording, List<WordingError> errors) {
         String body = wording.text();
-        if (!Texts.isBlank(wording.html())) {
-            body = wording.html();
+        if (!Texts.isBlank(wording.email().html())) {
+            body = wording.email().html();
             if (!TemplateCheck.isTooLong(body, "html", errors))
                 TemplateCheck.check(body, "html", purpose, TemplateCheck.Blocks.ANYWHERE, errors);
-        } else if (wording.blocks() != null) {
-            BlockCheck.findErrors(purpose, wording.blocks(), errors);
+        } else if (wording.email().blocks() != null) {
+            BlockCheck.findErrors(purpose, wording.email().blocks(), errors);
             return;
         } else if (Texts.isBlank(body)) errors.add(new WordingError(1, 1, "The text is empty"));
         else if (!TemplateCheck.isTooLong(body, "text", errors))

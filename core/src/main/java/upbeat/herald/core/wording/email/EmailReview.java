@@ -28,17 +28,17 @@ final class EmailReview {
 
     static List<WordingRemark> review(Wording wording, @Nullable Rendered rendered, Brand brand) {
         List<WordingRemark> remarks = new ArrayList<>();
-        if (Texts.isBlank(wording.preview()))
+        if (Texts.isBlank(wording.email().preview()))
             remarks.add(new WordingRemark(
                     false, "Add a preview line. Without one, mail programs show the first words of the e-mail"));
         if (Contrast.ratio(brand.buttonGround(), brand.buttonText()) < Contrast.TEXT)
             remarks.add(new WordingRemark(
                     true, "The text on the buttons is hard to read. Choose another colour in Setup, Brand"));
-        if (Texts.isBlank(brand.postalAddress()))
+        if (Texts.isBlank(brand.contact().postalAddress()))
             remarks.add(new WordingRemark(
                     true, "The footer has no postal address, which is required. Add it in Setup, Brand"));
         for (Block b : EmailBlocks.flatten(EmailBlocks.toBlocks(wording))) {
-            if ("picture".equals(b.kind()) && Texts.isBlank(b.alt()))
+            if ("picture".equals(b.kind()) && Texts.isBlank(b.picture().alt()))
                 remarks.add(new WordingRemark(true, "A picture has no description for those who can't see it"));
         }
         if (rendered != null) made(rendered, remarks);

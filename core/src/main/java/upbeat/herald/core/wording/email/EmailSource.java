@@ -23,8 +23,13 @@ public final class EmailSource {
             case HEADING -> "<h2>" + EmailWriter.escape(b.text()) + "</h2>";
             case TEXT, DELAY -> RichText.clean(b.text()).replace("</p><p>", "</p>\n<p>");
             case HTML -> b.text().strip();
-            case BUTTON -> link(b.href(), EmailWriter.escape(b.label()));
-            case PICTURE -> picture(b.src(), b.alt(), b.width(), b.href());
+            case BUTTON -> link(b.link().href(), EmailWriter.escape(b.link().label()));
+            case PICTURE ->
+                picture(
+                        b.picture().src(),
+                        b.picture().alt(),
+                        b.picture().width(),
+                        b.link().href());
             case LINE -> "<hr>";
             case SPACE -> "";
             case COLUMNS ->

@@ -39,11 +39,12 @@ public final class EmailTemplate {
     private EmailTemplate(Key key) {
         EmailWriter writer =
                 new EmailWriter(key.brand(), key.question(), Phrases.forLocale(key.locale()), end(key.locale()));
-        if (key.wording().html() != null && !key.wording().html().isBlank())
-            writer.source(key.wording().html());
+        if (key.wording().email().html() != null
+                && !key.wording().email().html().isBlank())
+            writer.source(key.wording().email().html());
         else EmailBlocks.toBlocks(key.wording()).forEach(writer::block);
         writer.footer();
-        subject = TextTemplate.plain(key.wording().subject());
+        subject = TextTemplate.plain(key.wording().email().subject());
         html = TextTemplate.html(page(key, writer.html()));
         text = TextTemplate.plain(writer.text());
     }
@@ -77,8 +78,8 @@ public final class EmailTemplate {
 
     private static String page(Key key, String body) {
         Brand brand = key.brand();
-        String ground = EmailWriter.escape(brand.ground());
-        String preview = key.wording().preview();
+        String ground = EmailWriter.escape(brand.look().ground());
+        String preview = key.wording().email().preview();
         // The spaces after it keep the mail's own words out of the line that mail programs show.
         String line = preview == null || preview.isBlank()
                 ? ""
@@ -108,11 +109,14 @@ public final class EmailTemplate {
     /** The logo where there is one, with the name as its text for those who don't load pictures; else the name. */
     private static String head(Brand brand) {
         String name = EmailWriter.escape(brand.name());
-        if (brand.logoUrl() == null)
+        if (brand.look().logoUrl() == null)
             return "<p class=\"ink\" style=\"margin:0 0 20px;font-size:18px;font-weight:bold;color:#2d2142\">" + name
                     + "</p>\n";
-        int width = brand.logoWidth() == null ? Brand.USUAL_LOGO_WIDTH : brand.logoWidth();
-        return "<p style=\"margin:0 0 20px\"><img class=\"ink\" src=\"" + EmailWriter.escape(brand.logoUrl())
+        int width = brand.look().logoWidth() == null
+                ? Brand.USUAL_LOGO_WIDTH
+                : brand.look().logoWidth();
+        return "<p style=\"margin:0 0 20px\"><img class=\"ink\" src=\""
+                + EmailWriter.escape(brand.look().logoUrl())
                 + "\" width=\"" + width + "\" alt=\"" + name
                 + "\" style=\"display:block;border:0;max-width:100%;height:auto;font-size:18px;font-weight:bold;color:#2d2142\"></p>\n";
     }

@@ -37,9 +37,9 @@ final class EmailValues {
         LazyValues mail = values.get("mail");
         mail.putLazily("items", () -> list(s.contents(), s));
         mail.putLazily("itemsMore", () -> more(s.contents(), s));
-        mail.putLazily("ordered", () -> list(s.order().items(), s));
-        mail.putLazily("orderedMore", () -> more(s.order().items(), s));
-        mail.putLazily("pictures", () -> s.order().items().stream().anyMatch(i -> picture(i) != null));
+        mail.putLazily("ordered", () -> list(s.order().purchase().items(), s));
+        mail.putLazily("orderedMore", () -> more(s.order().purchase().items(), s));
+        mail.putLazily("pictures", () -> s.order().purchase().items().stream().anyMatch(i -> picture(i) != null));
         LazyValues when = new LazyValues();
         for (BlockCondition c : BlockCondition.values()) when.putLazily(conditionName(c), () -> c.holds(s));
         mail.put("when", when);
@@ -53,7 +53,10 @@ final class EmailValues {
                         ? Phrases.forLocale(s.locale()).get("paste", s.carrier().name())
                         : null);
         mail.putLazily(
-                "sum", () -> rest(s) == null ? null : money(s.order().total().subtract(rest(s)), s));
+                "sum",
+                () -> rest(s) == null
+                        ? null
+                        : money(s.order().purchase().total().subtract(rest(s)), s));
         mail.putLazily("rest", () -> rest(s) == null ? null : money(rest(s), s));
         mail.putLazily("address", () -> address(values.get("shipTo")));
         List<String> links = s.answers() == null ? List.of() : s.answers().links();
@@ -63,7 +66,7 @@ final class EmailValues {
 
     private static String part(MessageSubject s) {
         int inside = Order.countPieces(s.contents());
-        int all = Order.countPieces(s.order().items());
+        int all = Order.countPieces(s.order().purchase().items());
         return s.parcel() != null && inside < all
                 ? Phrases.forLocale(s.locale()).get("part", inside, all)
                 : null;
@@ -94,7 +97,7 @@ final class EmailValues {
     }
 
     private static String money(BigDecimal amount, MessageSubject s) {
-        return new Money(amount, s.order().currency(), s.locale(), false).withSymbol();
+        return new Money(amount, s.order().purchase().currency(), s.locale(), false).withSymbol();
     }
 
     private static String picture(Order.Item item) {
@@ -104,9 +107,10 @@ final class EmailValues {
     /** What is left of the total beside the items; null where there is nothing, or an item has no price. */
     private static BigDecimal rest(MessageSubject s) {
         Order o = s.order();
-        if (o.total() == null || o.items().stream().anyMatch(i -> i.price() == null)) return null;
-        BigDecimal rest = o.total()
-                .subtract(o.items().stream()
+        if (o.purchase().total() == null || o.purchase().items().stream().anyMatch(i -> i.price() == null)) return null;
+        BigDecimal rest = o.purchase()
+                .total()
+                .subtract(o.purchase().items().stream()
                         .map(i -> i.price().multiply(BigDecimal.valueOf(i.quantity())))
                         .reduce(BigDecimal.ZERO, BigDecimal::add));
         return rest.signum() <= 0 ? null : rest;

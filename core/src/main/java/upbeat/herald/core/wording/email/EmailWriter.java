@@ -80,12 +80,15 @@ final class EmailWriter {
                 text.append(RichText.plain(b.text()));
             }
             case ITEMS -> items(b);
-            case PARCEL -> parcel("text".equals(b.style()));
+            case PARCEL -> parcel("text".equals(b.link().style()));
             case ADDRESS -> address();
             case TOTALS -> totals();
             case BUTTON -> {
-                button(escape(b.href()), escape(b.label()));
-                text.append(b.label()).append(phrases.colon()).append(b.href()).append("\n\n");
+                button(escape(b.link().href()), escape(b.link().label()));
+                text.append(b.link().label())
+                        .append(phrases.colon())
+                        .append(b.link().href())
+                        .append("\n\n");
             }
             case QUESTION -> question();
             case PICTURE -> picture(b);
@@ -98,7 +101,7 @@ final class EmailWriter {
             }
             case SPACE ->
                 html.append("<div style=\"height:")
-                        .append(b.height() == null ? 16 : b.height())
+                        .append(b.picture().height() == null ? 16 : b.picture().height())
                         .append("px;line-height:1px;font-size:1px\">&nbsp;</div>\n");
             case DELAY -> {
                 html.append(PANEL.replace(
@@ -126,8 +129,8 @@ final class EmailWriter {
     }
 
     private void items(Block b) {
-        String list = "order".equals(b.of()) ? "mail.ordered" : "mail.items";
-        if (Boolean.TRUE.equals(b.part())) {
+        String list = "order".equals(b.listing().of()) ? "mail.ordered" : "mail.items";
+        if (Boolean.TRUE.equals(b.listing().part())) {
             html.append("{{#if mail.part}}<p class=\"soft\" style=\"margin:0 0 8px;font-size:14px;color:" + SOFT
                     + "\">{{mail.part}}</p>\n{{/if}}");
             text.append("{{#if mail.part}}{{mail.part}}" + phrases.colon().stripTrailing() + "\n{{/if}}");
@@ -230,17 +233,22 @@ final class EmailWriter {
     }
 
     private void picture(Block b) {
-        String img = "<img src=\"" + escape(b.src()) + "\" width=\"" + (b.width() == null ? 504 : b.width())
-                + "\" alt=\"" + escape(Texts.isBlank(b.alt()) ? "" : b.alt())
+        String img = "<img src=\"" + escape(b.picture().src()) + "\" width=\""
+                + (b.picture().width() == null ? 504 : b.picture().width())
+                + "\" alt=\""
+                + escape(Texts.isBlank(b.picture().alt()) ? "" : b.picture().alt())
                 + "\" style=\"display:block;border:0;max-width:100%;height:auto\">";
         html.append("<div style=\"margin:0 0 16px\">")
-                .append(Texts.isBlank(b.href()) ? img : "<a href=\"" + escape(b.href()) + "\">" + img + "</a>")
+                .append(
+                        Texts.isBlank(b.link().href())
+                                ? img
+                                : "<a href=\"" + escape(b.link().href()) + "\">" + img + "</a>")
                 .append("</div>\n");
-        if (!Texts.isBlank(b.alt()))
+        if (!Texts.isBlank(b.picture().alt()))
             text.append('[')
-                    .append(b.alt())
+                    .append(b.picture().alt())
                     .append(']')
-                    .append(Texts.isBlank(b.href()) ? "" : " " + b.href())
+                    .append(Texts.isBlank(b.link().href()) ? "" : " " + b.link().href())
                     .append("\n\n");
     }
 
@@ -296,8 +304,11 @@ final class EmailWriter {
                 .append("\" bgcolor=\"")
                 .append(escape(brand.buttonGround()))
                 .append("\" style=\"border-radius:")
-                .append(brand.corner())
-                .append(brand.outlined() ? "px;border:2px solid " + escape(brand.colour()) : "px")
+                .append(brand.look().corner())
+                .append(
+                        brand.outlined()
+                                ? "px;border:2px solid " + escape(brand.look().colour())
+                                : "px")
                 .append("\"><a href=\"")
                 .append(href)
                 .append("\" style=\"display:inline-block;padding:12px 22px;font-size:16px;font-weight:bold;color:")
@@ -309,7 +320,11 @@ final class EmailWriter {
 
     /** Who is speaking and where they are; no mail goes without it. */
     void footer() {
-        List<String> lines = Stream.of(brand.name(), brand.postalAddress(), brand.phone(), brand.helpUrl())
+        List<String> lines = Stream.of(
+                        brand.name(),
+                        brand.contact().postalAddress(),
+                        brand.contact().phone(),
+                        brand.contact().helpUrl())
                 .filter(l -> !Texts.isBlank(l))
                 .toList();
         text.append("-- \n").append(lines.stream().map(EmailWriter::literal).collect(Collectors.joining("\n")));
@@ -322,13 +337,13 @@ final class EmailWriter {
                                         + escape(l) + "</a>"
                                 : escape(literal(l)))
                         .collect(Collectors.joining("<br>")));
-        if (!brand.links().isEmpty()) {
+        if (!brand.contact().links().isEmpty()) {
             html.append("<br>")
-                    .append(brand.links().stream()
+                    .append(brand.contact().links().stream()
                             .map(l -> "<a class=\"soft\" href=\"" + escape(l.url()) + "\" style=\"color:" + SOFT + "\">"
                                     + escape(literal(l.label())) + "</a>")
                             .collect(Collectors.joining(" &middot; ")));
-            brand.links().forEach(l -> text.append('\n')
+            brand.contact().links().forEach(l -> text.append('\n')
                     .append(literal(l.label()))
                     .append(phrases.colon())
                     .append(l.url()));

@@ -22,12 +22,13 @@ public final class SampleEmail {
             Instant.parse("2026-11-24T13:05:00Z"),
             new Order.Customer("Ottoline Brack", "ottoline.brack@customer.example", null, "en"),
             new Order.ShipTo("Ottoline Brack", "7 Lantern Lane", "Hobart", "7000", "AU"),
-            Payment.PREPAID,
-            "AUD",
-            new BigDecimal("84.50"),
-            List.of(
-                    new Order.Item("BK-1", "Box kite", 1, new BigDecimal("60.50"), null),
-                    new Order.Item("RT-4", "Ribbon tail", 2, new BigDecimal("12.00"), null)),
+            new Order.Purchase(
+                    Payment.PREPAID,
+                    "AUD",
+                    new BigDecimal("84.50"),
+                    List.of(
+                            new Order.Item("BK-1", "Box kite", 1, new BigDecimal("60.50"), null),
+                            new Order.Item("RT-4", "Ribbon tail", 2, new BigDecimal("12.00"), null))),
             Order.Consent.UNKNOWN,
             List.of());
     private static final Carrier CARRIER = new Carrier(

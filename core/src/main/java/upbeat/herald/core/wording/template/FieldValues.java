@@ -41,9 +41,14 @@ public final class FieldValues {
         LazyValues about = group(values, "order");
         about.put("number", order.number());
         about.put("shop", order.shop());
-        if (order.total() != null) about.put("total", new Money(order.total(), order.currency(), locale, plainLetters));
-        about.putLazily("items", () -> items(order.items(), locale));
-        about.putLazily("itemCount", () -> Integer.toString(Order.countPieces(order.items())));
+        if (order.purchase().total() != null)
+            about.put(
+                    "total",
+                    new Money(order.purchase().total(), order.purchase().currency(), locale, plainLetters));
+        about.putLazily("items", () -> items(order.purchase().items(), locale));
+        about.putLazily(
+                "itemCount",
+                () -> Integer.toString(Order.countPieces(order.purchase().items())));
         if (s.tracking().parcels() > 0)
             about.putLazily("parcelCount", () -> Integer.toString(s.tracking().parcels()));
         if (order.placedAt() != null)
@@ -79,9 +84,9 @@ public final class FieldValues {
         }
         LazyValues brand = group(values, "brand");
         brand.put("name", s.brand().name());
-        brand.put("phone", s.brand().phone());
-        brand.put("email", s.brand().hasSenderAddress() ? s.brand().senderAddress() : null);
-        brand.put("helpUrl", s.brand().helpUrl());
+        brand.put("phone", s.brand().contact().phone());
+        brand.put("email", s.brand().hasSenderAddress() ? s.brand().sender().senderAddress() : null);
+        brand.put("helpUrl", s.brand().contact().helpUrl());
         group(values, "answer")
                 .put("link", s.answers() == null ? null : s.answers().page());
         LazyValues date = group(values, "date");

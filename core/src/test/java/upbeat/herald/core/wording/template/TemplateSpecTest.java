@@ -106,7 +106,11 @@ class TemplateSpecTest {
 
     @Test
     void aNameThatReadsTheOtherWayKeepsToItself() {
-        Wording mail = new Wording("Hello", null, null, List.of(Block.of("items")), null, null, null, null, null);
+        Wording mail = new Wording(
+                new Wording.Email("Hello", null, List.of(Block.of("items")), null),
+                null,
+                new Wording.Chat(null, null, null),
+                null);
         assertThat(EmailChannel.EMAIL
                         .render(mail, Samples.subject(Samples.order()))
                         .html())
@@ -116,27 +120,27 @@ class TemplateSpecTest {
     @Test
     void wordsAreReplacedAndMarkupIsNot() {
         Wording w = new Wording(
-                "A parcel",
+                new Wording.Email(
+                        "A parcel",
+                        null,
+                        List.of(
+                                Block.text(
+                                        "<p>Your <strong>parcel</strong> &amp; more. <a href=\"https://kites.example/p\">parcel</a></p>"),
+                                Block.of("parcel")),
+                        null),
                 null,
-                null,
-                List.of(
-                        Block.text(
-                                "<p>Your <strong>parcel</strong> &amp; more. <a href=\"https://kites.example/p\">parcel</a></p>"),
-                        Block.of("parcel")),
-                null,
-                null,
-                null,
-                null,
+                new Wording.Chat(null, null, null),
                 null);
         WordReplacement.Replaced r = WordReplacement.replaceIn(w, "PARCEL", "box & lid", false);
-        assertThat(r.wording().subject()).isEqualTo("A box & lid");
-        assertThat(r.wording().blocks().get(0).text())
+        assertThat(r.wording().email().subject()).isEqualTo("A box & lid");
+        assertThat(r.wording().email().blocks().get(0).text())
                 .isEqualTo(
                         "<p>Your <strong>box &amp; lid</strong> &amp; more. <a href=\"https://kites.example/p\">box &amp; lid</a></p>");
-        assertThat(r.wording().blocks().get(1).kind()).isEqualTo("parcel");
+        assertThat(r.wording().email().blocks().get(1).kind()).isEqualTo("parcel");
         assertThat(r.hits()).extracting(WordReplacement.Hit::part).containsExactly("blocks[0]", "subject");
         assertThat(WordReplacement.replaceIn(w, "p", "x", true)
                         .wording()
+                        .email()
                         .blocks()
                         .get(0)
                         .text())
@@ -149,24 +153,27 @@ class TemplateSpecTest {
     @Test
     void theSourceViewSaysTheSameAsTheBlocks() {
         Wording blocks = new Wording(
-                "S",
+                new Wording.Email(
+                        "S",
+                        null,
+                        List.of(
+                                Block.of("heading").withText("Soon"),
+                                Block.text("<p>Hello {{customer.firstName}}</p>"),
+                                Block.of("items"),
+                                Block.of("parcel"),
+                                Block.of("totals"),
+                                Block.of("address"),
+                                Block.of("line")),
+                        null),
                 null,
-                null,
-                List.of(
-                        Block.of("heading").withText("Soon"),
-                        Block.text("<p>Hello {{customer.firstName}}</p>"),
-                        Block.of("items"),
-                        Block.of("parcel"),
-                        Block.of("totals"),
-                        Block.of("address"),
-                        Block.of("line")),
-                null,
-                null,
-                null,
-                null,
+                new Wording.Chat(null, null, null),
                 null);
-        Wording source =
-                new Wording("S", null, null, null, EmailSource.toHtml(blocks.blocks()), null, null, null, null);
+        Wording source = new Wording(
+                new Wording.Email(
+                        "S", null, null, EmailSource.toHtml(blocks.email().blocks())),
+                null,
+                new Wording.Chat(null, null, null),
+                null);
         assertThat(WordingCheck.findErrors(
                         Samples.notice(Stage.DISPATCHED, EmailChannel.EMAIL).purpose(), EmailChannel.EMAIL, source))
                 .isEmpty();
@@ -185,22 +192,23 @@ class TemplateSpecTest {
     @Test
     void betweenChannelsTheWordsGoAndTheLooksStay() {
         Wording mail = new Wording(
-                "S",
+                new Wording.Email(
+                        "S",
+                        null,
+                        List.of(
+                                Block.of("heading").withText("Soon"),
+                                Block.text("<p>Hello {{customer.firstName}}</p><p>bye</p>"),
+                                Block.of("items")),
+                        null),
                 null,
-                null,
-                List.of(
-                        Block.of("heading").withText("Soon"),
-                        Block.text("<p>Hello {{customer.firstName}}</p><p>bye</p>"),
-                        Block.of("items")),
-                null,
-                null,
-                null,
-                null,
+                new Wording.Chat(null, null, null),
                 null);
         assertThat(WordingCopy.copy(SmsChannel.SMS, EmailChannel.EMAIL, mail).text())
                 .isEqualTo("Soon\n\nHello {{customer.firstName}}\n\nbye");
         Wording sms = new Wording(null, "One\n\nTwo & {{order.number}}");
-        assertThat(WordingCopy.copy(EmailChannel.EMAIL, SmsChannel.SMS, sms).blocks())
+        assertThat(WordingCopy.copy(EmailChannel.EMAIL, SmsChannel.SMS, sms)
+                        .email()
+                        .blocks())
                 .containsExactly(Block.text("<p>One</p><p>Two &amp; {{order.number}}</p>"));
         assertThat(WordingCopy.copy(SmsChannel.SMS, SmsChannel.SMS, sms)).isSameAs(sms);
     }

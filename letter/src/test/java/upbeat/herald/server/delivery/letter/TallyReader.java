@@ -37,6 +37,6 @@ public final class TallyReader implements ScanDocumentReader {
     }
 
     private static StatusScan scan(String trackingNumber, String code, Instant at) {
-        return new StatusScan(null, trackingNumber, code, null, at, null, null, null, null);
+        return new StatusScan(null, trackingNumber, code, null, new StatusScan.When(at, null, null), null, null);
     }
 }

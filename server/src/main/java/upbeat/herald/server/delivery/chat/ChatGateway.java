@@ -77,8 +77,8 @@ final class ChatGateway implements Gateway {
                             ChatContent.in(m.content()).parameters()),
                     "buttons",
                     buttons));
-            if (m.brand().chatNumber() != null)
-                message.put("from", digits(m.brand().chatNumber()));
+            if (m.brand().sender().chatNumber() != null)
+                message.put("from", digits(m.brand().sender().chatNumber()));
             ChatClient.ChatResponse answer = client.call("POST", "/v1/messages", m.id(), message);
             if (answer.errorCode().equals("unknown_template")) {
                 approvals.resubmit(name);

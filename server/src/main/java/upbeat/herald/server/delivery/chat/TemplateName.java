@@ -20,7 +20,7 @@ final class TemplateName {
 
     /** The template of a notice's wording. */
     static ChatTemplate templateOf(Notice notice, Wording wording) {
-        Question question = notice.question();
+        Question question = notice.content().question();
         return ChatTemplate.of(wording, question == null ? null : question.withLabels(wording.buttons()));
     }
 

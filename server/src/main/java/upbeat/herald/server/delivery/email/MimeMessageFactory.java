@@ -21,8 +21,10 @@ final class MimeMessageFactory {
     private MimeMessageFactory() {}
 
     static MimeMessage create(Session session, OutgoingMessage m, InternetAddress to) throws MessagingException {
-        String host =
-                m.brand().senderAddress().substring(m.brand().senderAddress().indexOf('@') + 1);
+        String host = m.brand()
+                .sender()
+                .senderAddress()
+                .substring(m.brand().sender().senderAddress().indexOf('@') + 1);
         MimeMessage mail = new MimeMessage(session) {
             @Override
             protected void updateMessageID() throws MessagingException {
@@ -30,8 +32,8 @@ final class MimeMessageFactory {
             }
         };
         try {
-            mail.setFrom(
-                    new InternetAddress(m.brand().senderAddress(), m.brand().senderName(), "UTF-8"));
+            mail.setFrom(new InternetAddress(
+                    m.brand().sender().senderAddress(), m.brand().sender().senderName(), "UTF-8"));
         } catch (UnsupportedEncodingException e) {
             throw new IllegalStateException("UTF-8 is part of every Java platform", e);
         }

@@ -71,7 +71,7 @@ class SenderVerification {
     SenderView get(@Nullable String shop) {
         Brand brand = brand(shop);
         return new SenderView(
-                brand.senderAddress(),
+                brand.sender().senderAddress(),
                 brands.isVerified(reader, brand),
                 gateways.find(EmailChannel.EMAIL).isPresent());
     }
@@ -88,13 +88,21 @@ class SenderVerification {
         int number = Math.floorMod(ByteBuffer.wrap(ids.newBytes(4)).getInt(), 1_000_000);
         String code = String.format(Locale.ROOT, "%06d", number);
         Instant now = clock.instant();
-        Waiting waiting = new Waiting(brand.senderAddress(), hash(brand.senderAddress(), code), now.plus(LIFETIME), 0);
+        Waiting waiting = new Waiting(
+                brand.sender().senderAddress(), hash(brand.sender().senderAddress(), code), now.plus(LIFETIME), 0);
         writer.write(db -> {
             settings.put(db, SETTING, Json.write(waiting));
             return null;
         });
         HandOver end = gateway.handOver(new OutgoingMessage(
-                ids.newId("proof_"), "sender-proof", brand.senderAddress(), "en", brand, mail(code), null, now));
+                ids.newId("proof_"),
+                "sender-proof",
+                brand.sender().senderAddress(),
+                "en",
+                brand,
+                mail(code),
+                null,
+                now));
         if (!(end instanceof HandOver.Accepted))
             throw new HeraldException("senderAddress", "The code couldn't be sent. " + reason(end));
         return get(shop);

@@ -85,7 +85,7 @@ final class SmsGateway implements Gateway, AutoCloseable {
         boolean gsm = SmsContent.lengthOf(m.content()).encoding() == SmsLength.Encoding.GSM7;
         byte[] text = gsm ? Gsm7.encode(m.content().text()) : m.content().text().getBytes(StandardCharsets.UTF_16BE);
         boolean whole = SmsContent.lengthOf(m.content()).segments() == 1 && text.length <= SHORT_MESSAGE_LIMIT;
-        String from = m.brand().smsSender();
+        String from = m.brand().sender().smsSender();
         boolean number = from.matches("\\+?\\d+");
         try {
             String id = line.submitShortMessage(

@@ -62,13 +62,14 @@ public class CarrierPoller {
     /** One try, recorded with what it brought and what follows. */
     public void poll(CarrierPollRepository.WatchRow w) {
         Carrier carrier = carriers.find(reader, w.carrier()).orElse(null);
-        if (carrier == null || carrier.ask() == null) {
+        if (carrier == null || carrier.reporting().ask() == null) {
             record(w, new Watch.Next(null, Watch.End.FAILED), "This carrier is no longer polled");
             return;
         }
         String said;
         try {
-            String address = carrier.ask()
+            String address = carrier.reporting()
+                    .ask()
                     .address()
                     .replace(
                             "{trackingNumber}",
@@ -86,12 +87,18 @@ public class CarrierPoller {
         } catch (HeraldException e) {
             said = e.getMessage();
         }
-        record(w, carrier.ask().watch().nextAfter(w.beganAt(), w.tries() + 1, clock.instant()), said);
+        record(
+                w,
+                carrier.reporting()
+                        .ask()
+                        .watch()
+                        .nextAfter(w.beganAt(), w.progress().tries() + 1, clock.instant()),
+                said);
     }
 
     private void record(CarrierPollRepository.WatchRow w, Watch.Next next, String said) {
         writer.write(db -> {
-            watches.recordAttempt(db, w, w.tries() + 1, next, said, clock.instant());
+            watches.recordAttempt(db, w, w.progress().tries() + 1, next, said, clock.instant());
             return null;
         });
     }

@@ -5,6 +5,7 @@ import java.sql.SQLException;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 import upbeat.herald.core.timing.Watch;
@@ -18,27 +19,15 @@ class FeedRepository {
     private static final String RUN =
             "select id, feed_id, began_at, tries, next_at, ended_at, ended_by, summary from feed_run ";
 
-    /**
-     * @param kind {@code folder} or {@code address}
-     * @param holds {@code orders}, {@code tracking}, {@code stages}, {@code iftsta}, {@code epcis}
-     * @param schedule {@code off} (asked only on a word), {@code interval} or {@code daily}
-     * @param nextAt when the next run begins, or null
-     */
+    /** @param nextAt when the next run begins, or null */
     record Feed(
             long id,
             String name,
-            String kind,
-            String shop,
-            String holds,
-            String carrier,
-            String place,
-            String schedule,
-            String atTime,
-            String zone,
-            Watch watch,
-            boolean live,
-            Instant nextAt,
-            String lastHash) {}
+            FeedSource source,
+            FeedContent content,
+            FeedTiming timing,
+            @Nullable Instant nextAt,
+            @Nullable String lastHash) {}
 
     record Run(
             long id,
@@ -66,16 +55,16 @@ class FeedRepository {
                         "insert into feed (name, kind, shop, holds, carrier, place, schedule, at_time, zone, watch, live, next_at, created_at) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?) returning id")
                 .params(
                         f.name(),
-                        f.kind(),
-                        f.shop(),
-                        f.holds(),
-                        f.carrier(),
-                        f.place(),
-                        f.schedule(),
-                        f.atTime(),
-                        f.zone(),
-                        Json.write(f.watch()),
-                        f.live() ? 1 : 0,
+                        f.source().kind(),
+                        f.content().shop(),
+                        f.content().holds(),
+                        f.content().carrier(),
+                        f.source().place(),
+                        f.timing().schedule(),
+                        f.timing().atTime(),
+                        f.timing().zone(),
+                        Json.write(f.timing().watch()),
+                        f.timing().live() ? 1 : 0,
                         millis(f.nextAt()),
                         now.toEpochMilli())
                 .query(Long.class)
@@ -87,16 +76,16 @@ class FeedRepository {
                         "update feed set name = ?, kind = ?, shop = ?, holds = ?, carrier = ?, place = ?, schedule = ?, at_time = ?, zone = ?, watch = ?, live = ?, next_at = ? where id = ?")
                 .params(
                         f.name(),
-                        f.kind(),
-                        f.shop(),
-                        f.holds(),
-                        f.carrier(),
-                        f.place(),
-                        f.schedule(),
-                        f.atTime(),
-                        f.zone(),
-                        Json.write(f.watch()),
-                        f.live() ? 1 : 0,
+                        f.source().kind(),
+                        f.content().shop(),
+                        f.content().holds(),
+                        f.content().carrier(),
+                        f.source().place(),
+                        f.timing().schedule(),
+                        f.timing().atTime(),
+                        f.timing().zone(),
+                        Json.write(f.timing().watch()),
+                        f.timing().live() ? 1 : 0,
                         millis(f.nextAt()),
                         f.id())
                 .update();
@@ -190,16 +179,14 @@ class FeedRepository {
         return new Feed(
                 rs.getLong("id"),
                 rs.getString("name"),
-                rs.getString("kind"),
-                rs.getString("shop"),
-                rs.getString("holds"),
-                rs.getString("carrier"),
-                rs.getString("place"),
-                rs.getString("schedule"),
-                rs.getString("at_time"),
-                rs.getString("zone"),
-                Json.read(rs.getString("watch"), Watch.class),
-                rs.getInt("live") == 1,
+                new FeedSource(rs.getString("kind"), rs.getString("place")),
+                new FeedContent(rs.getString("holds"), rs.getString("shop"), rs.getString("carrier")),
+                new FeedTiming(
+                        rs.getString("schedule"),
+                        rs.getString("at_time"),
+                        rs.getString("zone"),
+                        Json.read(rs.getString("watch"), Watch.class),
+                        rs.getInt("live") == 1),
                 time(rs, "next_at"),
                 rs.getString("last_hash"));
     }

@@ -142,16 +142,16 @@ class FeedRunner implements SmartLifecycle {
         int tries = run.tries() + 1;
         Watch.Next next = came.arrived()
                 ? new Watch.Next(null, Watch.End.ARRIVED)
-                : feed.watch().nextAfter(run.beganAt(), tries, now);
+                : feed.timing().watch().nextAfter(run.beganAt(), tries, now);
         writer.write(db -> {
             if (came.arrived() && came.hash() != null) feeds.updateHash(db, feed.id(), came.hash());
             if (!feeds.recordAttempt(db, run.id(), tries, next.at(), next.end(), came.summary(), now)
                     || next.end() == null) return null;
             // A feed at an interval that found nothing as long as it may is switched off, so that nothing is asked for
             // ever.
-            boolean goesOn = feed.live()
-                    && (feed.schedule().equals("daily")
-                            || feed.schedule().equals("interval") && next.end() == Watch.End.ARRIVED);
+            boolean goesOn = feed.timing().live()
+                    && (feed.timing().schedule().equals("daily")
+                            || feed.timing().schedule().equals("interval") && next.end() == Watch.End.ARRIVED);
             feeds.updateNextRun(db, feed.id(), goesOn, goesOn ? firstRun(feed, now) : null);
             return null;
         });
@@ -159,11 +159,12 @@ class FeedRunner implements SmartLifecycle {
 
     /** When a feed's next run begins. */
     static Instant firstRun(FeedRepository.Feed feed, Instant now) {
-        if (feed.schedule().equals("interval")) return now.plus(feed.watch().interval());
-        ZonedDateTime today = now.atZone(ZoneId.of(feed.zone()))
+        if (feed.timing().schedule().equals("interval"))
+            return now.plus(feed.timing().watch().interval());
+        ZonedDateTime today = now.atZone(ZoneId.of(feed.timing().zone()))
                 .toLocalDate()
-                .atTime(LocalTime.parse(feed.atTime()))
-                .atZone(ZoneId.of(feed.zone()));
+                .atTime(LocalTime.parse(feed.timing().atTime()))
+                .atZone(ZoneId.of(feed.timing().zone()));
         return (today.toInstant().isAfter(now) ? today : today.plusDays(1)).toInstant();
     }
 }

@@ -204,16 +204,9 @@ class FeedService {
         FeedRepository.Feed feed = new FeedRepository.Feed(
                 id,
                 b.name().strip(),
-                b.kind(),
-                scans ? "" : b.shop(),
-                b.holds(),
-                scans ? carrier : null,
-                b.place().strip(),
-                schedule,
-                at,
-                zone,
-                watch,
-                live,
+                new FeedSource(b.kind(), b.place().strip()),
+                new FeedContent(b.holds(), scans ? "" : b.shop(), scans ? carrier : null),
+                new FeedTiming(schedule, at, zone, watch, live),
                 null,
                 null);
         Instant next = !live
@@ -222,39 +215,37 @@ class FeedService {
         return new FeedRepository.Feed(
                 id,
                 feed.name(),
-                feed.kind(),
-                feed.shop(),
-                feed.holds(),
-                feed.carrier(),
-                feed.place(),
-                schedule,
-                at,
-                zone,
-                watch,
-                live,
+                new FeedSource(feed.source().kind(), feed.source().place()),
+                new FeedContent(
+                        feed.content().holds(),
+                        feed.content().shop(),
+                        feed.content().carrier()),
+                new FeedTiming(schedule, at, zone, watch, live),
                 next,
                 null);
     }
 
     private FeedView view(FeedRepository.Feed f) {
-        Watch.Next worst = f.watch().latestEnd(Instant.EPOCH);
+        Watch.Next worst = f.timing().watch().latestEnd(Instant.EPOCH);
         return new FeedView(
                 f.id(),
                 new FeedBody(
                         f.name(),
-                        f.kind(),
-                        f.shop(),
-                        f.holds(),
-                        f.carrier(),
-                        f.place(),
-                        f.schedule(),
-                        f.atTime(),
-                        f.zone(),
-                        f.watch().interval().toString(),
-                        f.watch().mostTries(),
-                        f.watch().limit().toString(),
-                        f.live()),
-                f.kind().equals("folder") ? "inbox/" + f.place() + ", in the data folder" : f.place(),
+                        f.source().kind(),
+                        f.content().shop(),
+                        f.content().holds(),
+                        f.content().carrier(),
+                        f.source().place(),
+                        f.timing().schedule(),
+                        f.timing().atTime(),
+                        f.timing().zone(),
+                        f.timing().watch().interval().toString(),
+                        f.timing().watch().mostTries(),
+                        f.timing().watch().limit().toString(),
+                        f.timing().live()),
+                f.source().kind().equals("folder")
+                        ? "inbox/" + f.source().place() + ", in the data folder"
+                        : f.source().place(),
                 f.nextAt(),
                 Duration.between(Instant.EPOCH, worst.at()),
                 worst.end().label(),

@@ -66,20 +66,20 @@ class FeedTrial {
     }
 
     Outcome tryOnce(FeedRepository.Feed feed) {
-        return feed.kind().equals("folder") ? folder(feed) : address(feed);
+        return feed.source().kind().equals("folder") ? folder(feed) : address(feed);
     }
 
     private Outcome address(FeedRepository.Feed feed) {
-        byte[] body = fetch.get(feed.place()).body();
+        byte[] body = fetch.get(feed.source().place()).body();
         String hash = hash(body);
         if (hash.equals(feed.lastHash())) return new Outcome(false, "No changes since the last file", hash);
-        String path = java.net.URI.create(feed.place()).getPath();
+        String path = java.net.URI.create(feed.source().place()).getPath();
         String name = path == null || path.length() < 2 ? feed.name() : path.substring(path.lastIndexOf('/') + 1);
         return new Outcome(true, take(feed, name, body), hash);
     }
 
     private Outcome folder(FeedRepository.Feed feed) {
-        Path folder = folder(feed.place());
+        Path folder = folder(feed.source().place());
         List<String> said = new ArrayList<>();
         try {
             Files.createDirectories(folder);
@@ -113,18 +113,19 @@ class FeedTrial {
     }
 
     private String take(FeedRepository.Feed feed, String name, byte[] body) {
-        String source = feed.kind();
-        Optional<ScanDocumentReader> format = ScanDocumentReader.fromCode(feed.holds());
+        String source = feed.source().kind();
+        Optional<ScanDocumentReader> format =
+                ScanDocumentReader.fromCode(feed.content().holds());
         if (format.isPresent()) {
             ScanIngestService.ScansAccepted taken =
-                    scans.ingestDocument(format.get(), body, feed.carrier(), source, clock.instant());
+                    scans.ingestDocument(format.get(), body, feed.content().carrier(), source, clock.instant());
             signal.signal();
             return taken.accepted() + " scans accepted, " + taken.duplicate() + " duplicates, " + taken.unknownParcel()
                     + " of unknown parcels, " + taken.unreadCode() + " with unmapped codes, "
                     + taken.rejected().size() + " refused";
         }
         return fileImport
-                .importFile(feed.shop(), feed.holds(), name, source, body)
+                .importFile(feed.content().shop(), feed.content().holds(), name, source, body)
                 .summary();
     }
 

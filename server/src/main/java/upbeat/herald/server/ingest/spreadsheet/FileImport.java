@@ -31,19 +31,20 @@ public class FileImport {
                     "file",
                     "No column has the order numbers. Import the file by hand once and choose the column; it's remembered");
         try {
-            importer.load(run.id()).get();
+            importer.load(run.file().id()).get();
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
             throw new HeraldException("file", "Stopped during the import");
         } catch (ExecutionException e) {
             throw new IllegalStateException(e.getCause());
         }
-        ImportRunRepository.Run done = runs.find(reader, run.id()).orElseThrow();
+        ImportRunRepository.Run done = runs.find(reader, run.file().id()).orElseThrow();
         if (done.state().equals("failed")) throw new HeraldException("file", done.reason());
         return new Loaded(
-                done.id(),
-                done.refused(),
-                done.created() + " new, " + done.changed() + " changed, " + done.unchanged() + " unchanged, "
-                        + done.refused() + " refused; " + done.messages() + " messages planned");
+                done.file().id(),
+                done.counts().refused(),
+                done.counts().created() + " new, " + done.counts().changed() + " changed, "
+                        + done.counts().unchanged() + " unchanged, "
+                        + done.counts().refused() + " refused; " + done.counts().messages() + " messages planned");
     }
 }

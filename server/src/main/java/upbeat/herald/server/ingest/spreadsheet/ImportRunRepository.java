@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 import tools.jackson.core.type.TypeReference;
@@ -22,49 +23,33 @@ class ImportRunRepository {
     private static final String ROW =
             "insert or replace into import_row (run_id, line, verdict, order_number, name, what, reason, cells, messages) values (?, ?, ?, ?, ?, ?, ?, ?, ?)";
 
-    /**
-     * @param kind {@code orders}, {@code tracking} or {@code stages}; {@code state} {@code checking}, {@code ready},
-     *     {@code doing}, {@code done}, {@code stopped} or {@code failed}
-     */
+    /** @param state {@code checking}, {@code ready}, {@code doing}, {@code done}, {@code stopped} or {@code failed} */
     record Run(
-            String id,
-            String shop,
-            String kind,
-            String fileName,
-            String source,
+            ImportFile file,
             String readAs,
-            Map<String, String> columns,
-            String onlyColumn,
-            String onlyValue,
+            ImportMatch match,
             String state,
-            int total,
-            int handled,
-            int created,
-            int changed,
-            int unchanged,
-            int refused,
-            int leftOut,
-            int messages,
-            String reason,
+            ImportCounts counts,
+            @Nullable String reason,
             Instant createdAt,
-            Instant endedAt) {}
+            @Nullable Instant endedAt) {}
 
     void insert(JdbcClient db, Run r, byte[] content) {
         db.sql(
                         "insert into import_run (id, shop, kind, file_name, source, content, read_as, columns, only_column, only_value, state, total, created_at) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)")
                 .params(
-                        r.id(),
-                        r.shop(),
-                        r.kind(),
-                        r.fileName(),
-                        r.source(),
+                        r.file().id(),
+                        r.file().shop(),
+                        r.file().kind(),
+                        r.file().fileName(),
+                        r.file().source(),
                         content,
                         r.readAs(),
-                        Json.write(r.columns()),
-                        r.onlyColumn(),
-                        r.onlyValue(),
+                        Json.write(r.match().columns()),
+                        r.match().onlyColumn(),
+                        r.match().onlyValue(),
                         r.state(),
-                        r.total(),
+                        r.counts().total(),
                         r.createdAt().toEpochMilli())
                 .update();
         db.sql("update import_run set content = null where created_at < ?")
@@ -222,24 +207,27 @@ class ImportRunRepository {
         long ended = rs.getLong("ended_at");
         Instant endedAt = rs.wasNull() ? null : Instant.ofEpochMilli(ended);
         return new Run(
-                rs.getString("id"),
-                rs.getString("shop"),
-                rs.getString("kind"),
-                rs.getString("file_name"),
-                rs.getString("source"),
+                new ImportFile(
+                        rs.getString("id"),
+                        rs.getString("file_name"),
+                        rs.getString("shop"),
+                        rs.getString("kind"),
+                        rs.getString("source")),
                 rs.getString("read_as"),
-                Json.read(rs.getString("columns"), TEXTS),
-                rs.getString("only_column"),
-                rs.getString("only_value"),
+                new ImportMatch(
+                        Json.read(rs.getString("columns"), TEXTS),
+                        rs.getString("only_column"),
+                        rs.getString("only_value")),
                 rs.getString("state"),
-                rs.getInt("total"),
-                rs.getInt("handled"),
-                rs.getInt("created"),
-                rs.getInt("changed"),
-                rs.getInt("unchanged"),
-                rs.getInt("refused"),
-                rs.getInt("left_out"),
-                rs.getInt("messages"),
+                new ImportCounts(
+                        rs.getInt("total"),
+                        rs.getInt("handled"),
+                        rs.getInt("created"),
+                        rs.getInt("changed"),
+                        rs.getInt("unchanged"),
+                        rs.getInt("refused"),
+                        rs.getInt("left_out"),
+                        rs.getInt("messages")),
                 rs.getString("reason"),
                 Instant.ofEpochMilli(rs.getLong("created_at")),
                 endedAt);

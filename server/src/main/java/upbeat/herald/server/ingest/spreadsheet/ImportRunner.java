@@ -99,24 +99,11 @@ class ImportRunner implements InitializingBean, DisposableBean {
         match.forEach(
                 (column, at) -> columns.put(column.code(), table.headings().get(at)));
         var run = new ImportRunRepository.Run(
-                ids.newId("sheet_"),
-                shop,
-                kind,
-                fileName,
-                source,
+                new ImportFile(ids.newId("sheet_"), fileName, shop, kind, source),
                 table.readAs(),
-                columns,
-                null,
-                null,
+                new ImportMatch(columns, null, null),
                 "ready",
-                table.lines().size(),
-                0,
-                0,
-                0,
-                0,
-                0,
-                0,
-                0,
+                new ImportCounts(table.lines().size(), 0, 0, 0, 0, 0, 0, 0),
                 null,
                 clock.instant(),
                 null);
@@ -129,8 +116,8 @@ class ImportRunner implements InitializingBean, DisposableBean {
 
     /** True where the columns say whose each row is. */
     static boolean isMapped(ImportRunRepository.Run run) {
-        return run.columns().containsKey(SheetColumn.ORDER.code())
-                || run.kind().equals("stages") && run.columns().containsKey(SheetColumn.TRACKING.code());
+        return run.match().columns().containsKey(SheetColumn.ORDER.code())
+                || run.file().kind().equals("stages") && run.match().columns().containsKey(SheetColumn.TRACKING.code());
     }
 
     /** Finds out what a file would do. */
@@ -175,11 +162,14 @@ class ImportRunner implements InitializingBean, DisposableBean {
             byte[] content = runs.findContent(reader, id);
             if (content == null) throw new HeraldException("file", "The file is no longer stored. Upload it again");
             Table table = readTable(content);
-            List<SheetRow> rows = table.rows(table.match(run.columns(), true));
+            List<SheetRow> rows = table.rows(table.match(run.match().columns(), true));
             ImportRunRepository.Counts counts = new ImportRunRepository.Counts();
             counts.total = rows.size();
             SpreadsheetImport.Job job = new SpreadsheetImport.Job(
-                    run.shop(), run.kind(), only(table, run), table.headings().indexOf(run.onlyColumn()));
+                    run.file().shop(),
+                    run.file().kind(),
+                    only(table, run),
+                    table.headings().indexOf(run.match().onlyColumn()));
             int shown = 0;
             for (List<List<SheetRow>> part : parts(rows)) {
                 if (stopping.remove(id)) {
@@ -236,10 +226,11 @@ class ImportRunner implements InitializingBean, DisposableBean {
     }
 
     private static String only(Table table, ImportRunRepository.Run run) {
-        if (run.onlyColumn() == null) return null;
-        if (!table.headings().contains(run.onlyColumn()))
-            throw new HeraldException("only", "The file has no heading \"" + run.onlyColumn() + "\"");
-        return run.onlyValue();
+        if (run.match().onlyColumn() == null) return null;
+        if (!table.headings().contains(run.match().onlyColumn()))
+            throw new HeraldException(
+                    "only", "The file has no heading \"" + run.match().onlyColumn() + "\"");
+        return run.match().onlyValue();
     }
 
     /**

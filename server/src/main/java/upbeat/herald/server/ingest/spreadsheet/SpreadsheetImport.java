@@ -313,10 +313,7 @@ class SpreadsheetImport {
                     placed == null ? now : placed,
                     customer,
                     to,
-                    payment == null ? Payment.PREPAID : payment,
-                    currency,
-                    total,
-                    items,
+                    new Order.Purchase(payment == null ? Payment.PREPAID : payment, currency, total, items),
                     Order.Consent.UNKNOWN,
                     tags);
         return new Order(
@@ -325,12 +322,17 @@ class SpreadsheetImport {
                 placed == null ? before.placedAt() : placed,
                 before.customer() == null && customer.equals(was) ? null : customer,
                 to,
-                payment == null ? before.payment() : payment,
-                or(currency, before.currency()),
-                total == null || before.total() != null && total.compareTo(before.total()) == 0
-                        ? before.total()
-                        : total,
-                items.isEmpty() ? before.items() : items,
+                new Order.Purchase(
+                        payment == null ? before.purchase().payment() : payment,
+                        or(currency, before.purchase().currency()),
+                        total == null
+                                        || before.purchase().total() != null
+                                                && total.compareTo(before.purchase()
+                                                                .total())
+                                                        == 0
+                                ? before.purchase().total()
+                                : total,
+                        items.isEmpty() ? before.purchase().items() : items),
                 before.consent(),
                 tags.isEmpty() ? before.tags() : tags);
     }

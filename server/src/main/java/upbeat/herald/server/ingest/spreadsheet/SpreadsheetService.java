@@ -1,5 +1,6 @@
 package upbeat.herald.server.ingest.spreadsheet;
 
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.time.Instant;
@@ -82,11 +83,7 @@ class SpreadsheetService {
             List<SpreadsheetImport.RowOutcome> rows) {}
 
     record RunLine(
-            String id,
-            String fileName,
-            String shop,
-            String kind,
-            String source,
+            @JsonUnwrapped ImportFile file,
             String state,
             int total,
             int created,
@@ -113,8 +110,8 @@ class SpreadsheetService {
                 file.getOriginalFilename() == null ? "sheet" : file.getOriginalFilename(),
                 "upload",
                 file.getBytes());
-        if (ImportRunner.isMapped(run)) await(importer.check(run.id()));
-        return result(run.id());
+        if (ImportRunner.isMapped(run)) await(importer.check(run.file().id()));
+        return result(run.file().id());
     }
 
     /** Says what the columns are; remembered by their headings. The check is done anew. */
@@ -122,9 +119,9 @@ class SpreadsheetService {
         ImportRunRepository.Run run = find(id);
         if (run.state().equals("done") || run.state().equals("doing"))
             throw new HeraldException("id", "This file was already imported. Upload it again to change its columns");
-        String kind = body.kind() == null ? run.kind() : body.kind();
+        String kind = body.kind() == null ? run.file().kind() : body.kind();
         if (!KINDS.contains(kind)) throw new HeraldException("kind", "Choose what the file contains");
-        Map<String, String> columns = body.columns() == null ? run.columns() : body.columns();
+        Map<String, String> columns = body.columns() == null ? run.match().columns() : body.columns();
         Table table = ImportRunner.readTable(runs.findContent(reader, id));
         Map<SheetColumn, Integer> match = table.match(columns, true);
         String only = Texts.blankToNull(body.onlyColumn());
@@ -172,17 +169,18 @@ class SpreadsheetService {
     List<RunLine> listLatest() {
         return runs.findLatest(reader, LATEST).stream()
                 .map(r -> new RunLine(
-                        r.id(),
-                        r.fileName(),
-                        r.shop(),
-                        r.kind(),
-                        r.source(),
+                        new ImportFile(
+                                r.file().id(),
+                                r.file().fileName(),
+                                r.file().shop(),
+                                r.file().kind(),
+                                r.file().source()),
                         r.state(),
-                        r.total(),
-                        r.created(),
-                        r.changed(),
-                        r.refused(),
-                        r.messages(),
+                        r.counts().total(),
+                        r.counts().created(),
+                        r.counts().changed(),
+                        r.counts().refused(),
+                        r.counts().messages(),
                         r.createdAt()))
                 .toList();
     }
@@ -229,33 +227,33 @@ class SpreadsheetService {
         byte[] content = runs.findContent(reader, id);
         Table table = content == null ? new Table(r.readAs(), List.of(), List.of()) : ImportRunner.readTable(content);
         List<String> leftOut = table.headings().stream()
-                .filter(h -> !r.columns().containsValue(h))
+                .filter(h -> !r.match().columns().containsValue(h))
                 .toList();
         return new SheetResult(
-                r.id(),
-                r.fileName(),
-                r.shop(),
-                r.kind(),
+                r.file().id(),
+                r.file().fileName(),
+                r.file().shop(),
+                r.file().kind(),
                 r.state(),
                 r.state().equals("done"),
                 r.readAs(),
                 table.headings(),
-                r.columns(),
+                r.match().columns(),
                 leftOut,
                 java.util.Arrays.stream(SheetColumn.values())
                         .map(c -> new ColumnView(c.code(), c.label()))
                         .toList(),
-                r.onlyColumn(),
-                r.onlyValue(),
+                r.match().onlyColumn(),
+                r.match().onlyValue(),
                 table.lines().stream().limit(3).map(Table.Line::cells).toList(),
-                r.total(),
-                r.handled(),
-                r.created(),
-                r.changed(),
-                r.unchanged(),
-                r.refused(),
-                r.leftOut(),
-                r.messages(),
+                r.counts().total(),
+                r.counts().handled(),
+                r.counts().created(),
+                r.counts().changed(),
+                r.counts().unchanged(),
+                r.counts().refused(),
+                r.counts().leftOut(),
+                r.counts().messages(),
                 r.reason(),
                 runs.findRows(reader, id, SHOWN));
     }

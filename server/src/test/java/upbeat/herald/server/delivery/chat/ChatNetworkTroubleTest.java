@@ -83,7 +83,12 @@ class ChatNetworkTroubleTest extends OwnAppTestCase {
                 "delivered",
                 "+46701740640",
                 "en",
-                new Brand("Quillfeather Kites", null, null, null, null, null, null),
+                new Brand(
+                        "Quillfeather Kites",
+                        Brand.Sender.of("hello@quillfeather.example", "Kites"),
+                        Brand.Contact.NONE,
+                        Brand.Look.ofColour("#2d2142"),
+                        "en"),
                 content,
                 null,
                 Instant.EPOCH);
