@@ -185,7 +185,7 @@ export const api = {
   changeWording: (p: Place, wording: Schemas['Wording']) => call<Schemas['WordingView']>('PUT', wordingAt(p), wording),
   removeWording: (p: Place) => call<Schemas['WordingView']>('DELETE', wordingAt(p)),
   wordingHistory: (p: Place) => get<Schemas['Version'][]>(wordingAt(p, '/history')),
-  copyWording: (copy: Schemas['CopyTo']) => call<Schemas['WordingView']>('POST', '/ui/wording/copy', copy),
+  copyWording: (copy: Schemas['CopyAsk']) => call<Schemas['WordingView']>('POST', '/ui/wording/copy', copy),
   wordingSource: (wording: Schemas['Wording']) =>
     call<Schemas['SourceText']>('POST', '/ui/wording/source', { wording }),
   previewWording: (ask: Schemas['PreviewAsk']) => call<Schemas['Shown']>('POST', '/ui/wording/preview', ask),

@@ -25,18 +25,8 @@ export function CopyBox({ place, view, plan, languages, onClose }: Props) {
     const done = await run(
       () =>
         api.copyWording({
-          notice: view.notice,
-          channel: view.channel,
-          language: view.language,
-          shop: view.variant.shop,
-          carrier: view.variant.carrier,
-          country: view.variant.country,
-          toNotice: to.notice,
-          toChannel: to.channel,
-          toLanguage: to.language,
-          toShop: to.shop,
-          toCarrier: to.carrier,
-          toCountry: to.country,
+          from: { notice: view.notice, channel: view.channel, language: view.language, ...view.variant },
+          to,
         }),
       'Copied. The text it replaced is in its history',
     );

@@ -24,6 +24,7 @@ import upbeat.herald.core.journey.Payment;
 import upbeat.herald.core.journey.Report;
 import upbeat.herald.core.journey.Stage;
 import upbeat.herald.server.ingest.OrderIngestService;
+import upbeat.herald.server.ingest.ParcelIngestService;
 import upbeat.herald.server.platform.persistence.DatabaseWriter;
 
 /**
@@ -74,6 +75,7 @@ final class IntakeBench {
     };
     private final Path data;
     private final OrderIngestService orderIngest;
+    private final ParcelIngestService parcelIngest;
     private final DatabaseWriter writer;
     private final Person person;
     private int parcels;
@@ -82,6 +84,7 @@ final class IntakeBench {
         this.person = new Person(url);
         this.data = data;
         this.orderIngest = app.getBean(OrderIngestService.class);
+        this.parcelIngest = app.getBean(ParcelIngestService.class);
         this.writer = app.getBean(DatabaseWriter.class);
     }
 
@@ -213,7 +216,7 @@ final class IntakeBench {
             int end = Math.min(from + count, at + 1_000);
             writer.write(db -> {
                 for (int i = start; i < end; i++)
-                    orderIngest.ingestParcel(
+                    parcelIngest.ingestParcel(
                             db,
                             orderIngest
                                     .ingestOrder(db, order("P-" + i, i), "bench", PLACED)

@@ -19,7 +19,7 @@ public record Block(
         @Nullable String text,
         @Nullable String when,
         @JsonUnwrapped Link link,
-        @JsonUnwrapped Picture picture,
+        @JsonUnwrapped Image picture,
         @JsonUnwrapped Listing listing,
         @Nullable List<List<Block>> columns,
         @Nullable List<Recommended> items) {
@@ -45,12 +45,12 @@ public record Block(
      * @param src address of a picture; {@code alt} its text; {@code width} in pixels, 1 to 600
      * @param height of a space in pixels, 4 to 96
      */
-    public record Picture(
+    public record Image(
             @Nullable String src,
             @Nullable String alt,
             @Nullable Integer width,
             @Nullable Integer height) {
-        static final Picture NONE = new Picture(null, null, null, null);
+        static final Image NONE = new Image(null, null, null, null);
     }
 
     /**
@@ -63,14 +63,14 @@ public record Block(
 
     public Block {
         link = link == null ? Link.NONE : link;
-        picture = picture == null ? Picture.NONE : picture;
+        picture = picture == null ? Image.NONE : picture;
         listing = listing == null ? Listing.NONE : listing;
         columns = columns == null ? null : columns.stream().map(List::copyOf).toList();
         items = items == null ? null : List.copyOf(items);
     }
 
     public static Block of(String kind) {
-        return new Block(kind, null, null, Link.NONE, Picture.NONE, Listing.NONE, null, null);
+        return new Block(kind, null, null, Link.NONE, Image.NONE, Listing.NONE, null, null);
     }
 
     public static Block text(String markup) {
@@ -94,7 +94,7 @@ public record Block(
         return new Block(kind, text, when, other, picture, listing, columns, items);
     }
 
-    public Block withPicture(Picture other) {
+    public Block withPicture(Image other) {
         return new Block(kind, text, when, link, other, listing, columns, items);
     }
 

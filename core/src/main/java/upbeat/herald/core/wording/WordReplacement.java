@@ -72,7 +72,7 @@ public final class WordReplacement {
                             line(at, b.link().href()),
                             line(at, b.link().label()),
                             b.link().style()),
-                    new Block.Picture(
+                    new Block.Image(
                             b.picture().src(),
                             line(at, b.picture().alt()),
                             b.picture().width(),

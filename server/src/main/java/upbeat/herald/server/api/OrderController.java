@@ -10,7 +10,7 @@ import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
-import upbeat.herald.server.api.OrderApiService.ParcelRequest;
+import upbeat.herald.server.api.ParcelApiService.ParcelRequest;
 import upbeat.herald.server.ingest.OrderDocument;
 import upbeat.herald.server.orderview.OrderView;
 
@@ -20,9 +20,11 @@ import upbeat.herald.server.orderview.OrderView;
 @Tag(name = "orders")
 class OrderController {
     private final OrderApiService service;
+    private final ParcelApiService parcels;
 
-    OrderController(OrderApiService service) {
+    OrderController(OrderApiService service, ParcelApiService parcels) {
         this.service = service;
+        this.parcels = parcels;
     }
 
     @PutMapping
@@ -42,6 +44,6 @@ class OrderController {
     @Operation(summary = "Adds a parcel to an order. Repeating a request with the same number changes nothing")
     ResponseEntity<OrderView.ParcelView> parcel(
             @PathVariable String shop, @PathVariable String number, @RequestBody ParcelRequest body) {
-        return service.parcel(shop, number, body);
+        return parcels.parcel(shop, number, body);
     }
 }

@@ -3,9 +3,11 @@ package upbeat.herald.server.manual;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 import tools.jackson.core.type.TypeReference;
+import upbeat.herald.server.order.ParcelRow;
 import upbeat.herald.server.platform.persistence.Json;
 
 /** What was done by hand, with what takes it back. */
@@ -27,9 +29,15 @@ class ManualChangeRepository {
             String trackingNumber,
             String value,
             List<upbeat.herald.core.journey.Parcel.Content> items,
-            List<String> stages) {}
+            List<String> stages) {
+        /** About a parcel. */
+        static Step ofParcel(String kind, long order, ParcelRow parcel, @Nullable String value) {
+            return new Step(
+                    kind, order, parcel.parcel().carrier(), parcel.parcel().trackingNumber(), value, null, null);
+        }
+    }
 
-    record ManualChange(long id, Instant at, String who, String what, List<Step> steps, Instant undoneAt) {}
+    record Recorded(long id, Instant at, String who, String what, List<Step> steps, Instant undoneAt) {}
 
     long insert(JdbcClient db, String who, String what, List<Step> steps, Instant now) {
         return db.sql("insert into deed (at, who, what, steps) values (?, ?, ?, ?) returning id")
@@ -38,12 +46,12 @@ class ManualChangeRepository {
                 .single();
     }
 
-    Optional<ManualChange> find(JdbcClient db, long id) {
+    Optional<Recorded> find(JdbcClient db, long id) {
         return db.sql("select id, at, who, what, steps, undone_at from deed where id = ?")
                 .param(id)
                 .query((rs, i) -> {
                     long undone = rs.getLong("undone_at");
-                    return new ManualChange(
+                    return new Recorded(
                             rs.getLong("id"),
                             Instant.ofEpochMilli(rs.getLong("at")),
                             rs.getString("who"),

@@ -9,10 +9,10 @@ import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
-import upbeat.herald.server.manual.ManualChangeService.Done;
-import upbeat.herald.server.manual.ManualChangeService.Mark;
-import upbeat.herald.server.manual.ManualChangeService.ParcelByHand;
-import upbeat.herald.server.manual.ManualChangeService.TagMany;
+import upbeat.herald.server.manual.ManualChange.Done;
+import upbeat.herald.server.manual.ManualMarkService.Mark;
+import upbeat.herald.server.manual.ManualMarkService.TagMany;
+import upbeat.herald.server.manual.ManualParcelService.ParcelByHand;
 
 /**
  * What a coordinator does to orders by hand: tracking numbers, stages and tags, for one or for many; and taking it back
@@ -22,10 +22,14 @@ import upbeat.herald.server.manual.ManualChangeService.TagMany;
 @RequestMapping("/ui/hand")
 @Tag(name = "ui-hand")
 class ManualController {
-    private final ManualChangeService service;
+    private final ManualParcelService parcels;
+    private final ManualMarkService marks;
+    private final UndoService undo;
 
-    ManualController(ManualChangeService service) {
-        this.service = service;
+    ManualController(ManualParcelService parcels, ManualMarkService marks, UndoService undo) {
+        this.parcels = parcels;
+        this.marks = marks;
+        this.undo = undo;
     }
 
     @PostMapping("/orders/{shop}/{number}/parcels")
@@ -34,7 +38,7 @@ class ManualController {
             @PathVariable String number,
             @RequestBody ParcelByHand body,
             Authentication who) {
-        return service.addParcel(shop, number, body, who);
+        return parcels.addParcel(shop, number, body, who);
     }
 
     @PutMapping("/orders/{shop}/{number}/parcels/{carrier}/{trackingNumber}")
@@ -45,7 +49,7 @@ class ManualController {
             @PathVariable String trackingNumber,
             @RequestBody ParcelByHand body,
             Authentication who) {
-        return service.changeParcel(shop, number, carrier, trackingNumber, body, who);
+        return parcels.changeParcel(shop, number, carrier, trackingNumber, body, who);
     }
 
     @DeleteMapping("/orders/{shop}/{number}/parcels/{carrier}/{trackingNumber}")
@@ -55,21 +59,21 @@ class ManualController {
             @PathVariable String carrier,
             @PathVariable String trackingNumber,
             Authentication who) {
-        return service.removeParcel(shop, number, carrier, trackingNumber, who);
+        return parcels.removeParcel(shop, number, carrier, trackingNumber, who);
     }
 
     @PostMapping("/marks")
     Done markStage(@RequestBody Mark body, Authentication who) {
-        return service.markStage(body, who);
+        return marks.markStage(body, who);
     }
 
     @PostMapping("/tags")
     Done addTag(@RequestBody TagMany body, Authentication who) {
-        return service.addTag(body, who);
+        return marks.addTag(body, who);
     }
 
     @PostMapping("/deeds/{id}/undo")
     Done undo(@PathVariable long id) {
-        return service.undo(id);
+        return undo.undo(id);
     }
 }

@@ -12,15 +12,15 @@ import org.jspecify.annotations.Nullable;
  */
 public record MessageView(
         String id,
-        @JsonUnwrapped About about,
-        @JsonUnwrapped Recipient recipient,
+        @JsonUnwrapped MessageAbout about,
+        @JsonUnwrapped MessageTarget recipient,
         String status,
         @Nullable String reason,
-        @JsonUnwrapped Times times,
-        @JsonUnwrapped Content content) {
+        @JsonUnwrapped MessageTimes times,
+        @JsonUnwrapped MessageText content) {
 
     /** Which notice of which order and parcel, and the stage it speaks of. */
-    public record About(
+    public record MessageAbout(
             String notice,
             String shop,
             String order,
@@ -28,16 +28,16 @@ public record MessageView(
             String stage) {}
 
     /** @param to e-mail address or phone number; {@code language} BCP 47 */
-    public record Recipient(String channel, @Nullable String to, String language) {}
+    public record MessageTarget(String channel, @Nullable String to, String language) {}
 
-    public record Times(
+    public record MessageTimes(
             Instant dueAt,
             @Nullable Instant sentAt,
             @Nullable Instant deliveredAt,
             @Nullable Instant readAt) {}
 
     /** As it was sent; null before. */
-    public record Content(
+    public record MessageText(
             @Nullable String subject,
             @Nullable String text,
             @Nullable Integer segments,
@@ -49,24 +49,24 @@ public record MessageView(
     public static MessageView of(MessageRow m, String shop, String order) {
         return new MessageView(
                 m.id(),
-                new MessageView.About(
+                new MessageAbout(
                         m.origin().noticeId(),
                         shop,
                         order,
                         m.origin().parcel(),
                         m.origin().stage().code()),
-                new MessageView.Recipient(
+                new MessageTarget(
                         m.recipient().channel().code(),
                         m.recipient().to(),
                         m.recipient().language()),
                 m.state().status().code(),
                 m.state().reason(),
-                new MessageView.Times(
+                new MessageTimes(
                         m.times().dueAt(),
                         m.times().sentAt(),
                         m.times().deliveredAt(),
                         m.times().readAt()),
-                new MessageView.Content(
+                new MessageText(
                         m.sent().subject(),
                         m.sent().text(),
                         m.sent().segments(),

@@ -35,12 +35,12 @@ public record NoticeBody(
         @Nullable String name,
         @Nullable String state,
         @Nullable AudienceBody audience,
-        @JsonUnwrapped TimingBody timing,
+        @JsonUnwrapped NoticeTimingBody timing,
         @JsonUnwrapped RoutingBody routing,
-        @JsonUnwrapped ContentBody content) {
+        @JsonUnwrapped NoticeContentBody content) {
 
     /** @param after, ageLimit ISO 8601 durations */
-    record TimingBody(
+    record NoticeTimingBody(
             @Nullable String stage,
             @Nullable String after,
             @Nullable WindowBody window,
@@ -55,7 +55,7 @@ public record NoticeBody(
      * @param others in further languages and for variants; taken for a new notice only, so that one removed by mistake
      *     comes back whole
      */
-    record ContentBody(
+    record NoticeContentBody(
             @Nullable List<Question.Button> buttons,
             @Nullable Map<String, Wording> wordings,
             @Nullable List<LocalizedWording> others) {}
@@ -81,7 +81,7 @@ public record NoticeBody(
                         a.countries().stream().sorted().toList(),
                         a.carriers().stream().sorted().toList(),
                         a.shops().stream().sorted().toList()),
-                new NoticeBody.TimingBody(
+                new NoticeBody.NoticeTimingBody(
                         n.timing().stage().code(),
                         n.timing().after().toString(),
                         n.timing().window() == null
@@ -94,7 +94,7 @@ public record NoticeBody(
                 new NoticeBody.RoutingBody(
                         n.routing().channels().stream().map(Channel::code).toList(),
                         word(n.routing().rule())),
-                new NoticeBody.ContentBody(
+                new NoticeBody.NoticeContentBody(
                         n.content().question() == null
                                 ? List.of()
                                 : n.content().question().buttons(),

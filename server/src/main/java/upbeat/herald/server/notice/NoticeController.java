@@ -11,8 +11,8 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
-import upbeat.herald.server.notice.NoticeService.NoticeView;
-import upbeat.herald.server.notice.NoticeService.Plan;
+import upbeat.herald.server.notice.PlanService.NoticeView;
+import upbeat.herald.server.notice.PlanService.Plan;
 
 /** The place Plan: all notices, and one of them made, changed, switched, tried and removed. */
 @RestController
@@ -20,14 +20,16 @@ import upbeat.herald.server.notice.NoticeService.Plan;
 @Tag(name = "ui-plan")
 class NoticeController {
     private final NoticeService service;
+    private final PlanService plan;
 
-    NoticeController(NoticeService service) {
+    NoticeController(NoticeService service, PlanService plan) {
         this.service = service;
+        this.plan = plan;
     }
 
     @GetMapping
     Plan getPlan() {
-        return service.getPlan();
+        return plan.getPlan();
     }
 
     @PostMapping("/notices")
@@ -49,6 +51,6 @@ class NoticeController {
 
     @PostMapping("/reach")
     ReachEstimate.Reached estimateReach(@RequestBody NoticeBody body) {
-        return service.estimateReach(body);
+        return plan.estimateReach(body);
     }
 }

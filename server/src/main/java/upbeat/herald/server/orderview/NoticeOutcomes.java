@@ -1,7 +1,6 @@
 package upbeat.herald.server.orderview;
 
 import java.time.Instant;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
@@ -61,28 +60,28 @@ public class NoticeOutcomes {
             List<String> channels,
             @Nullable String why) {}
 
+    /** What is known of an order that every notice is asked about. */
+    private record Known(
+            OrderRow order,
+            List<Notice> plan,
+            List<MessageRow> sent,
+            List<ParcelRow> parcels,
+            List<StageVisitRepository.Reached> visits,
+            History history) {}
+
     public List<NoticeOutcome> listFor(JdbcClient db, OrderRow order, Instant now) {
-        List<Notice> plan = notices.findAll(db);
-        List<MessageRow> sent = messages.findByOrder(db, order.id());
-        List<ParcelRow> all = parcels.findByOrder(db, order.id());
-        List<StageVisitRepository.Reached> visits = this.visits.findByOrder(db, order.id());
-        History history = situations.loadHistory(db, order);
-        List<NoticeOutcome> verdicts = new ArrayList<>();
-        for (Notice notice : plan) verdicts.add(one(db, plan, notice, order, sent, all, visits, history, now));
-        return verdicts;
+        Known known = new Known(
+                order,
+                notices.findAll(db),
+                messages.findByOrder(db, order.id()),
+                parcels.findByOrder(db, order.id()),
+                visits.findByOrder(db, order.id()),
+                situations.loadHistory(db, order));
+        return known.plan().stream().map(notice -> find(db, known, notice, now)).toList();
     }
 
-    private NoticeOutcome one(
-            JdbcClient db,
-            List<Notice> plan,
-            Notice notice,
-            OrderRow order,
-            List<MessageRow> sent,
-            List<ParcelRow> all,
-            List<StageVisitRepository.Reached> visits,
-            History history,
-            Instant now) {
-        List<MessageRow> mine = sent.stream()
+    private NoticeOutcome find(JdbcClient db, Known known, Notice notice, Instant now) {
+        List<MessageRow> mine = known.sent().stream()
                 .filter(m -> m.origin().noticeId().equals(notice.id()))
                 .toList();
         List<String> out = mine.stream()
@@ -103,7 +102,7 @@ public class NoticeOutcomes {
         if (!mine.isEmpty())
             return verdict(
                     notice, "not", List.of(), mine.get(mine.size() - 1).state().reason());
-        Optional<StageVisitRepository.Reached> visit = visits.stream()
+        Optional<StageVisitRepository.Reached> visit = known.visits().stream()
                 .filter(v -> v.visit().stage() == notice.timing().stage())
                 .reduce((a, b) -> b);
         if (visit.isPresent()) {
@@ -114,30 +113,37 @@ public class NoticeOutcomes {
             return told(
                     notice,
                     Decide.decide(
-                            plan,
-                            situations.load(db, order, parcel),
+                            known.plan(),
+                            situations.load(db, known.order(), parcel),
                             new Moment(v.stage(), v.occasion(), v.at(), null),
-                            history,
+                            known.history(),
                             now),
                     "The stage was reached before this notice was live");
         }
-        ParcelRow parcel = notice.timing().stage().isOrderStage() || all.isEmpty() ? null : all.get(0);
+        ParcelRow parcel =
+                notice.timing().stage().isOrderStage() || known.parcels().isEmpty()
+                        ? null
+                        : known.parcels().get(0);
         OrderSituation there = new OrderSituation(
-                order.order(),
+                known.order().order(),
                 parcel == null ? null : parcel.parcel(),
                 parcel == null ? null : notice.timing().stage(),
                 parcel == null ? List.of() : List.of(notice.timing().stage()),
-                order.ended());
+                known.order().ended());
         if (parcel != null) {
             Optional<upbeat.herald.core.notice.Reason> past = upbeat.herald.core.notice.Overtaken.check(
-                    notice.timing().stage(), situations.load(db, order, parcel));
+                    notice.timing().stage(), situations.load(db, known.order(), parcel));
             if (past.isPresent())
                 return verdict(notice, "not", List.of(), past.get().text());
         }
         return told(
                 notice,
                 Decide.decide(
-                        plan, there, new Moment(notice.timing().stage(), StageVisit.ONCE, now, null), history, now),
+                        known.plan(),
+                        there,
+                        new Moment(notice.timing().stage(), StageVisit.ONCE, now, null),
+                        known.history(),
+                        now),
                 null);
     }
 

@@ -14,21 +14,29 @@ import upbeat.herald.core.journey.Stage;
 /**
  * Which orders are wanted. Blank means all.
  *
- * @param stage a stop's word, {@code partly-dispatched} or {@code partly-delivered}
- * @param search words, see {@link SearchTerms}
- * @param noContact true for those with neither e-mail address nor phone
- * @param quietDays parcels on their way without a scan for so many days, 1 or more
+ * @param traits what the order is like
+ * @param state where it stands
  */
-record OrderFilter(
-        @Nullable String stage,
-        @Nullable String search,
-        @Nullable String shop,
-        @Nullable String carrier,
-        @Nullable String country,
-        @Nullable String payment,
-        @Nullable String tag,
-        @Nullable Boolean noContact,
-        @Nullable Integer quietDays) {
+record OrderFilter(Traits traits, State state) {
+    /** @param search words, see {@link SearchTerms} */
+    record Traits(
+            @Nullable String search,
+            @Nullable String shop,
+            @Nullable String carrier,
+            @Nullable String country,
+            @Nullable String payment,
+            @Nullable String tag) {}
+
+    /**
+     * @param stage a stop's word, {@code partly-dispatched} or {@code partly-delivered}
+     * @param noContact true for those with neither e-mail address nor phone
+     * @param quietDays parcels on their way without a scan for so many days, 1 or more
+     */
+    record State(
+            @Nullable String stage,
+            @Nullable Boolean noContact,
+            @Nullable Integer quietDays) {}
+
     /** Orders that count at a stop: as a whole, or by one of their parcels; what ended only for a while. */
     private static final String STANDS = """
             and (:stage = :ordered and o.stage = :ordered and o.ended is null
@@ -52,32 +60,32 @@ record OrderFilter(
     Sql toSql(Instant now) {
         Map<String, Object> params = new HashMap<>();
         StringBuilder sql = new StringBuilder();
-        String words = SearchTerms.toQuery(search);
+        String words = SearchTerms.toQuery(traits.search());
         if (words != null) {
             sql.append("from order_search s cross join shop_order o on o.id = s.rowid where s.words match :words");
             params.put("words", words);
-        } else sql.append("from shop_order o where ").append(Texts.isBlank(search) ? "1 = 1" : "1 = 0");
-        if (!Texts.isBlank(stage)) {
+        } else sql.append("from shop_order o where ").append(Texts.isBlank(traits.search()) ? "1 = 1" : "1 = 0");
+        if (!Texts.isBlank(state.stage())) {
             sql.append(' ').append(STANDS);
-            params.put("stage", stage);
+            params.put("stage", state.stage());
             params.put("ordered", Stage.ORDERED.code());
             params.put("final", Stage.codes(Stage::isFinal));
             params.put("since", now.minus(StageCountRepository.ENDED_SHOWN_FOR).toEpochMilli());
         }
-        and(sql, params, "shop", shop, " and o.shop = :shop");
+        and(sql, params, "shop", traits.shop(), " and o.shop = :shop");
         and(
                 sql,
                 params,
                 "carrier",
-                carrier,
+                traits.carrier(),
                 " and exists (select 1 from parcel p where p.order_id = o.id and p.carrier = :carrier)");
-        and(sql, params, "country", country, " and o.country = :country");
-        if (!Texts.isBlank(payment)) {
+        and(sql, params, "country", traits.country(), " and o.country = :country");
+        if (!Texts.isBlank(traits.payment())) {
             params.put(
                     "payment",
-                    Payment.fromCode(payment)
-                            .orElseThrow(
-                                    () -> new HeraldException("payment", "\"" + payment + "\" isn't a payment method"))
+                    Payment.fromCode(traits.payment())
+                            .orElseThrow(() -> new HeraldException(
+                                    "payment", "\"" + traits.payment() + "\" isn't a payment method"))
                             .code());
             sql.append(" and o.payment = :payment");
         }
@@ -85,15 +93,15 @@ record OrderFilter(
                 sql,
                 params,
                 "tag",
-                tag,
+                traits.tag(),
                 " and exists (select 1 from order_tag t where t.order_id = o.id and t.tag = :tag)");
-        if (Boolean.TRUE.equals(noContact)) sql.append(" and o.email is null and o.phone is null");
-        if (quietDays != null) {
-            if (quietDays < 1 || quietDays > 365)
+        if (Boolean.TRUE.equals(state.noContact())) sql.append(" and o.email is null and o.phone is null");
+        if (state.quietDays() != null) {
+            if (state.quietDays() < 1 || state.quietDays() > 365)
                 throw new HeraldException("quietDays", "Enter 1 to 365 days without a scan");
             sql.append(QUIET);
             params.put("underway", Stage.codes(Stage::isUnderway));
-            params.put("quiet", now.minus(Duration.ofDays(quietDays)).toEpochMilli());
+            params.put("quiet", now.minus(Duration.ofDays(state.quietDays())).toEpochMilli());
         }
         return new Sql(sql.toString(), params, words != null);
     }

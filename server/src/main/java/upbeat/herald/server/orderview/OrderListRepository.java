@@ -21,28 +21,29 @@ public class OrderListRepository {
             String shop,
             String number,
             Instant placedAt,
-            @JsonUnwrapped Recipient recipient,
-            @JsonUnwrapped Purchase purchase,
-            @JsonUnwrapped Parcels parcels,
-            @JsonUnwrapped Progress progress,
+            @JsonUnwrapped RowRecipient recipient,
+            @JsonUnwrapped RowPurchase purchase,
+            @JsonUnwrapped RowParcels parcels,
+            @JsonUnwrapped RowProgress progress,
             List<String> tags) {}
 
-    public record Recipient(@Nullable String name, @Nullable String country) {}
+    public record RowRecipient(
+            @Nullable String name, @Nullable String country) {}
 
-    public record Purchase(
+    public record RowPurchase(
             String payment,
             @Nullable String total,
             @Nullable String currency) {}
 
     /** How many there are, and the number of the first. */
-    public record Parcels(int parcels, @Nullable String trackingNumber) {}
+    public record RowParcels(int parcels, @Nullable String trackingNumber) {}
 
     /**
      * @param stage of the order, may be {@code partly-dispatched} or {@code partly-delivered}
      * @param at where the parcel that is furthest behind stands: a stage's word
      * @param reached the stops its way touched, oldest first, each once
      */
-    public record Progress(String stage, String at, List<String> reached, List<Said> said) {}
+    public record RowProgress(String stage, String at, List<String> reached, List<Said> said) {}
 
     /** What came of the notices that hang on a stop. @param state {@code sent}, {@code planned} or {@code missed} */
     public record Said(String stage, String state) {}
@@ -137,17 +138,17 @@ public class OrderListRepository {
                             o.shop(),
                             o.number(),
                             o.placedAt(),
-                            new OrderListRepository.Recipient(
+                            new RowRecipient(
                                     o.customer() == null ? null : o.customer().name(),
                                     o.shipTo() == null ? null : o.shipTo().country()),
-                            new OrderListRepository.Purchase(
+                            new RowPurchase(
                                     o.purchase().payment().code(),
                                     OrderView.plainAmount(o.purchase().total()),
                                     o.purchase().currency()),
-                            new OrderListRepository.Parcels(
+                            new RowParcels(
                                     mine.size(),
                                     mine.isEmpty() ? null : mine.get(0).number()),
-                            new OrderListRepository.Progress(
+                            new RowProgress(
                                     r.stage(),
                                     at,
                                     reached.getOrDefault(r.id(), List.of()),

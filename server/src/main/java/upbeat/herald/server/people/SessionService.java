@@ -10,14 +10,10 @@ import org.springframework.http.HttpStatus;
 import org.springframework.http.ProblemDetail;
 import org.springframework.http.ResponseEntity;
 import org.springframework.jdbc.core.simple.JdbcClient;
-import org.springframework.security.authentication.AuthenticationManager;
-import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
 import org.springframework.security.core.Authentication;
 import org.springframework.security.core.AuthenticationException;
-import org.springframework.security.core.context.SecurityContext;
 import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.security.crypto.password.PasswordEncoder;
-import org.springframework.security.web.context.SecurityContextRepository;
 import org.springframework.stereotype.Service;
 import upbeat.herald.core.Texts;
 import upbeat.herald.server.platform.HeraldProperties;
@@ -31,8 +27,6 @@ class SessionService {
     private static final int SHORTEST_PASSWORD = 10;
     private static final int TRIES_A_MINUTE = 20;
 
-    private final AuthenticationManager people;
-    private final SecurityContextRepository contexts;
     private final AccountRepository accounts;
     private final ApiKeyService keys;
     private final PasswordEncoder passwords;
@@ -41,19 +35,17 @@ class SessionService {
     private final InstantSource clock;
     private final HeraldProperties properties;
     private final RateLimiter tries = new RateLimiter(TRIES_A_MINUTE, Duration.ofMinutes(1));
+    private final SignIns signIns;
 
     SessionService(
-            AuthenticationManager people,
-            SecurityContextRepository contexts,
             AccountRepository accounts,
             ApiKeyService keys,
             PasswordEncoder passwords,
             JdbcClient reader,
             DatabaseWriter writer,
             InstantSource clock,
-            HeraldProperties properties) {
-        this.people = people;
-        this.contexts = contexts;
+            HeraldProperties properties,
+            SignIns signIns) {
         this.accounts = accounts;
         this.keys = keys;
         this.passwords = passwords;
@@ -61,6 +53,7 @@ class SessionService {
         this.writer = writer;
         this.clock = clock;
         this.properties = properties;
+        this.signIns = signIns;
     }
 
     /** @param name null while nobody is signed in; {@code empty} true where no account exists yet */
@@ -85,7 +78,7 @@ class SessionService {
                     .body(ProblemDetail.forStatusAndDetail(
                             HttpStatus.TOO_MANY_REQUESTS, "Too many attempts. Wait a minute, then try again"));
         try {
-            enter(body, request, response);
+            signIns.enter(body, request, response);
             return ResponseEntity.ok(session(SecurityContextHolder.getContext().getAuthentication()));
         } catch (AuthenticationException e) {
             return ResponseEntity.status(401)
@@ -110,23 +103,12 @@ class SessionService {
             accounts.insert(db, body.name().strip(), hash, clock.instant());
             return null;
         });
-        enter(new SignIn(body.name().strip(), body.password()), request, response);
+        signIns.enter(new SignIn(body.name().strip(), body.password()), request, response);
         return new FirstAccount(body.name().strip(), keys.create("first"));
     }
 
     ResponseEntity<Void> signOut(HttpServletRequest request) {
         if (request.getSession(false) != null) request.getSession(false).invalidate();
         return ResponseEntity.noContent().build();
-    }
-
-    private void enter(SignIn body, HttpServletRequest request, HttpServletResponse response) {
-        Authentication who = people.authenticate(UsernamePasswordAuthenticationToken.unauthenticated(
-                String.valueOf(body.name()), String.valueOf(body.password())));
-        request.getSession(true);
-        request.changeSessionId();
-        SecurityContext context = SecurityContextHolder.createEmptyContext();
-        context.setAuthentication(who);
-        SecurityContextHolder.setContext(context);
-        contexts.saveContext(context, request, response);
     }
 }

@@ -14,6 +14,7 @@ import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
 import upbeat.herald.core.carrier.Carrier;
 import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.journey.Parcel;
@@ -27,6 +28,7 @@ import upbeat.herald.server.channel.GatewayRegistry;
 import upbeat.herald.server.delivery.Dispatcher;
 import upbeat.herald.server.ingest.CheckedScan;
 import upbeat.herald.server.ingest.OrderIngestService;
+import upbeat.herald.server.ingest.ParcelIngestService;
 import upbeat.herald.server.ingest.ReportIngestService;
 import upbeat.herald.server.message.MessageRepository;
 import upbeat.herald.server.message.ReceiptService;
@@ -71,62 +73,42 @@ class DemoHistory {
         return (ApplicationArguments args) -> life.run();
     }
 
-    @Bean
-    Life life(
-            OrderIngestService orderIngest,
+    /** The ways by which something reaches the product. */
+    @Component
+    @ConditionalOnProperty("herald.seed")
+    record Entries(
+            OrderIngestService orders,
+            ParcelIngestService parcels,
             ReportIngestService reports,
-            OrderRepository orders,
-            MessageRepository messages,
             AnswerService answers,
-            ReceiptService receipts,
-            Dispatcher dispatcher,
-            GatewayRegistry gateways,
-            DatabaseWriter writer,
-            JdbcClient reader,
-            SimulatedClock clock) {
-        return new Life(
-                orderIngest, reports, orders, messages, answers, receipts, dispatcher, gateways, writer, reader, clock);
+            ReceiptService receipts) {}
+
+    /** What the past is written to and looked up in. */
+    @Component
+    @ConditionalOnProperty("herald.seed")
+    record Data(OrderRepository orders, MessageRepository messages, DatabaseWriter writer, JdbcClient reader) {}
+
+    @Bean
+    Life life(Entries entries, Data data, Dispatcher dispatcher, GatewayRegistry gateways, SimulatedClock clock) {
+        return new Life(entries, data, dispatcher, gateways, clock);
     }
 
     /** Lays out the events, then lives them in order. */
     static final class Life {
-        private final OrderIngestService orderIngest;
-        private final ReportIngestService reports;
-        private final OrderRepository orders;
-        private final MessageRepository messages;
-        private final AnswerService answers;
-        private final ReceiptService receipts;
+        private final Entries entries;
+        private final Data data;
         private final Dispatcher dispatcher;
         private final GatewayRegistry gateways;
-        private final DatabaseWriter writer;
-        private final JdbcClient reader;
         private final SimulatedClock clock;
         private final Random random = new Random(SEED);
         private final List<Event> events = new ArrayList<>();
         private JdbcClient writing;
 
-        Life(
-                OrderIngestService orderIngest,
-                ReportIngestService reports,
-                OrderRepository orders,
-                MessageRepository messages,
-                AnswerService answers,
-                ReceiptService receipts,
-                Dispatcher dispatcher,
-                GatewayRegistry gateways,
-                DatabaseWriter writer,
-                JdbcClient reader,
-                SimulatedClock clock) {
-            this.orderIngest = orderIngest;
-            this.reports = reports;
-            this.orders = orders;
-            this.messages = messages;
-            this.answers = answers;
-            this.receipts = receipts;
+        Life(Entries entries, Data data, Dispatcher dispatcher, GatewayRegistry gateways, SimulatedClock clock) {
+            this.entries = entries;
+            this.data = data;
             this.dispatcher = dispatcher;
             this.gateways = gateways;
-            this.writer = writer;
-            this.reader = reader;
             this.clock = clock;
         }
 
@@ -145,11 +127,13 @@ class DemoHistory {
 
         private void sendUntil(Instant end) {
             while (true) {
-                Instant due = messages.findNextDue(reader, Instant.EPOCH).orElse(Instant.MAX);
+                Instant due = data.messages()
+                        .findNextDue(data.reader(), Instant.EPOCH)
+                        .orElse(Instant.MAX);
                 if (due.isAfter(end)) return;
                 if (due.isAfter(clock.instant())) clock.moveTo(due);
                 dispatcher.dispatchAllDue();
-                gateways.list().forEach(g -> ((HistoryGateway) g).receipts().forEach(receipts::record));
+                gateways.list().forEach(g -> ((HistoryGateway) g).receipts().forEach(entries.receipts()::record));
             }
         }
 
@@ -159,7 +143,7 @@ class DemoHistory {
             Instant placed = SimulatedClock.START.minus(PAST).plusSeconds((long) (share * PAST.toSeconds()));
             String number = "QK-" + (20_400 + i);
             Order order = DemoOrders.order(DemoSetup.SHOP, number, placed, random);
-            at(placed, i, () -> orderIngest.ingestOrder(db(), order, "api", clock.instant()));
+            at(placed, i, () -> entries.orders().ingestOrder(db(), order, "api", clock.instant()));
             if (order.purchase().payment() == Payment.CASH_ON_DELIVERY) {
                 int says = random.nextInt(10);
                 if (says < 8)
@@ -168,17 +152,13 @@ class DemoHistory {
                             i,
                             () -> answer(number, says == 7 ? "cancel" : "confirm"));
                 if (says == 7) {
-                    at(
-                            placed.plusSeconds(3600L * 14),
-                            i,
-                            () -> orderIngest.endOrder(db(), find(number), Stage.CANCELLED, clock.instant()));
+                    at(placed.plusSeconds(3600L * 14), i, () -> entries.orders()
+                            .endOrder(db(), find(number), Stage.CANCELLED, clock.instant()));
                     return;
                 }
             } else if (random.nextInt(40) == 0) {
-                at(
-                        placed.plusSeconds(3600L * 5),
-                        i,
-                        () -> orderIngest.endOrder(
+                at(placed.plusSeconds(3600L * 5), i, () -> entries.orders()
+                        .endOrder(
                                 db(),
                                 find(number),
                                 random.nextBoolean() ? Stage.CANCELLED : Stage.REFUNDED,
@@ -201,10 +181,8 @@ class DemoHistory {
                     ? DemoCarriers.POST
                     : pick < 14 ? DemoCarriers.HOPGATE : pick < 19 ? DemoCarriers.SANDKETTLE : DemoCarriers.FREIGHT;
             String tracking = DemoCarriers.number(carrier, random);
-            at(
-                    packed,
-                    i,
-                    () -> orderIngest.ingestParcel(
+            at(packed, i, () -> entries.parcels()
+                    .ingestParcel(
                             db(), find(number), new Parcel(carrier.key(), tracking, items), "api", clock.instant()));
             Instant gone = packed.plusSeconds(3600L * (2 + random.nextInt(5)));
             scan(i, carrier, tracking, Stage.DISPATCHED, gone, "Harbourton", 4);
@@ -214,10 +192,8 @@ class DemoHistory {
             scan(i, carrier, tracking, Stage.IN_TRANSIT, moving, "Main depot", fate == 1 ? 60 * 40 : 6);
             if (fate == 2) scan(i, carrier, tracking, Stage.DELAYED, moving.plusSeconds(3600L * 20), "Main depot", 5);
             if (fate == 3)
-                at(
-                        moving.plusSeconds(3600L * 9),
-                        i,
-                        () -> reports.ingest(
+                at(moving.plusSeconds(3600L * 9), i, () -> entries.reports()
+                        .ingest(
                                 db(),
                                 List.of(new CheckedScan(
                                         carrier,
@@ -265,10 +241,8 @@ class DemoHistory {
         private void scan(
                 int i, Carrier carrier, String tracking, Stage stage, Instant happened, String place, int minutesLate) {
             String[] says = DemoCarriers.says(carrier, stage);
-            at(
-                    happened.plusSeconds(60L * minutesLate),
-                    i,
-                    () -> reports.ingest(
+            at(happened.plusSeconds(60L * minutesLate), i, () -> entries.reports()
+                    .ingest(
                             db(),
                             List.of(new CheckedScan(
                                     carrier, tracking, says[0], says[1], happened, day(happened), place)),
@@ -276,24 +250,23 @@ class DemoHistory {
         }
 
         private void answer(String number, String button) {
-            messages.findByOrder(reader, find(number).id()).stream()
+            data.messages().findByOrder(data.reader(), find(number).id()).stream()
                     .filter(m -> m.sent().question() != null
                             && m.times().sentAt() != null
                             && m.state().status().code().matches("accepted|delivered"))
                     .findFirst()
-                    .ifPresent(m -> answers.recordAnswer(
-                            m,
-                            button,
-                            m.recipient().channel().equals(ChatChannel.WHATSAPP)
-                                    ? m.recipient().channel().code()
-                                    : "page"));
+                    .ifPresent(m -> entries.answers()
+                            .recordAnswer(
+                                    m,
+                                    button,
+                                    m.recipient().channel().equals(ChatChannel.WHATSAPP)
+                                            ? m.recipient().channel().code()
+                                            : "page"));
         }
 
         private void at(Instant when, int order, Runnable work) {
-            events.add(new Event(
-                    Instant.ofEpochSecond(when.getEpochSecond()),
-                    order,
-                    () -> writer.write(db -> {
+            events.add(new Event(Instant.ofEpochSecond(when.getEpochSecond()), order, () -> data.writer()
+                    .write(db -> {
                         writing = db;
                         work.run();
                         return null;
@@ -305,7 +278,7 @@ class DemoHistory {
         }
 
         private upbeat.herald.server.order.OrderRow find(String number) {
-            return orders.find(writing, DemoSetup.SHOP, number).orElseThrow();
+            return data.orders().find(writing, DemoSetup.SHOP, number).orElseThrow();
         }
 
         /** The same moment where people work at it, else the next morning. */

@@ -73,8 +73,8 @@ class DraftPreviewService {
 
     private WordingKey key(PreviewAsk body) {
         Variant v = body.key().variant() == null ? Variant.EVERYONE : body.key().variant();
-        return wordings.parseKey(
-                body.key().notice(), body.key().channel(), body.key().language(), v.shop(), v.carrier(), v.country());
+        return wordings.parseKey(new WordingPlace(
+                body.key().notice(), body.key().channel(), body.key().language(), v.shop(), v.carrier(), v.country()));
     }
 
     private WordingPreviewService.Ask ask(PreviewAsk body) {

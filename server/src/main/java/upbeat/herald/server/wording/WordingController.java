@@ -3,7 +3,7 @@ package upbeat.herald.server.wording;
 import io.swagger.v3.oas.annotations.tags.Tag;
 import java.security.Principal;
 import java.util.List;
-import org.jspecify.annotations.Nullable;
+import org.springdoc.core.annotations.ParameterObject;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -11,10 +11,9 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
-import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import upbeat.herald.core.wording.Wording;
-import upbeat.herald.server.wording.WordingEditorService.CopyTo;
+import upbeat.herald.server.wording.WordingEditorService.CopyAsk;
 import upbeat.herald.server.wording.WordingEditorService.Source;
 import upbeat.herald.server.wording.WordingEditorService.SourceText;
 import upbeat.herald.server.wording.WordingEditorService.WordingView;
@@ -31,54 +30,37 @@ class WordingController {
     }
 
     @GetMapping("/{notice}/{channel}")
-    WordingView get(
-            @PathVariable String notice,
-            @PathVariable String channel,
-            @RequestParam(required = false) @Nullable String language,
-            @RequestParam(required = false) @Nullable String shop,
-            @RequestParam(required = false) @Nullable String carrier,
-            @RequestParam(required = false) @Nullable String country) {
-        return service.get(notice, channel, language, shop, carrier, country);
+    WordingView get(@PathVariable String notice, @PathVariable String channel, @ParameterObject WordingQuery query) {
+        return service.get(query.toPlace(notice, channel));
     }
 
     @PutMapping("/{notice}/{channel}")
     WordingView save(
             @PathVariable String notice,
             @PathVariable String channel,
-            @RequestParam(required = false) @Nullable String language,
-            @RequestParam(required = false) @Nullable String shop,
-            @RequestParam(required = false) @Nullable String carrier,
-            @RequestParam(required = false) @Nullable String country,
+            @ParameterObject WordingQuery query,
             @RequestBody Wording wording,
             Principal person) {
-        return service.save(notice, channel, language, shop, carrier, country, wording, person);
+        return service.save(query.toPlace(notice, channel), wording, person);
     }
 
     @DeleteMapping("/{notice}/{channel}")
     WordingView remove(
             @PathVariable String notice,
             @PathVariable String channel,
-            @RequestParam(required = false) @Nullable String language,
-            @RequestParam(required = false) @Nullable String shop,
-            @RequestParam(required = false) @Nullable String carrier,
-            @RequestParam(required = false) @Nullable String country,
+            @ParameterObject WordingQuery query,
             Principal person) {
-        return service.remove(notice, channel, language, shop, carrier, country, person);
+        return service.remove(query.toPlace(notice, channel), person);
     }
 
     @GetMapping("/{notice}/{channel}/history")
     List<WordingVersionRepository.Version> history(
-            @PathVariable String notice,
-            @PathVariable String channel,
-            @RequestParam(required = false) @Nullable String language,
-            @RequestParam(required = false) @Nullable String shop,
-            @RequestParam(required = false) @Nullable String carrier,
-            @RequestParam(required = false) @Nullable String country) {
-        return service.history(notice, channel, language, shop, carrier, country);
+            @PathVariable String notice, @PathVariable String channel, @ParameterObject WordingQuery query) {
+        return service.history(query.toPlace(notice, channel));
     }
 
     @PostMapping("/copy")
-    WordingView copy(@RequestBody CopyTo c, Principal person) {
+    WordingView copy(@RequestBody CopyAsk c, Principal person) {
         return service.copy(c, person);
     }
 

@@ -93,78 +93,38 @@ class WordingEditorService {
     /** @param before true where an earlier wording that is approved goes out meanwhile */
     record Approval(String status, @Nullable String reason, Instant at, boolean before) {}
 
-    record CopyTo(
-            String notice,
-            String channel,
-            @Nullable String language,
-            @Nullable String shop,
-            @Nullable String carrier,
-            @Nullable String country,
-            String toNotice,
-            String toChannel,
-            @Nullable String toLanguage,
-            @Nullable String toShop,
-            @Nullable String toCarrier,
-            @Nullable String toCountry) {}
+    record CopyAsk(WordingPlace from, WordingPlace to) {}
 
     record Source(Wording wording) {}
 
     record SourceText(String html) {}
 
-    WordingView get(
-            String notice,
-            String channel,
-            @Nullable String language,
-            @Nullable String shop,
-            @Nullable String carrier,
-            @Nullable String country) {
-        return view(wordings.parseKey(notice, channel, language, shop, carrier, country));
+    WordingView get(WordingPlace place) {
+        return view(wordings.parseKey(place));
     }
 
-    WordingView save(
-            String notice,
-            String channel,
-            @Nullable String language,
-            @Nullable String shop,
-            @Nullable String carrier,
-            @Nullable String country,
-            Wording wording,
-            Principal person) {
-        WordingKey key = wordings.parseKey(notice, channel, language, shop, carrier, country);
+    WordingView save(WordingPlace place, Wording wording, Principal person) {
+        WordingKey key = wordings.parseKey(place);
         wordings.save(key, wording, person.getName());
         return view(key);
     }
 
     /** Takes a language or variant away: what it inherited from speaks again. */
-    WordingView remove(
-            String notice,
-            String channel,
-            @Nullable String language,
-            @Nullable String shop,
-            @Nullable String carrier,
-            @Nullable String country,
-            Principal person) {
-        WordingKey key = wordings.parseKey(notice, channel, language, shop, carrier, country);
+    WordingView remove(WordingPlace place, Principal person) {
+        WordingKey key = wordings.parseKey(place);
         wordings.save(key, null, person.getName());
-        return view(wordings.parseKey(notice, channel, null, null, null, null));
+        return view(wordings.parseKey(new WordingPlace(place.notice(), place.channel(), null, null, null, null)));
     }
 
-    List<WordingVersionRepository.Version> history(
-            String notice,
-            String channel,
-            @Nullable String language,
-            @Nullable String shop,
-            @Nullable String carrier,
-            @Nullable String country) {
-        return versions.findVersions(reader, wordings.parseKey(notice, channel, language, shop, carrier, country));
+    List<WordingVersionRepository.Version> history(WordingPlace place) {
+        return versions.findVersions(reader, wordings.parseKey(place));
     }
 
     /** Takes a wording over to another notice, channel, language or variant. */
-    WordingView copy(CopyTo c, Principal person) {
-        WordingKey from = wordings.parseKey(c.notice(), c.channel(), c.language(), c.shop(), c.carrier(), c.country());
-        WordingKey to = wordings.parseKey(
-                c.toNotice(), c.toChannel(), c.toLanguage(), c.toShop(), c.toCarrier(), c.toCountry());
-        if (from.equals(to)) throw new HeraldException("toNotice", "This is the same text. Choose another place");
+    WordingView copy(CopyAsk c, Principal person) {
+        WordingKey from = wordings.parseKey(c.from());
+        WordingKey to = wordings.parseKey(c.to());
+        if (from.equals(to)) throw new HeraldException("to.notice", "This is the same text. Choose another place");
         String base = brands.baseLanguage(reader);
         Wording whole = WordingSelection.merge(
                         wordings.getNotice(reader, from.notice()),

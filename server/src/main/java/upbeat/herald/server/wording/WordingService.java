@@ -7,6 +7,7 @@ import java.util.Optional;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import upbeat.herald.core.HeraldException;
+import upbeat.herald.core.Texts;
 import upbeat.herald.core.journey.Countries;
 import upbeat.herald.core.notice.Notice;
 import upbeat.herald.core.notice.WordingSelection;
@@ -63,25 +64,23 @@ class WordingService {
         return notices.find(db, id).orElseThrow(() -> new NotFoundException("There is no notice " + id));
     }
 
-    /** @param language BCP 47; null for that of the words for everyone */
-    WordingKey parseKey(String notice, String channel, String language, String shop, String carrier, String country) {
-        Channel c = channels.parse(channel);
-        String tag = language == null || language.isBlank() ? brands.baseLanguage(reader) : language.strip();
+    WordingKey parseKey(WordingPlace place) {
+        Channel c = channels.parse(place.channel());
+        String tag = Texts.isBlank(place.language())
+                ? brands.baseLanguage(reader)
+                : place.language().strip();
         if (!tag.matches("[A-Za-z]{2,3}(-[A-Za-z0-9]{2,8})*"))
             throw new HeraldException("language", "Choose a language");
         return new WordingKey(
-                notice,
+                place.notice(),
                 c,
                 Locale.forLanguageTag(tag).toLanguageTag(),
-                new Variant(word(shop), word(carrier), country(country)));
-    }
-
-    private static String word(String value) {
-        return value == null || value.isBlank() ? null : value.strip();
+                new Variant(
+                        Texts.blankToNull(place.shop()), Texts.blankToNull(place.carrier()), country(place.country())));
     }
 
     private static String country(String value) {
-        String country = word(value) == null ? null : value.strip().toUpperCase(Locale.ROOT);
+        String country = Texts.isBlank(value) ? null : value.strip().toUpperCase(Locale.ROOT);
         if (country != null && !Countries.CODES.contains(country))
             throw new HeraldException("country", "\"" + value + "\" isn't a country");
         return country;

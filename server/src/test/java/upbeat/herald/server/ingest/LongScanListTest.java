@@ -54,6 +54,7 @@ class LongScanListTest extends OwnAppTestCase {
     /** Two parcels an order. */
     private static void parcels(String prefix, String numbers, int orders, Instant placed) {
         OrderIngestService orderIngest = app.context.getBean(OrderIngestService.class);
+        ParcelIngestService parcelIngest = app.context.getBean(ParcelIngestService.class);
         app.context.getBean(DatabaseWriter.class).write(db -> {
             for (int i = 0; i < orders; i++) {
                 Order order = new Order(
@@ -71,7 +72,7 @@ class LongScanListTest extends OwnAppTestCase {
                         List.of());
                 OrderRow row = orderIngest.ingestOrder(db, order, "api", placed).row();
                 for (int p = 2 * i; p < 2 * i + 2; p++)
-                    orderIngest.ingestParcel(db, row, new Parcel("hopgate", numbers + p, List.of()), "api", placed);
+                    parcelIngest.ingestParcel(db, row, new Parcel("hopgate", numbers + p, List.of()), "api", placed);
             }
             return null;
         });

@@ -375,7 +375,7 @@ class WordingEditingTest extends OwnAppTestCase {
         JsonNode copied = person.call(
                         "POST",
                         "/ui/wording/copy",
-                        "{\"notice\":\"coming-today\",\"channel\":\"sms\",\"language\":\"it\",\"toNotice\":\"delivered\",\"toChannel\":\"sms\",\"toLanguage\":\"it\",\"toCarrier\":\"hopgate\"}")
+                        "{\"from\":{\"notice\":\"coming-today\",\"channel\":\"sms\",\"language\":\"it\"},\"to\":{\"notice\":\"delivered\",\"channel\":\"sms\",\"language\":\"it\",\"carrier\":\"hopgate\"}}")
                 .json();
         assertThat(copied.path("own").path("text").asString())
                 .isEqualTo(get("/coming-today/sms?language=it")
@@ -385,14 +385,14 @@ class WordingEditingTest extends OwnAppTestCase {
         JsonNode mail = person.call(
                         "POST",
                         "/ui/wording/copy",
-                        "{\"notice\":\"coming-today\",\"channel\":\"sms\",\"language\":\"it\",\"toNotice\":\"coming-today\",\"toChannel\":\"email\",\"toLanguage\":\"it\"}")
+                        "{\"from\":{\"notice\":\"coming-today\",\"channel\":\"sms\",\"language\":\"it\"},\"to\":{\"notice\":\"coming-today\",\"channel\":\"email\",\"language\":\"it\"}}")
                 .json();
         assertThat(mail.path("own").path("blocks").get(0).path("kind").asString())
                 .isEqualTo("text");
         assertThat(person.call(
                                 "POST",
                                 "/ui/wording/copy",
-                                "{\"notice\":\"coming-today\",\"channel\":\"sms\",\"toNotice\":\"coming-today\",\"toChannel\":\"sms\"}")
+                                "{\"from\":{\"notice\":\"coming-today\",\"channel\":\"sms\"},\"to\":{\"notice\":\"coming-today\",\"channel\":\"sms\"}}")
                         .status())
                 .isEqualTo(422);
     }

@@ -27,7 +27,11 @@ class FeedRepository {
             FeedContent content,
             FeedTiming timing,
             @Nullable Instant nextAt,
-            @Nullable String lastHash) {}
+            @Nullable String lastHash) {
+        Feed withNextAt(@Nullable Instant next) {
+            return new Feed(id, name, source, content, timing, next, lastHash);
+        }
+    }
 
     record Run(
             long id,

@@ -1,5 +1,6 @@
 package upbeat.herald.server.ingest.feed;
 
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import java.time.DateTimeException;
 import java.time.Duration;
 import java.time.Instant;
@@ -57,20 +58,25 @@ class FeedService {
         this.signal = signal;
     }
 
-    /** @param interval,limit ISO 8601; {@code live} true where it is asked by its schedule */
-    record FeedBody(
-            @Nullable String name,
-            @Nullable String kind,
-            @Nullable String shop,
-            @Nullable String holds,
-            @Nullable String carrier,
-            @Nullable String place,
+    /** @param zone of {@code atTime}, {@code 06:30} */
+    record FeedTimingBody(
             @Nullable String schedule,
             @Nullable String atTime,
-            @Nullable String zone,
+            @Nullable String zone) {}
+
+    /** @param interval, limit ISO 8601 durations */
+    record WatchBody(
             @Nullable String interval,
             @Nullable Integer mostTries,
-            @Nullable String limit,
+            @Nullable String limit) {}
+
+    /** @param live true where it is asked by its schedule */
+    record FeedBody(
+            @Nullable String name,
+            @JsonUnwrapped FeedSource source,
+            @JsonUnwrapped FeedContent content,
+            @JsonUnwrapped FeedTimingBody timing,
+            @JsonUnwrapped WatchBody watch,
             @Nullable Boolean live) {}
 
     /** @param endedBy word of what ended it, {@code endedWords} the same for a person; null while it goes on */
@@ -153,24 +159,25 @@ class FeedService {
     private FeedRepository.Feed checked(long id, FeedBody b) {
         ValidationException errors = new ValidationException();
         if (Texts.isBlank(b.name()) || b.name().length() > 60) errors.add("name", "Enter a name of 1 to 60 characters");
-        boolean folder = "folder".equals(b.kind());
-        if (!folder && !"address".equals(b.kind())) errors.add("kind", "Choose a folder or an address");
-        boolean scans =
-                b.holds() != null && ScanDocumentReader.fromCode(b.holds()).isPresent();
-        if (!scans) OrderDocument.checkShop(b.shop(), "shop", errors);
-        if (!scans && (b.holds() == null || !HOLDS.contains(b.holds())))
+        boolean folder = "folder".equals(b.source().kind());
+        if (!folder && !"address".equals(b.source().kind())) errors.add("kind", "Choose a folder or an address");
+        boolean scans = b.content().holds() != null
+                && ScanDocumentReader.fromCode(b.content().holds()).isPresent();
+        if (!scans) OrderDocument.checkShop(b.content().shop(), "shop", errors);
+        if (!scans
+                && (b.content().holds() == null || !HOLDS.contains(b.content().holds())))
             errors.add("holds", "Choose what the files contain");
-        String carrier = Texts.blankToNull(b.carrier());
+        String carrier = Texts.blankToNull(b.content().carrier());
         if (carrier != null && carriers.find(reader, carrier).isEmpty())
             errors.add("carrier", "There is no carrier " + carrier);
-        if (folder && (b.place() == null || !b.place().matches("[a-z0-9][a-z0-9_-]{0,40}")))
+        if (folder && (b.source().place() == null || !b.source().place().matches("[a-z0-9][a-z0-9_-]{0,40}")))
             errors.add(
                     "place",
                     "Enter a folder name of lower-case letters, digits and hyphens. The folder is inside the inbox of the data folder");
-        String schedule = b.schedule() == null ? "off" : b.schedule();
+        String schedule = b.timing().schedule() == null ? "off" : b.timing().schedule();
         if (!Set.of("off", "interval", "daily").contains(schedule)) errors.add("schedule", "Choose a schedule");
-        String zone = Texts.isBlank(b.zone()) ? "UTC" : b.zone();
-        String at = Texts.blankToNull(b.atTime());
+        String zone = Texts.isBlank(b.timing().zone()) ? "UTC" : b.timing().zone();
+        String at = Texts.blankToNull(b.timing().atTime());
         if (schedule.equals("daily")) {
             try {
                 ZoneId.of(zone);
@@ -184,9 +191,13 @@ class FeedService {
         Watch watch = null;
         try {
             watch = new Watch(
-                    Texts.isBlank(b.interval()) ? Duration.ofMinutes(5) : Duration.parse(b.interval()),
-                    b.mostTries() == null ? 12 : b.mostTries(),
-                    Texts.isBlank(b.limit()) ? Duration.ofHours(1) : Duration.parse(b.limit()));
+                    Texts.isBlank(b.watch().interval())
+                            ? Duration.ofMinutes(5)
+                            : Duration.parse(b.watch().interval()),
+                    b.watch().mostTries() == null ? 12 : b.watch().mostTries(),
+                    Texts.isBlank(b.watch().limit())
+                            ? Duration.ofHours(1)
+                            : Duration.parse(b.watch().limit()));
         } catch (DateTimeParseException e) {
             errors.add("interval", "\"" + e.getParsedString() + "\" is not an ISO 8601 duration such as PT5M");
         } catch (HeraldException e) {
@@ -194,7 +205,7 @@ class FeedService {
         }
         if (!folder && errors.errors().isEmpty()) {
             try {
-                fetch.validate(String.valueOf(b.place()));
+                fetch.validate(String.valueOf(b.source().place()));
             } catch (HeraldException e) {
                 errors.add("place", "This address can't be used: " + e.getMessage());
             }
@@ -204,25 +215,15 @@ class FeedService {
         FeedRepository.Feed feed = new FeedRepository.Feed(
                 id,
                 b.name().strip(),
-                new FeedSource(b.kind(), b.place().strip()),
-                new FeedContent(b.holds(), scans ? "" : b.shop(), scans ? carrier : null),
+                new FeedSource(b.source().kind(), b.source().place().strip()),
+                new FeedContent(b.content().holds(), scans ? "" : b.content().shop(), scans ? carrier : null),
                 new FeedTiming(schedule, at, zone, watch, live),
                 null,
                 null);
         Instant next = !live
                 ? null
                 : schedule.equals("interval") ? clock.instant() : FeedRunner.firstRun(feed, clock.instant());
-        return new FeedRepository.Feed(
-                id,
-                feed.name(),
-                new FeedSource(feed.source().kind(), feed.source().place()),
-                new FeedContent(
-                        feed.content().holds(),
-                        feed.content().shop(),
-                        feed.content().carrier()),
-                new FeedTiming(schedule, at, zone, watch, live),
-                next,
-                null);
+        return feed.withNextAt(next);
     }
 
     private FeedView view(FeedRepository.Feed f) {
@@ -231,17 +232,16 @@ class FeedService {
                 f.id(),
                 new FeedBody(
                         f.name(),
-                        f.source().kind(),
-                        f.content().shop(),
-                        f.content().holds(),
-                        f.content().carrier(),
-                        f.source().place(),
-                        f.timing().schedule(),
-                        f.timing().atTime(),
-                        f.timing().zone(),
-                        f.timing().watch().interval().toString(),
-                        f.timing().watch().mostTries(),
-                        f.timing().watch().limit().toString(),
+                        f.source(),
+                        f.content(),
+                        new FeedTimingBody(
+                                f.timing().schedule(),
+                                f.timing().atTime(),
+                                f.timing().zone()),
+                        new WatchBody(
+                                f.timing().watch().interval().toString(),
+                                f.timing().watch().mostTries(),
+                                f.timing().watch().limit().toString()),
                         f.timing().live()),
                 f.source().kind().equals("folder")
                         ? "inbox/" + f.source().place() + ", in the data folder"

@@ -31,7 +31,10 @@ import upbeat.herald.core.journey.PhoneNumbers;
 import upbeat.herald.core.journey.Stage;
 import upbeat.herald.server.carrier.CarrierLookup;
 import upbeat.herald.server.carrier.CarrierRepository;
+import upbeat.herald.server.ingest.Ingested;
 import upbeat.herald.server.ingest.OrderIngestService;
+import upbeat.herald.server.ingest.ParcelIngestService;
+import upbeat.herald.server.ingest.StageMarkService;
 import upbeat.herald.server.order.OrderRepository;
 import upbeat.herald.server.order.OrderRow;
 import upbeat.herald.server.order.ParcelRepository;
@@ -63,18 +66,24 @@ class SpreadsheetImport {
     private final ParcelRepository parcels;
     private final CarrierRepository carriers;
     private final CarrierLookup carrierOf;
+    private final ParcelIngestService parcelIngest;
+    private final StageMarkService marks;
 
     SpreadsheetImport(
             OrderIngestService orderIngest,
             OrderRepository orders,
             ParcelRepository parcels,
             CarrierRepository carriers,
-            CarrierLookup carrierOf) {
+            CarrierLookup carrierOf,
+            ParcelIngestService parcelIngest,
+            StageMarkService marks) {
         this.orderIngest = orderIngest;
         this.orders = orders;
         this.parcels = parcels;
         this.carriers = carriers;
         this.carrierOf = carrierOf;
+        this.parcelIngest = parcelIngest;
+        this.marks = marks;
     }
 
     /** @param only rows whose cell at {@code onlyAt} is this are taken, others left out; null for all */
@@ -209,13 +218,13 @@ class SpreadsheetImport {
             onto = meant.get(0);
         }
         List<String> what = new ArrayList<>();
-        OrderIngestService.Ingested<OrderRow> taken = orderIngest.ingestOrder(db, order, SOURCE, now);
+        Ingested<OrderRow> taken = orderIngest.ingestOrder(db, order, SOURCE, now);
         int messages = taken.messages();
-        if (taken.change() == OrderIngestService.Change.NEW) what.add("new order");
-        if (taken.change() == OrderIngestService.Change.CHANGED) what.add("order data changed");
+        if (taken.change() == Ingested.Change.NEW) what.add("new order");
+        if (taken.change() == Ingested.Change.CHANGED) what.add("order data changed");
         if (parcel != null) {
-            OrderIngestService.Ingested<ParcelRow> put = orderIngest.ingestParcel(db, taken.row(), parcel, SOURCE, now);
-            if (put.change() == OrderIngestService.Change.NEW) {
+            Ingested<ParcelRow> put = parcelIngest.ingestParcel(db, taken.row(), parcel, SOURCE, now);
+            if (put.change() == Ingested.Change.NEW) {
                 what.add("tracking number " + parcel.trackingNumber());
                 doubt(parcel, known).ifPresent(what::add);
             }
@@ -223,17 +232,16 @@ class SpreadsheetImport {
             onto = put.row();
         }
         if (ofParcel) {
-            OrderIngestService.Ingested<ParcelRow> marked = orderIngest.markStage(db, onto, stage, now, SOURCE, now);
-            if (marked.change() == OrderIngestService.Change.CHANGED) what.add("marked as " + stage.label());
+            Ingested<ParcelRow> marked = marks.mark(db, onto, stage, now, SOURCE, now);
+            if (marked.change() == Ingested.Change.CHANGED) what.add("marked as " + stage.label());
             messages += marked.messages();
         } else if (stage == Stage.CANCELLED || stage == Stage.REFUNDED) {
-            OrderIngestService.Ingested<OrderRow> ended =
+            Ingested<OrderRow> ended =
                     orderIngest.endOrder(db, orders.get(db, taken.row().id()), stage, now);
-            if (ended.change() == OrderIngestService.Change.CHANGED) what.add(stage.label());
+            if (ended.change() == Ingested.Change.CHANGED) what.add(stage.label());
             messages += ended.messages();
         }
-        String verdict =
-                taken.change() == OrderIngestService.Change.NEW ? "new" : what.isEmpty() ? "unchanged" : "changed";
+        String verdict = taken.change() == Ingested.Change.NEW ? "new" : what.isEmpty() ? "unchanged" : "changed";
         return new RowOutcome(
                 row.line(),
                 order.number(),

@@ -53,32 +53,29 @@ class SpreadsheetService {
     record ColumnView(String code, String words) {}
 
     /**
-     * @param applied false while this is only what would be done; {@code handled} of {@code total} rows so far;
-     *     {@code rows} the refused ones first, up to 1,000; {@code sample} the first lines as they stand
+     * What the file holds.
+     *
+     * @param leftOut headings that no column is taken from; {@code all} the columns there are
+     * @param sample the first lines as they stand
      */
-    record SheetResult(
-            String id,
-            String fileName,
-            String shop,
-            String kind,
-            String state,
-            boolean applied,
+    record SheetContent(
             String readAs,
             List<String> headings,
-            Map<String, String> columns,
             List<String> leftOut,
             List<ColumnView> all,
-            @Nullable String onlyColumn,
-            @Nullable String onlyValue,
-            List<List<String>> sample,
-            int total,
-            int handled,
-            int created,
-            int changed,
-            int unchanged,
-            int refused,
-            int leftOutRows,
-            int messages,
+            List<List<String>> sample) {}
+
+    /**
+     * @param applied false while this is only what would be done
+     * @param rows the refused ones first, up to 1,000
+     */
+    record SheetResult(
+            @JsonUnwrapped ImportFile file,
+            String state,
+            boolean applied,
+            @JsonUnwrapped SheetContent content,
+            @JsonUnwrapped ImportMatch match,
+            @JsonUnwrapped ImportCounts counts,
             @Nullable String reason,
             List<SpreadsheetImport.RowOutcome> rows) {}
 
@@ -230,30 +227,19 @@ class SpreadsheetService {
                 .filter(h -> !r.match().columns().containsValue(h))
                 .toList();
         return new SheetResult(
-                r.file().id(),
-                r.file().fileName(),
-                r.file().shop(),
-                r.file().kind(),
+                r.file(),
                 r.state(),
                 r.state().equals("done"),
-                r.readAs(),
-                table.headings(),
-                r.match().columns(),
-                leftOut,
-                java.util.Arrays.stream(SheetColumn.values())
-                        .map(c -> new ColumnView(c.code(), c.label()))
-                        .toList(),
-                r.match().onlyColumn(),
-                r.match().onlyValue(),
-                table.lines().stream().limit(3).map(Table.Line::cells).toList(),
-                r.counts().total(),
-                r.counts().handled(),
-                r.counts().created(),
-                r.counts().changed(),
-                r.counts().unchanged(),
-                r.counts().refused(),
-                r.counts().leftOut(),
-                r.counts().messages(),
+                new SheetContent(
+                        r.readAs(),
+                        table.headings(),
+                        leftOut,
+                        java.util.Arrays.stream(SheetColumn.values())
+                                .map(c -> new ColumnView(c.code(), c.label()))
+                                .toList(),
+                        table.lines().stream().limit(3).map(Table.Line::cells).toList()),
+                r.match(),
+                r.counts(),
                 r.reason(),
                 runs.findRows(reader, id, SHOWN));
     }

@@ -1,7 +1,6 @@
 package upbeat.herald.server.ingest.webhook;
 
 import java.time.Instant;
-import java.time.InstantSource;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -19,11 +18,10 @@ import upbeat.herald.core.exchange.mapping.Step;
 import upbeat.herald.core.exchange.mapping.Target;
 import upbeat.herald.server.ingest.OrderDocument;
 import upbeat.herald.server.platform.HeraldProperties;
-import upbeat.herald.server.platform.persistence.DatabaseWriter;
 import upbeat.herald.server.platform.persistence.Json;
 import upbeat.herald.server.platform.random.RandomIds;
 import upbeat.herald.server.platform.secret.SecretVault;
-import upbeat.herald.server.platform.signal.WorkSignal;
+import upbeat.herald.server.platform.signal.SignallingWriter;
 import upbeat.herald.server.platform.web.NotFoundException;
 import upbeat.herald.server.platform.web.ValidationException;
 
@@ -39,10 +37,8 @@ class ShopService {
     private final SecretVault vault;
     private final HeraldProperties properties;
     private final JdbcClient reader;
-    private final DatabaseWriter writer;
-    private final InstantSource clock;
     private final RandomIds ids;
-    private final WorkSignal signal;
+    private final SignallingWriter writer;
 
     ShopService(
             ShopRepository shops,
@@ -51,20 +47,16 @@ class ShopService {
             SecretVault vault,
             HeraldProperties properties,
             JdbcClient reader,
-            DatabaseWriter writer,
-            InstantSource clock,
             RandomIds ids,
-            WorkSignal signal) {
+            SignallingWriter writer) {
         this.shops = shops;
         this.listRequests = requests;
         this.processor = processor;
         this.vault = vault;
         this.properties = properties;
         this.reader = reader;
-        this.writer = writer;
-        this.clock = clock;
         this.ids = ids;
-        this.signal = signal;
+        this.writer = writer;
     }
 
     /** @param waiting arrivals that are not read yet, or only in part */
@@ -155,8 +147,8 @@ class ShopService {
         if (key != null && shops.find(reader, key).isPresent()) errors.add("key", "There is already a shop " + key);
         errors.throwIfAny();
         ShopRepository.ShopRow row = fresh(key, name, null);
-        writer.write(db -> {
-            shops.insert(db, row, clock.instant());
+        writer.write((db, now) -> {
+            shops.insert(db, row, writer.now());
             return null;
         });
         return view(row);
@@ -167,7 +159,7 @@ class ShopService {
         if (Texts.isBlank(body.name()) || body.name().length() > 80) {
             throw new HeraldException("name", "Enter a name of 1 to 80 characters");
         }
-        writer.write(db -> {
+        writer.write((db, now) -> {
             shops.rename(db, row.key(), body.name().strip());
             return null;
         });
@@ -178,7 +170,7 @@ class ShopService {
     ShopView renew(String key) {
         ShopRepository.ShopRow row = known(key);
         ShopRepository.ShopRow fresh = fresh(row.key(), row.name(), row.mapping());
-        writer.write(db -> {
+        writer.write((db, now) -> {
             shops.updateAddress(db, key, fresh.path(), fresh.signingSecret(), fresh.headerSecret());
             return null;
         });
@@ -207,11 +199,11 @@ class ShopService {
     List<Tried> tryOut(String key, TryRequest request) {
         ShopRepository.ShopRow shop = known(key);
         if (request.body() != null)
-            return List.of(tried(
-                    0, processor.dryRun(request.mapping(), key, request.body(), clock.instant(), clock.instant())));
+            return List.of(
+                    tried(0, processor.dryRun(request.mapping(), key, request.body(), writer.now(), writer.now())));
         return listRequests.findLatest(reader, shop.key(), 0, null, TRIED).stream()
-                .map(a -> tried(
-                        a.id(), processor.dryRun(request.mapping(), key, a.body(), a.receivedAt(), clock.instant())))
+                .map(a ->
+                        tried(a.id(), processor.dryRun(request.mapping(), key, a.body(), a.receivedAt(), writer.now())))
                 .toList();
     }
 
@@ -224,7 +216,7 @@ class ShopService {
             wrong.forEach(w -> errors.add("mapping", w));
             errors.throwIfAny();
         }
-        writer.write(db -> {
+        writer.write((db, now) -> {
             shops.saveMapping(db, shop.key(), mapping);
             return null;
         });
@@ -242,7 +234,7 @@ class ShopService {
     }
 
     void deleteRequest(String key, long id) {
-        writer.write(db -> {
+        writer.write((db, now) -> {
             if (listRequests.find(db, id).filter(a -> a.shop().equals(key)).isEmpty())
                 throw new NotFoundException("There is no request " + id);
             listRequests.delete(db, id);
@@ -257,10 +249,10 @@ class ShopService {
             List<WebhookRequestRepository.RequestRow> page =
                     listRequests.findPage(reader, key, after, unreadOnly, AT_ONCE);
             if (page.isEmpty()) break;
-            writer.write(db -> {
+            writer.write((db, now) -> {
                 for (WebhookRequestRepository.RequestRow a : page) {
                     WebhookRequestProcessor.Outcome outcome =
-                            processor.process(db, mapping, key, a.body(), a.receivedAt(), clock.instant());
+                            processor.process(db, mapping, key, a.body(), a.receivedAt(), writer.now());
                     listRequests.updateState(db, a.id(), outcome.state(), outcome.reason(), outcome.number());
                     counts[outcome.state().equals("read") ? 0 : outcome.state().equals("partly") ? 1 : 2]++;
                     counts[3] += outcome.messages();
@@ -269,7 +261,6 @@ class ShopService {
             });
             after = page.get(page.size() - 1).id();
         }
-        signal.signal();
         return new ReadAgain(counts[0], counts[1], counts[2], counts[3]);
     }
 

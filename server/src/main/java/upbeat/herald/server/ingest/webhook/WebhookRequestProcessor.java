@@ -16,8 +16,11 @@ import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.journey.Parcel;
 import upbeat.herald.core.journey.Stage;
 import upbeat.herald.server.carrier.CarrierLookup;
+import upbeat.herald.server.ingest.Ingested;
 import upbeat.herald.server.ingest.OrderDocument;
 import upbeat.herald.server.ingest.OrderIngestService;
+import upbeat.herald.server.ingest.ParcelIngestService;
+import upbeat.herald.server.ingest.StageMarkService;
 import upbeat.herald.server.order.OrderRow;
 import upbeat.herald.server.order.ParcelRepository;
 import upbeat.herald.server.order.ParcelRow;
@@ -34,11 +37,20 @@ class WebhookRequestProcessor {
     private final OrderIngestService orderIngest;
     private final CarrierLookup carrierOf;
     private final ParcelRepository parcels;
+    private final ParcelIngestService parcelIngest;
+    private final StageMarkService marks;
 
-    WebhookRequestProcessor(OrderIngestService orderIngest, CarrierLookup carrierOf, ParcelRepository parcels) {
+    WebhookRequestProcessor(
+            OrderIngestService orderIngest,
+            CarrierLookup carrierOf,
+            ParcelRepository parcels,
+            ParcelIngestService parcelIngest,
+            StageMarkService marks) {
         this.orderIngest = orderIngest;
         this.carrierOf = carrierOf;
         this.parcels = parcels;
+        this.parcelIngest = parcelIngest;
+        this.marks = marks;
     }
 
     /**
@@ -122,7 +134,7 @@ class WebhookRequestProcessor {
     }
 
     private int keep(JdbcClient db, Order order, Mapping.Read read, Instant now, List<String> wrong) {
-        OrderIngestService.Ingested<OrderRow> taken = orderIngest.ingestOrder(db, order, SOURCE, now);
+        Ingested<OrderRow> taken = orderIngest.ingestOrder(db, order, SOURCE, now);
         int messages = taken.messages();
         for (Map<String, String> p : read.parcels()) {
             String number = p.get("trackingNumber");
@@ -135,23 +147,20 @@ class WebhookRequestProcessor {
                         + ". Add it in Setup, or replace its name in the mapping");
                 continue;
             }
-            OrderIngestService.Ingested<ParcelRow> put = orderIngest.ingestParcel(
+            Ingested<ParcelRow> put = parcelIngest.ingestParcel(
                     db, taken.row(), new Parcel(carrier.key(), number, List.of()), SOURCE, now);
             messages += put.messages();
             Stage stage =
                     p.get("stage") != null ? Stage.fromCode(p.get("stage")).orElse(null) : read.stage();
             if (stage != null && !stage.isOrderStage())
-                messages += orderIngest
-                        .markStage(db, put.row(), stage, at(p.get("at"), now), SOURCE, now)
+                messages += marks.mark(db, put.row(), stage, at(p.get("at"), now), SOURCE, now)
                         .messages();
         }
         if (read.parcels().isEmpty() && read.stage() != null && !read.stage().isOrderStage()) {
             List<ParcelRow> known = parcels.findByOrder(db, taken.row().id());
             if (known.isEmpty()) wrong.add("The order is " + read.stage().label() + ", but it has no parcel");
             for (ParcelRow p : known)
-                messages += orderIngest
-                        .markStage(db, p, read.stage(), now, SOURCE, now)
-                        .messages();
+                messages += marks.mark(db, p, read.stage(), now, SOURCE, now).messages();
         }
         if (read.ended() != null)
             messages += orderIngest.endOrder(db, taken.row(), read.ended(), now).messages();

@@ -3,8 +3,6 @@ package upbeat.herald.server.ingest.webhook;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
 import java.time.Duration;
-import java.time.Instant;
-import java.time.InstantSource;
 import java.util.Optional;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
@@ -13,9 +11,8 @@ import org.springframework.http.ResponseEntity;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import upbeat.herald.core.exchange.WebhookSignature;
-import upbeat.herald.server.platform.persistence.DatabaseWriter;
 import upbeat.herald.server.platform.secret.SecretVault;
-import upbeat.herald.server.platform.signal.WorkSignal;
+import upbeat.herald.server.platform.signal.SignallingWriter;
 import upbeat.herald.server.platform.time.WallClock;
 import upbeat.herald.server.platform.web.RateLimiter;
 
@@ -32,11 +29,9 @@ class WebhookService {
     private final WebhookRequestProcessor processor;
     private final SecretVault vault;
     private final JdbcClient reader;
-    private final DatabaseWriter writer;
-    private final InstantSource clock;
     private final WallClock wallClock;
-    private final WorkSignal signal;
     private final RateLimiter callers = new RateLimiter(CALLS_A_SECOND, Duration.ofSeconds(1));
+    private final SignallingWriter writer;
 
     WebhookService(
             ShopRepository shops,
@@ -44,19 +39,15 @@ class WebhookService {
             WebhookRequestProcessor processor,
             SecretVault vault,
             JdbcClient reader,
-            DatabaseWriter writer,
-            InstantSource clock,
             WallClock wallClock,
-            WorkSignal signal) {
+            SignallingWriter writer) {
         this.shops = shops;
         this.requests = requests;
         this.processor = processor;
         this.vault = vault;
         this.reader = reader;
-        this.writer = writer;
-        this.clock = clock;
         this.wallClock = wallClock;
-        this.signal = signal;
+        this.writer = writer;
     }
 
     /**
@@ -76,8 +67,7 @@ class WebhookService {
         String refused = refused(shop, headers, bytes);
         if (refused != null) return problem(HttpStatus.UNAUTHORIZED, refused);
         String text = new String(bytes, StandardCharsets.UTF_8);
-        Instant now = clock.instant();
-        Taken taken = writer.write(db -> {
+        Taken taken = writer.write((db, now) -> {
             Optional<Long> id = requests.insert(db, shop.key(), headers.getFirst("webhook-id"), text, now);
             if (id.isEmpty()) return new Taken("known", null);
             if (shop.mapping() == null) return new Taken("new", null);
@@ -85,7 +75,6 @@ class WebhookService {
             requests.updateState(db, id.get(), outcome.state(), outcome.reason(), outcome.number());
             return new Taken(outcome.state(), outcome.reason());
         });
-        signal.signal();
         return ResponseEntity.status(HttpStatus.ACCEPTED).body(taken);
     }
 

@@ -1,5 +1,6 @@
 package upbeat.herald.server.platform.web;
 
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import com.fasterxml.jackson.databind.JavaType;
 import io.swagger.v3.core.converter.AnnotatedType;
 import io.swagger.v3.core.converter.ModelConverter;
@@ -10,6 +11,7 @@ import io.swagger.v3.oas.models.info.Info;
 import io.swagger.v3.oas.models.media.Schema;
 import io.swagger.v3.oas.models.security.SecurityScheme;
 import io.swagger.v3.oas.models.servers.Server;
+import java.lang.reflect.RecordComponent;
 import java.util.Arrays;
 import java.util.Iterator;
 import java.util.List;
@@ -18,6 +20,7 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springdoc.core.customizers.OpenApiCustomizer;
 import org.springframework.context.annotation.Bean;
@@ -80,11 +83,23 @@ class OpenApiConfig {
         mayBeNull.put(record.getSimpleName(), nullable(record));
     }
 
+    /** With those of its parts, whose values stand beside its own. */
     private static Set<String> nullable(Class<?> record) {
         return Arrays.stream(record.getRecordComponents())
-                .filter(c -> c.getAnnotatedType().isAnnotationPresent(Nullable.class))
-                .map(c -> c.getName())
+                .flatMap(c -> isPart(record, c)
+                        ? nullable(c.getType()).stream()
+                        : c.getAnnotatedType().isAnnotationPresent(Nullable.class)
+                                ? Stream.of(c.getName())
+                                : Stream.empty())
                 .collect(Collectors.toSet());
+    }
+
+    private static boolean isPart(Class<?> record, RecordComponent component) {
+        try {
+            return record.getDeclaredField(component.getName()).isAnnotationPresent(JsonUnwrapped.class);
+        } catch (NoSuchFieldException e) {
+            throw new IllegalStateException(e);
+        }
     }
 
     private void require(String name, Schema<?> schema) {

@@ -1,0 +1,43 @@
+package upbeat.herald.server.brand;
+
+import org.jspecify.annotations.Nullable;
+import upbeat.herald.core.Texts;
+import upbeat.herald.core.journey.EmailAddress;
+import upbeat.herald.core.journey.PhoneNumbers;
+import upbeat.herald.core.wording.Brand;
+import upbeat.herald.server.platform.web.ValidationException;
+
+/** From whom messages come, as the interface writes it. */
+record SenderBody(
+        @Nullable String senderName,
+        @Nullable String senderAddress,
+        @Nullable String smsSender,
+        @Nullable String chatNumber) {
+
+    static SenderBody of(Brand.Sender s) {
+        return new SenderBody(s.senderName(), s.senderAddress(), s.smsSender(), s.chatNumber());
+    }
+
+    void validate(ValidationException errors) {
+        if (senderName != null && (senderName.length() > 60 || senderName.matches("(?s).*[\\r\\n].*")))
+            errors.add("senderName", "Enter a sender name of one line, up to 60 characters");
+        if (!EmailAddress.isValid(senderAddress))
+            errors.add("senderAddress", "\"" + senderAddress + "\" isn't an e-mail address");
+        if (smsSender == null || !smsSender.matches("[A-Za-z0-9 ]{1,11}|\\+?[0-9]{4,15}") || smsSender.isBlank())
+            errors.add(
+                    "smsSender", "Enter an SMS sender of up to 11 letters and digits, or a number of 4 to 15 digits");
+        if (!Texts.isBlank(chatNumber) && PhoneNumbers.toE164(chatNumber, null).isEmpty())
+            errors.add("chatNumber", "Enter the number with its country code, such as +46 31 390 06 02");
+    }
+
+    /** Valid values only, see {@link #validate}. */
+    Brand.Sender toSender() {
+        return new Brand.Sender(
+                Texts.blankToNull(senderName),
+                senderAddress.strip(),
+                smsSender.strip(),
+                Texts.isBlank(chatNumber)
+                        ? null
+                        : PhoneNumbers.toE164(chatNumber, null).orElseThrow());
+    }
+}

@@ -1,0 +1,163 @@
+package upbeat.herald.server.delivery;
+
+import java.time.Instant;
+import java.time.InstantSource;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.random.RandomGenerator;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+import upbeat.herald.core.notice.Reason;
+import upbeat.herald.core.wording.Channel;
+import upbeat.herald.server.channel.Gateway;
+import upbeat.herald.server.channel.GatewayRegistry;
+import upbeat.herald.server.channel.HandOver;
+import upbeat.herald.server.channel.OutgoingMessage;
+import upbeat.herald.server.message.ChannelFallback;
+import upbeat.herald.server.message.MessagePreparation;
+import upbeat.herald.server.message.MessageRepository;
+import upbeat.herald.server.message.MessageRow;
+import upbeat.herald.server.message.ReceiptService;
+import upbeat.herald.server.platform.persistence.DatabaseWriter;
+
+/** Hands one message to its gateway: claimed, rendered, handed over, recorded. */
+@Component
+public class MessageHandOver {
+    private final GatewayRegistry gateways;
+    private final MessageRepository messages;
+    private final MessagePreparation prepare;
+    private final ReceiptService receipts;
+    private final ChannelFallback next;
+    private final JdbcClient reader;
+    private final DatabaseWriter writer;
+    private final InstantSource clock;
+    private final Set<Long> inHand = ConcurrentHashMap.newKeySet();
+    private final RandomGenerator random = new java.util.SplittableRandom(1);
+
+    MessageHandOver(
+            GatewayRegistry gateways,
+            MessageRepository messages,
+            MessagePreparation prepare,
+            ReceiptService receipts,
+            ChannelFallback next,
+            JdbcClient reader,
+            DatabaseWriter writer,
+            InstantSource clock) {
+        this.gateways = gateways;
+        this.messages = messages;
+        this.prepare = prepare;
+        this.receipts = receipts;
+        this.next = next;
+        this.reader = reader;
+        this.writer = writer;
+        this.clock = clock;
+    }
+
+    void handOver(Gateway gateway, long seq) {
+        Instant now = clock.instant();
+        MessageRow m = messages.find(reader, seq).orElseThrow();
+        MessagePreparation.Outcome outcome = prepare.prepare(reader, m, now);
+        if (outcome instanceof MessagePreparation.Outcome.Held held) {
+            writer.writeAside(db -> held.reason().code() == Reason.Code.ANSWERED
+                    ? messages.markCancelled(db, seq, held.reason())
+                    : messages.markWithheld(db, seq, held.reason()));
+        } else if (outcome instanceof MessagePreparation.Outcome.NotYet notYet) {
+            writer.writeAside(db -> {
+                messages.updateDueAt(db, seq, notYet.due());
+                return null;
+            });
+        } else if (outcome instanceof MessagePreparation.Outcome.Ready ready) {
+            inHand.add(seq);
+            try {
+                if (!writer.writeAside(db -> messages.claim(db, m, ready, now))) return;
+                record(
+                        m,
+                        gateway.handOver(new OutgoingMessage(
+                                m.id(),
+                                m.origin().noticeId(),
+                                ready.to(),
+                                ready.language(),
+                                ready.brand(),
+                                ready.content(),
+                                ready.question(),
+                                now)));
+            } finally {
+                inHand.remove(seq);
+            }
+        }
+    }
+
+    private void record(MessageRow m, HandOver end) {
+        Instant now = clock.instant();
+        writer.writeAside(db -> {
+            if (end instanceof HandOver.Accepted accepted) {
+                messages.markAccepted(db, m.seq(), accepted.ref(), now);
+                if (accepted.ref() != null)
+                    receipts.applyPending(db, m.recipient().channel(), accepted.ref());
+            } else if (end instanceof HandOver.Refused refused) {
+                messages.markFailed(db, m.seq(), refused.reason());
+                next.planNext(db, m);
+            } else if (end instanceof HandOver.Later later) {
+                if (m.state().attempt() + 1 >= Backoff.MOST_TRIES) {
+                    messages.markFailed(db, m.seq(), later.reason() + " (" + Backoff.MOST_TRIES + " attempts)");
+                    next.planNext(db, m);
+                } else
+                    messages.markWaiting(
+                            db,
+                            m.seq(),
+                            later.reason(),
+                            now.plus(Backoff.delayAfter(m.state().attempt() + 1, random)));
+            } else if (end instanceof HandOver.Away away) {
+                messages.markWaiting(db, m.seq(), away.reason(), null);
+            } else if (end instanceof HandOver.Unsure unsure) {
+                if (gateways.find(m.recipient().channel())
+                        .map(Gateway::isIdempotent)
+                        .orElse(false))
+                    messages.markWaiting(
+                            db,
+                            m.seq(),
+                            unsure.reason(),
+                            now.plus(Backoff.delayAfter(m.state().attempt() + 1, random)));
+                else
+                    messages.markUnsure(
+                            db, m.seq(), unsure.reason() + ". Check whether it was delivered, then record it here");
+            }
+            return null;
+        });
+    }
+
+    /**
+     * Messages left in hand by a process that died: sent again where the gateway knows their id, else marked unsure for
+     * a person to settle. Nothing that this process holds in its own hands is touched.
+     */
+    public void sweepAbandoned() {
+        List<MessageRow> abandoned = messages.findSending(reader).stream()
+                .filter(m -> !inHand.contains(m.seq()))
+                .toList();
+        if (abandoned.isEmpty()) return;
+        Set<Channel> knowing = new HashSet<>();
+        gateways.list().stream()
+                .filter(Gateway::isIdempotent)
+                .map(Gateway::channel)
+                .forEach(knowing::add);
+        writer.writeAside(db -> {
+            for (MessageRow m : messages.findSending(db)) {
+                if (inHand.contains(m.seq())) continue;
+                if (knowing.contains(m.recipient().channel()))
+                    messages.markWaiting(
+                            db,
+                            m.seq(),
+                            "Upbeat Herald stopped while sending this. It is sent again under the same ID",
+                            null);
+                else
+                    messages.markUnsure(
+                            db,
+                            m.seq(),
+                            "Upbeat Herald stopped while sending this. Check whether it was delivered, then record it here");
+            }
+            return null;
+        });
+    }
+}

@@ -1,0 +1,136 @@
+package upbeat.herald.server.manual;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Objects;
+import org.jspecify.annotations.Nullable;
+import org.springframework.security.core.Authentication;
+import org.springframework.stereotype.Service;
+import upbeat.herald.core.HeraldException;
+import upbeat.herald.core.Texts;
+import upbeat.herald.core.journey.Stage;
+import upbeat.herald.server.ingest.Ingested;
+import upbeat.herald.server.ingest.OrderIngestService;
+import upbeat.herald.server.ingest.StageMarkService;
+import upbeat.herald.server.manual.ManualChange.Done;
+import upbeat.herald.server.order.OrderRepository;
+import upbeat.herald.server.order.OrderRow;
+import upbeat.herald.server.order.ParcelRepository;
+import upbeat.herald.server.order.ParcelRow;
+import upbeat.herald.server.platform.signal.SignallingWriter;
+
+/** Stages and tags put on orders by hand, for one or for many, with the steps that take it back. */
+@Service
+class ManualMarkService {
+    private static final int MOST = 1_000;
+    private final OrderIngestService orderIngest;
+    private final StageMarkService marks;
+    private final ManualChangeRepository changes;
+    private final OrderRepository orders;
+    private final ParcelRepository parcels;
+    private final SignallingWriter writer;
+
+    ManualMarkService(
+            OrderIngestService orderIngest,
+            StageMarkService marks,
+            ManualChangeRepository changes,
+            OrderRepository orders,
+            ParcelRepository parcels,
+            SignallingWriter writer) {
+        this.orderIngest = orderIngest;
+        this.marks = marks;
+        this.changes = changes;
+        this.orders = orders;
+        this.parcels = parcels;
+        this.writer = writer;
+    }
+
+    record OrderName(String shop, String number) {}
+
+    record Mark(
+            @Nullable List<OrderName> orders,
+            @Nullable String stage,
+            @Nullable String trackingNumber) {}
+
+    record TagMany(
+            @Nullable List<OrderName> orders, @Nullable String tag) {}
+
+    /**
+     * Marks a stage on every parcel of the orders, or on the one named; cancelled and refunded on the orders
+     * themselves.
+     */
+    Done markStage(Mark body, Authentication who) {
+        Stage stage = Stage.fromCode(body.stage())
+                .filter(s -> s != Stage.ORDERED)
+                .orElseThrow(() -> new HeraldException("stage", "Choose a stage"));
+        List<OrderName> names = some(body.orders());
+        Done done = writer.write((db, now) -> {
+            List<ManualChangeRepository.Step> steps = new ArrayList<>();
+            List<String> refused = new ArrayList<>();
+            int marked = 0;
+            int planned = 0;
+            for (OrderName name : names) {
+                OrderRow order = orders.find(db, name.shop(), name.number()).orElse(null);
+                if (order == null) {
+                    refused.add(name.number() + ": this order no longer exists");
+                    continue;
+                }
+                if (stage.isOrderStage()) {
+                    Ingested<OrderRow> ended = orderIngest.endOrder(db, order, stage, now);
+                    if (ended.change() == Ingested.Change.CHANGED) marked++;
+                    planned += ended.messages();
+                    continue;
+                }
+                List<ParcelRow> its = parcels.findByOrder(db, order.id()).stream()
+                        .filter(p -> body.trackingNumber() == null
+                                || Texts.compactNumber(p.parcel().trackingNumber())
+                                        .equals(Texts.compactNumber(body.trackingNumber())))
+                        .toList();
+                if (its.isEmpty()) refused.add(name.number() + ": it has no tracking number");
+                boolean any = false;
+                for (ParcelRow parcel : its) {
+                    Ingested<ParcelRow> put = marks.mark(db, parcel, stage, now, ManualChange.SOURCE, now);
+                    if (put.change() != Ingested.Change.CHANGED) continue;
+                    any = true;
+                    planned += put.messages();
+                    steps.add(ManualChangeRepository.Step.ofParcel("unmark", order.id(), parcel, stage.code()));
+                }
+                if (any) marked++;
+            }
+            String what = marked + (marked == 1 ? " order" : " orders") + " marked as " + stage.label();
+            Long deed = steps.isEmpty() ? null : Long.valueOf(changes.insert(db, who.getName(), what, steps, now));
+            return new Done(deed, what, marked, planned, refused);
+        });
+        return done;
+    }
+
+    Done addTag(TagMany body, Authentication who) {
+        String tag = Texts.blankToNull(body.tag());
+        if (tag == null || tag.length() > 40) throw new HeraldException("tag", "Enter a tag of 1 to 40 characters");
+        List<OrderName> names = some(body.orders());
+        return writer.write((db, now) -> {
+            List<ManualChangeRepository.Step> steps = new ArrayList<>();
+            for (OrderName name : names) {
+                orders.find(db, name.shop(), name.number()).ifPresent(o -> {
+                    if (orders.findTags(db, o.id()).contains(tag)) return;
+                    orders.addTag(db, o.id(), tag, ManualChange.SOURCE, now);
+                    steps.add(new ManualChangeRepository.Step("untag", o.id(), null, null, tag, null, null));
+                });
+            }
+            String what = steps.size() + (steps.size() == 1 ? " order" : " orders") + " tagged " + tag;
+            return new Done(
+                    steps.isEmpty() ? null : Long.valueOf(changes.insert(db, who.getName(), what, steps, now)),
+                    what,
+                    steps.size(),
+                    0,
+                    List.of());
+        });
+    }
+
+    private static List<OrderName> some(List<OrderName> names) {
+        if (names == null || names.isEmpty()) throw new HeraldException("orders", "Choose at least one order");
+        if (names.size() > MOST)
+            throw new HeraldException("orders", "Choose up to " + MOST + " orders at once. For more, import a file");
+        return names.stream().filter(Objects::nonNull).distinct().toList();
+    }
+}

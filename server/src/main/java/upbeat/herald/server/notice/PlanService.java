@@ -1,0 +1,102 @@
+package upbeat.herald.server.notice;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.time.InstantSource;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Service;
+import upbeat.herald.core.carrier.Carrier;
+import upbeat.herald.core.notice.Notice;
+import upbeat.herald.server.brand.BrandRepository;
+import upbeat.herald.server.carrier.CarrierRepository;
+import upbeat.herald.server.notice.NoticeUsageRepository.Sent;
+import upbeat.herald.server.order.OrderRepository;
+
+/** The place Plan as it is shown: all notices with what they sent, and whom one would reach. */
+@Service
+class PlanService {
+    private static final Duration MONTH = Duration.ofDays(30);
+
+    private final NoticeRepository notices;
+    private final CarrierRepository carriers;
+    private final BrandRepository brands;
+    private final ReachEstimate reach;
+    private final NoticeUsageRepository usage;
+    private final OrderRepository orders;
+    private final JdbcClient reader;
+    private final InstantSource clock;
+
+    PlanService(
+            NoticeRepository notices,
+            CarrierRepository carriers,
+            BrandRepository brands,
+            ReachEstimate reach,
+            NoticeUsageRepository usage,
+            OrderRepository orders,
+            JdbcClient reader,
+            InstantSource clock) {
+        this.notices = notices;
+        this.carriers = carriers;
+        this.brands = brands;
+        this.reach = reach;
+        this.usage = usage;
+        this.orders = orders;
+        this.reader = reader;
+        this.clock = clock;
+    }
+
+    /** @param audience in words; {@code sent} by channel in the last 30 days */
+    record NoticeView(String id, NoticeBody notice, String audience, Map<String, Sent> sent) {}
+
+    record CarrierName(String key, String name) {}
+
+    record Plan(List<NoticeView> notices, List<CarrierName> carriers, List<String> shops) {}
+
+    Plan getPlan() {
+        Map<String, Map<String, Sent>> sent =
+                usage.countSent(reader, clock.instant().minus(MONTH));
+        return new Plan(
+                notices.findAll(reader).stream()
+                        .map(n -> new NoticeView(
+                                n.id(),
+                                NoticeBody.of(n),
+                                n.audience().describe(this::carrierName),
+                                sent.getOrDefault(n.id(), Map.of())))
+                        .toList(),
+                carriers.findAll(reader).stream()
+                        .map(c -> new CarrierName(c.key(), c.name()))
+                        .toList(),
+                orders.findShops(reader));
+    }
+
+    private String carrierName(String key) {
+        return carriers.find(reader, key).map(Carrier::name).orElse(key);
+    }
+
+    NoticeView view(Notice notice) {
+        return new NoticeView(
+                notice.id(),
+                NoticeBody.of(notice),
+                notice.audience().describe(this::carrierName),
+                usage.countSent(reader, clock.instant().minus(MONTH)).getOrDefault(notice.id(), Map.of()));
+    }
+
+    ReachEstimate.Reached estimateReach(NoticeBody body) {
+        Instant now = clock.instant();
+        return reach.estimate(
+                body.toNotice(
+                                "new",
+                                null,
+                                brands.baseLanguage(reader),
+                                carriers.findAll(reader).stream()
+                                        .map(Carrier::key)
+                                        .collect(Collectors.toSet()),
+                                false)
+                        .withState(Notice.State.LIVE),
+                now.minus(MONTH),
+                now);
+    }
+}

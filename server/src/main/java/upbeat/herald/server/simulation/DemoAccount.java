@@ -1,0 +1,42 @@
+package upbeat.herald.server.simulation;
+
+import java.time.InstantSource;
+import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
+import org.springframework.security.crypto.password.PasswordEncoder;
+import org.springframework.stereotype.Component;
+import upbeat.herald.server.people.AccountRepository;
+import upbeat.herald.server.people.ApiKeyService;
+import upbeat.herald.server.platform.persistence.DatabaseWriter;
+
+/** The demo's person and its API key. */
+@Component
+@ConditionalOnProperty("herald.demo")
+class DemoAccount {
+    private final AccountRepository accounts;
+    private final ApiKeyService keys;
+    private final PasswordEncoder passwords;
+    private final DatabaseWriter writer;
+    private final InstantSource clock;
+
+    DemoAccount(
+            AccountRepository accounts,
+            ApiKeyService keys,
+            PasswordEncoder passwords,
+            DatabaseWriter writer,
+            InstantSource clock) {
+        this.accounts = accounts;
+        this.keys = keys;
+        this.passwords = passwords;
+        this.writer = writer;
+        this.clock = clock;
+    }
+
+    void insert(String name, String password, String apiKey) {
+        String hash = passwords.encode(password);
+        writer.write(db -> {
+            if (accounts.isEmpty(db)) accounts.insert(db, name, hash, clock.instant());
+            return null;
+        });
+        keys.save("demo", apiKey);
+    }
+}
