@@ -566,7 +566,7 @@ function ChatButtons({
           <FieldText
             label="Address of the link button"
             mode="line"
-            value={own.link.url}
+            value={own.link.url ?? ''}
             onChange={(url) => edit({ link: { ...own.link!, url } }, 'link.url')}
             fields={fields}
           />

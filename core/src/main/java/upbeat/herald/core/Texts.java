@@ -3,6 +3,7 @@ package upbeat.herald.core;
 import java.text.Normalizer;
 import java.util.Locale;
 import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
 
 /** The few text rules that many packages share. */
 public final class Texts {
@@ -12,15 +13,21 @@ public final class Texts {
     private Texts() {}
 
     /** True where the text is null or holds nothing but white space. */
-    public static boolean isBlank(String text) {
+    @NullContract("null -> true")
+    public static boolean isBlank(@Nullable String text) {
         return text == null || text.isBlank();
     }
 
     /**
      * The text without surrounding white space, or null where nothing is left: one spelling of "no value" everywhere.
      */
-    public static String blankToNull(String text) {
+    public static @Nullable String blankToNull(@Nullable String text) {
         return isBlank(text) ? null : text.strip();
+    }
+
+    /** The text, empty where there is none. */
+    public static String orEmpty(@Nullable String text) {
+        return text == null ? "" : text;
     }
 
     /** The text with its letters' accents taken off: {@code "Åland"} is {@code "Aland"}. */
@@ -32,7 +39,7 @@ public final class Texts {
      * Upper case without white space and separators, as numbers are compared: {@code "hop 0041-7738 2"} is
      * {@code HOP004177382}.
      */
-    public static String compactNumber(String number) {
+    public static String compactNumber(@Nullable String number) {
         return number == null ? "" : SEPARATORS.matcher(number).replaceAll("").toUpperCase(Locale.ROOT);
     }
 }

@@ -3,4 +3,7 @@
  *
  * <p>Not here: no rule of the trade; those stand in the packages below.
  */
+@NullMarked
 package upbeat.herald.core;
+
+import org.jspecify.annotations.NullMarked;

@@ -19,6 +19,7 @@ import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.atomic.AtomicLong;
+import org.jspecify.annotations.Nullable;
 import tools.jackson.databind.JsonNode;
 
 /**
@@ -35,7 +36,12 @@ public final class ChatNetwork implements Standin {
     private static final Duration LOOKED_AT = Duration.ofMinutes(2);
 
     /** @param judged when the network has made up its mind; {@code refusal} why it says no, or null */
-    private record Template(String name, JsonNode document, int parameters, Instant judged, String refusal) {}
+    private record Template(
+            String name,
+            JsonNode document,
+            int parameters,
+            Instant judged,
+            @Nullable String refusal) {}
 
     private record Sent(String id, String to) {}
 
@@ -51,9 +57,9 @@ public final class ChatNetwork implements Standin {
         t.setDaemon(true);
         return t;
     });
-    private volatile String webhook;
+    private volatile @Nullable String webhook;
     private int port;
-    private HttpServer server;
+    private @Nullable HttpServer server;
 
     public ChatNetwork(PhoneInbox phones, WorldClock clock, int port) {
         this.phones = phones;
@@ -117,7 +123,7 @@ public final class ChatNetwork implements Standin {
     }
 
     /** The network's rules. Null where there is nothing to object to. */
-    private static String refusal(JsonNode body) {
+    private static @Nullable String refusal(JsonNode body) {
         JsonNode parts = body.path("body");
         if (!parts.isArray() || parts.isEmpty()) return "The text is empty";
         String text = filled(parts, samples(body));
@@ -170,7 +176,7 @@ public final class ChatNetwork implements Standin {
                 t.name(),
                 "status",
                 clock.instant().isBefore(t.judged()) ? "pending" : t.refusal() == null ? "approved" : "refused"));
-        if (state.get("status").equals("refused")) state.put("reason", t.refusal());
+        if ("refused".equals(state.get("status"))) state.put("reason", t.refusal());
         return state;
     }
 
@@ -198,7 +204,7 @@ public final class ChatNetwork implements Standin {
             throw new Http.Refusal(400, "bad_sender", "The sender's number wants digits only");
         Template template =
                 templates.get(request.body().path("template").path("name").asString(""));
-        if (template == null || !state(template).get("status").equals("approved"))
+        if (template == null || !"approved".equals(state(template).get("status")))
             throw new Http.Refusal(422, "unknown_template", "There is no approved template of that name");
         List<String> parameters = new ArrayList<>();
         request.body().path("template").path("parameters").forEach(p -> parameters.add(p.asString()));

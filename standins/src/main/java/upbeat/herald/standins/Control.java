@@ -4,11 +4,12 @@ import com.sun.net.httpserver.HttpServer;
 import java.io.IOException;
 import java.time.Instant;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 
 /** The lever of the outside world: what arrived, which server runs, what time it is, and "now the customer presses". */
 public final class Control {
     private final SimulatedWorld world;
-    private HttpServer server;
+    private @Nullable HttpServer server;
     private int port;
 
     Control(SimulatedWorld world) {

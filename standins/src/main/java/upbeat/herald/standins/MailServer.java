@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
 import org.subethamail.smtp.AuthenticationHandlerFactory;
 import org.subethamail.smtp.MessageContext;
 import org.subethamail.smtp.MessageHandler;
@@ -35,7 +36,7 @@ public final class MailServer implements Standin {
     private final AtomicInteger numbers = new AtomicInteger();
     private volatile BeforeAnswer beforeAnswer = to -> {};
     private int port;
-    private SMTPServer server;
+    private @Nullable SMTPServer server;
 
     public MailServer(Mailbox mailbox, WorldClock clock, int port) {
         this.mailbox = mailbox;
@@ -86,7 +87,7 @@ public final class MailServer implements Standin {
     }
 
     private final class Delivery implements MessageHandler {
-        private String from;
+        private String from = "";
         private final List<String> to = new ArrayList<>();
 
         Delivery(MessageContext context) {}
@@ -103,7 +104,7 @@ public final class MailServer implements Standin {
         }
 
         @Override
-        public String data(InputStream data) throws IOException {
+        public @Nullable String data(InputStream data) throws IOException {
             String raw = new String(data.readAllBytes(), StandardCharsets.UTF_8);
             for (String address : to) {
                 mailbox.add(new Mailbox.Mail(

@@ -4,6 +4,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Locale;
 import java.util.concurrent.CopyOnWriteArrayList;
+import org.jspecify.annotations.Nullable;
 
 /** Every mail that came in over SMTP, as it came. */
 public final class Mailbox {
@@ -21,7 +22,7 @@ public final class Mailbox {
     }
 
     /** Newest first. @param address without case; null for everybody's */
-    public List<Mail> to(String address) {
+    public List<Mail> to(@Nullable String address) {
         List<Mail> found = new java.util.ArrayList<>(mails.stream()
                 .filter(m ->
                         address == null || m.to().toLowerCase(Locale.ROOT).equals(address.toLowerCase(Locale.ROOT)))

@@ -49,6 +49,7 @@ import org.jsmpp.session.connection.ServerConnectionFactory;
 import org.jsmpp.session.connection.socket.ServerSocketConnection;
 import org.jsmpp.util.DeliveryReceiptState;
 import org.jsmpp.util.MessageId;
+import org.jspecify.annotations.Nullable;
 
 /**
  * An SMS message centre (SMPP 3.4): takes submit_sm, puts the text on the telephone and sends a delivery receipt as
@@ -65,8 +66,8 @@ public final class MessageCentre implements Standin {
     private final AtomicLong numbers = new AtomicLong(1000);
     private final Set<SMPPServerSession> sessions = ConcurrentHashMap.newKeySet();
     private int port;
-    private SMPPServerSessionListener listener;
-    private ExecutorService receipts;
+    private @Nullable SMPPServerSessionListener listener;
+    private @Nullable ExecutorService receipts;
 
     public MessageCentre(PhoneInbox phones, WorldClock clock, int port) {
         this.phones = phones;
@@ -111,7 +112,7 @@ public final class MessageCentre implements Standin {
         }
         sessions.forEach(SMPPServerSession::close);
         sessions.clear();
-        receipts.shutdownNow();
+        if (receipts != null) receipts.shutdownNow();
     }
 
     private void acceptAll(SMPPServerSessionListener mine) {
@@ -228,7 +229,7 @@ public final class MessageCentre implements Standin {
                         sm.getDestAddress(),
                         new PhoneInbox.Received(
                                 "sms-" + id, "sms", sm.getSourceAddr(), text(sm), List.of(), clock.instant()));
-            if (sm.getRegisteredDelivery() != 0) receipts.execute(() -> receipt(id, sm));
+            if (sm.getRegisteredDelivery() != 0 && receipts != null) receipts.execute(() -> receipt(id, sm));
             try {
                 return new SubmitSmResult(new MessageId(id), new OptionalParameter[0]);
             } catch (org.jsmpp.PDUStringException e) {

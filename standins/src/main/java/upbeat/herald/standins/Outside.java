@@ -6,14 +6,15 @@ import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.time.Duration;
+import org.jspecify.annotations.Nullable;
 import tools.jackson.databind.JsonNode;
 
 /** The shop and the carriers: they tell the product of orders and scans over its interface for machines. */
 public final class Outside {
     private final HttpClient client =
             HttpClient.newBuilder().connectTimeout(Duration.ofSeconds(2)).build();
-    private volatile String app;
-    private volatile String key;
+    private volatile @Nullable String app;
+    private volatile @Nullable String key;
 
     /** @param app address of the product, {@code http://127.0.0.1:8080} */
     public void reach(String app, String key) {

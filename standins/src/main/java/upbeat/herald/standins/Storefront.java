@@ -16,11 +16,13 @@ import java.time.Duration;
 import java.time.InstantSource;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.Executors;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.locks.LockSupport;
+import org.jspecify.annotations.Nullable;
 import tools.jackson.databind.JsonNode;
 
 /**
@@ -36,9 +38,9 @@ public final class Storefront {
     private final AtomicInteger calls = new AtomicInteger();
     private final Map<String, String> feeds = new ConcurrentHashMap<>();
     private final Map<String, List<Map<String, Object>>> tracks = new ConcurrentHashMap<>();
-    private volatile String door;
-    private volatile String secret;
-    private HttpServer server;
+    private volatile @Nullable String door;
+    private volatile @Nullable String secret;
+    private @Nullable HttpServer server;
 
     void start() {
         try {
@@ -60,7 +62,7 @@ public final class Storefront {
     }
 
     public int port() {
-        return server.getAddress().getPort();
+        return Objects.requireNonNull(server).getAddress().getPort();
     }
 
     /** What {@code /feed/{name}} answers from now on. */

@@ -3,4 +3,7 @@
  *
  * <p>Not here: nothing of the product; a real service can take the place of each.
  */
+@NullMarked
 package upbeat.herald.standins;
+
+import org.jspecify.annotations.NullMarked;

@@ -3,4 +3,7 @@
  *
  * <p>Not here: nothing about where a link leads or what an answer changes; that is the server's.
  */
+@NullMarked
 package upbeat.herald.core.answer;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,6 +1,7 @@
 package upbeat.herald.core.carrier;
 
 import java.util.Locale;
+import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.journey.Stage;
 
 /**
@@ -9,9 +10,9 @@ import upbeat.herald.core.journey.Stage;
  * @param code compared without case, or null
  * @param contains words looked for in the scan's text without case, or null
  */
-public record CodeRule(String code, String contains, Stage stage) {
+public record CodeRule(@Nullable String code, @Nullable String contains, Stage stage) {
 
-    boolean matches(String scanCode, String scanText) {
+    boolean matches(@Nullable String scanCode, @Nullable String scanText) {
         if (code != null) return scanCode != null && code.equalsIgnoreCase(scanCode.strip());
         return contains != null
                 && scanText != null

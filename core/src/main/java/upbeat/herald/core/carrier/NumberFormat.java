@@ -3,6 +3,7 @@ package upbeat.herald.core.carrier;
 import java.util.Optional;
 import java.util.regex.Pattern;
 import java.util.regex.PatternSyntaxException;
+import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.HeraldException;
 import upbeat.herald.core.Texts;
 
@@ -65,5 +66,5 @@ public record NumberFormat(String name, String pattern, CheckDigit check) {
     }
 
     /** @param reason why it is wrong, null where it is right */
-    public record Match(boolean valid, String reason) {}
+    public record Match(boolean valid, @Nullable String reason) {}
 }

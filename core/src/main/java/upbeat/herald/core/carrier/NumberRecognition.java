@@ -2,6 +2,7 @@ package upbeat.herald.core.carrier;
 
 import java.util.ArrayList;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.Texts;
 
 /**
@@ -21,7 +22,11 @@ public final class NumberRecognition {
      * @param format name of the shape; begins with S10 or SSCC for those
      * @param reason why the number is wrong, or null
      */
-    public record Candidate(Carrier carrier, String format, boolean valid, String reason) {}
+    public record Candidate(
+            @Nullable Carrier carrier,
+            String format,
+            boolean valid,
+            @Nullable String reason) {}
 
     /** Valid ones first, those a carrier claims before those nobody does. */
     public static List<Candidate> recognise(String trackingNumber, List<Carrier> inUse) {

@@ -1,6 +1,7 @@
 package upbeat.herald.core.carrier;
 
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.journey.Stage;
 
 /** Reads a scan through its carrier's code table. */
@@ -11,7 +12,7 @@ public final class ScanReader {
      * The stage of the first rule that reads the scan: the carrier's codes, then the open lists, then the carrier's
      * texts. Empty for an unread code.
      */
-    public static Optional<Stage> readStage(Carrier carrier, String code, String text) {
+    public static Optional<Stage> readStage(Carrier carrier, @Nullable String code, @Nullable String text) {
         return carrier.reporting().codes().stream()
                 .filter(r -> r.code() != null && r.matches(code, text))
                 .findFirst()

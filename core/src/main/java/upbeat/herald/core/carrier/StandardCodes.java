@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.journey.Stage;
 
 /**
@@ -96,7 +97,7 @@ public final class StandardCodes {
             .collect(java.util.stream.Collectors.toUnmodifiableMap(CodeRule::code, CodeRule::stage));
 
     /** The stage of a code with a list's name in front; for a step with a disposition also that of the step alone. */
-    public static Optional<Stage> findStage(String code) {
+    public static Optional<Stage> findStage(@Nullable String code) {
         if (code == null) return Optional.empty();
         String key = code.toLowerCase(Locale.ROOT);
         Stage exact = PREFIXED.get(key);

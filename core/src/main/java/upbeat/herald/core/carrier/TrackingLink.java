@@ -2,6 +2,7 @@ package upbeat.herald.core.carrier;
 
 import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
+import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.Texts;
 
 /** Fills a carrier's link pattern. */
@@ -9,8 +10,12 @@ public final class TrackingLink {
     private TrackingLink() {}
 
     /** The link, each value percent-encoded (RFC 3986), or null where the carrier has no tracking page. */
-    public static String build(
-            Carrier carrier, String trackingNumber, String postcode, String country, String language) {
+    public static @Nullable String build(
+            @Nullable Carrier carrier,
+            String trackingNumber,
+            @Nullable String postcode,
+            @Nullable String country,
+            @Nullable String language) {
         if (carrier == null || Texts.isBlank(carrier.linkPattern())) return null;
         return carrier.linkPattern()
                 .replace("{trackingNumber}", encode(Texts.compactNumber(trackingNumber)))
@@ -19,7 +24,7 @@ public final class TrackingLink {
                 .replace("{language}", encode(language));
     }
 
-    private static String encode(String value) {
+    private static String encode(@Nullable String value) {
         return value == null
                 ? ""
                 : URLEncoder.encode(value, StandardCharsets.UTF_8).replace("+", "%20");

@@ -4,4 +4,7 @@
  *
  * <p>Not here: no files, no network; how a carrier's scans come in is the server's {@code ingest}.
  */
+@NullMarked
 package upbeat.herald.core.carrier;
+
+import org.jspecify.annotations.NullMarked;

@@ -11,6 +11,7 @@ import java.time.LocalDate;
 import java.time.LocalTime;
 import java.util.ArrayList;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.HeraldException;
 
 /**
@@ -30,14 +31,23 @@ public final class Iftsta {
     private static final class Reading {
         final List<StatusDocument.Entry> scans = new ArrayList<>();
         final List<StatusDocument.Bad> bad = new ArrayList<>();
-        String carrier;
-        String consignment;
-        String status;
-        String when;
-        String format;
-        String place;
-        String text;
-        LocalDate expected;
+
+        @Nullable String carrier;
+
+        @Nullable String consignment;
+
+        @Nullable String status;
+
+        @Nullable String when;
+
+        @Nullable String format;
+
+        @Nullable String place;
+
+        @Nullable String text;
+
+        @Nullable LocalDate expected;
+
         int statuses;
 
         void segment(String tag, List<List<String>> e) {
@@ -113,7 +123,7 @@ public final class Iftsta {
         }
 
         /** What can't be read is as if it were not there: the status itself is sound. */
-        private static LocalDate day(String digits) {
+        private static @Nullable LocalDate day(@Nullable String digits) {
             try {
                 return digits == null
                         ? null
@@ -174,7 +184,7 @@ public final class Iftsta {
             }
         }
 
-        private static String at(List<List<String>> elements, int element, int component) {
+        private static @Nullable String at(List<List<String>> elements, int element, int component) {
             if (element >= elements.size() || component >= elements.get(element).size()) return null;
             String value = elements.get(element).get(component);
             return value == null || value.isBlank() ? null : value.strip();
@@ -184,7 +194,7 @@ public final class Iftsta {
     /** @throws HeraldException where the interchange as a whole is not sound */
     public static StatusDocument read(byte[] interchange) {
         Reading reading = new Reading();
-        String tag = null;
+        String tag = "";
         List<List<String>> elements = new ArrayList<>();
         boolean composite = false;
         boolean ended = false;
@@ -213,7 +223,7 @@ public final class Iftsta {
                     case END_SEGMENT -> reading.segment(tag, elements);
                     case SEGMENT_ERROR, ELEMENT_OCCURRENCE_ERROR, ELEMENT_DATA_ERROR -> {
                         // Without a schema of the message only the envelope is judged: its counts and references.
-                        if (tag != null && tag.startsWith("UN"))
+                        if (tag.startsWith("UN"))
                             throw new HeraldException(
                                     "",
                                     "The interchange is damaged: " + words(String.valueOf(reader.getErrorType()))

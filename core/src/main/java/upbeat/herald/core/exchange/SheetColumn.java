@@ -4,6 +4,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
 /** The columns that order sheets have, and the headings they go by (common practice, no source). */
 public enum SheetColumn {
@@ -46,7 +47,7 @@ public enum SheetColumn {
         return headings.get(0);
     }
 
-    public static Optional<SheetColumn> fromCode(String code) {
+    public static Optional<SheetColumn> fromCode(@Nullable String code) {
         return Arrays.stream(values()).filter(c -> c.code.equals(code)).findFirst();
     }
 

@@ -2,6 +2,7 @@ package upbeat.herald.core.exchange;
 
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 
 /**
  * One line of a sheet, read by its columns; absent cells are null.
@@ -10,8 +11,12 @@ import java.util.Map;
  * @param cells as they stand, for giving a refused row back
  * @param fault why the line as a whole can't be used, or null
  */
-public record SheetRow(long line, Map<SheetColumn, String> values, List<String> cells, String fault) {
-    public String get(SheetColumn column) {
+public record SheetRow(
+        long line,
+        Map<SheetColumn, String> values,
+        List<String> cells,
+        @Nullable String fault) {
+    public @Nullable String get(SheetColumn column) {
         return values.get(column);
     }
 }

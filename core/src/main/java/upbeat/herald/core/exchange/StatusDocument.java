@@ -1,6 +1,7 @@
 package upbeat.herald.core.exchange;
 
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What a standard document held: its scans, and entries that could not be read, by their place among all entries.
@@ -11,5 +12,5 @@ public record StatusDocument(List<Entry> scans, List<Bad> bad) {
     /** @param index place among the document's entries, from 0 */
     public record Entry(int index, StatusScan scan) {}
 
-    public record Bad(int index, String reason) {}
+    public record Bad(int index, @Nullable String reason) {}
 }

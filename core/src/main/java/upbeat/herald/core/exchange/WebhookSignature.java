@@ -8,6 +8,7 @@ import java.time.Instant;
 import java.util.Base64;
 import javax.crypto.Mac;
 import javax.crypto.spec.SecretKeySpec;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Signatures of the Standard Webhooks specification, symmetric version {@code v1}: HMAC-SHA-256 over id, timestamp and
@@ -47,7 +48,12 @@ public final class WebhookSignature {
      * @param now by a clock that the sender shares
      */
     public static Verification verify(
-            String secret, String id, String timestamp, String signatures, byte[] body, Instant now) {
+            String secret,
+            @Nullable String id,
+            @Nullable String timestamp,
+            @Nullable String signatures,
+            byte[] body,
+            Instant now) {
         if (id == null || timestamp == null || signatures == null) return Verification.MISSING;
         long seconds;
         try {

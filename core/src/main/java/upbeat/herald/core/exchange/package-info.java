@@ -3,4 +3,7 @@
  *
  * <p>Not here: nothing is stored here, and nothing is decided about customers.
  */
+@NullMarked
 package upbeat.herald.core.exchange;
+
+import org.jspecify.annotations.NullMarked;

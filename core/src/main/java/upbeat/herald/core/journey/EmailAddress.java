@@ -1,6 +1,8 @@
 package upbeat.herald.core.journey;
 
 import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
+import upbeat.herald.core.NullContract;
 
 /**
  * Judges an e-mail address by the addr-spec of RFC 5321 as mail servers accept it today: a dot-atom before the at sign
@@ -15,7 +17,8 @@ public final class EmailAddress {
 
     private EmailAddress() {}
 
-    public static boolean isValid(String address) {
+    @NullContract("null -> false")
+    public static boolean isValid(@Nullable String address) {
         if (address == null || address.length() > 254 || !SHAPE.matcher(address).matches()) return false;
         return address.substring(0, address.indexOf('@')).getBytes(java.nio.charset.StandardCharsets.UTF_8).length
                 <= 64;

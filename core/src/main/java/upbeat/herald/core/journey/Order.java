@@ -48,12 +48,30 @@ public record Order(
      * @param phone E.164 with plus sign, or null where none was given or what was given can't be a number
      * @param language BCP 47 tag, or null
      */
-    public record Customer(String name, String email, String phone, String language) {}
+    public record Customer(
+            @Nullable String name,
+            @Nullable String email,
+            @Nullable String phone,
+            @Nullable String language) {
+        public static final Customer NOBODY = new Customer(null, null, null, null);
+    }
 
-    public record ShipTo(String name, String street, String city, String postcode, String country) {}
+    public record ShipTo(
+            @Nullable String name,
+            @Nullable String street,
+            @Nullable String city,
+            @Nullable String postcode,
+            @Nullable String country) {
+        public static final ShipTo NOWHERE = new ShipTo(null, null, null, null, null);
+    }
 
     /** @param quantity pieces, 1 or more; {@code price} of one piece in the order's currency */
-    public record Item(String sku, String name, int quantity, BigDecimal price, String imageUrl) {}
+    public record Item(
+            @Nullable String sku,
+            @Nullable String name,
+            int quantity,
+            @Nullable BigDecimal price,
+            @Nullable String imageUrl) {}
 
     /** How many pieces these items are in all. */
     public static int countPieces(List<Item> items) {
@@ -61,7 +79,10 @@ public record Order(
     }
 
     /** What the customer agreed to, channel by channel; null where nothing is known. */
-    public record Consent(Boolean email, Boolean sms, Boolean whatsapp) {
+    public record Consent(
+            @Nullable Boolean email,
+            @Nullable Boolean sms,
+            @Nullable Boolean whatsapp) {
         public static final Consent UNKNOWN = new Consent(null, null, null);
     }
 }

@@ -2,6 +2,7 @@ package upbeat.herald.core.journey;
 
 import java.util.Collection;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /** The stage of an order, which follows from its parcels. */
 public final class OrderStage {
@@ -15,7 +16,7 @@ public final class OrderStage {
      * @param covered false where the parcels known do not yet hold every item of the order
      * @return a stage's word, or {@code partly-dispatched}, {@code partly-delivered}
      */
-    public static String infer(Stage ended, Collection<Stage> parcels, boolean covered) {
+    public static String infer(@Nullable Stage ended, Collection<Stage> parcels, boolean covered) {
         if (ended != null) return ended.code();
         if (parcels.isEmpty()) return Stage.ORDERED.code();
         long delivered = parcels.stream().filter(s -> s == Stage.DELIVERED).count();

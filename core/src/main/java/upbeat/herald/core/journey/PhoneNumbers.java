@@ -3,6 +3,7 @@ package upbeat.herald.core.journey;
 import com.google.i18n.phonenumbers.NumberParseException;
 import com.google.i18n.phonenumbers.PhoneNumberUtil;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.HeraldException;
 
 /**
@@ -16,7 +17,7 @@ public final class PhoneNumbers {
     private PhoneNumbers() {}
 
     /** @param country ISO 3166-1 alpha-2 that a number without country code belongs to, or null */
-    public static Optional<String> toE164(String written, String country) {
+    public static Optional<String> toE164(@Nullable String written, @Nullable String country) {
         if (written == null || written.isBlank()) return Optional.empty();
         String text = written.strip();
         if (text.startsWith("00")) text = "+" + text.substring(2);
@@ -35,7 +36,7 @@ public final class PhoneNumbers {
      *
      * @throws HeraldException where it can't be one
      */
-    public static String parseTyped(String typed) {
+    public static String parseTyped(@Nullable String typed) {
         return toE164(typed, null)
                 .orElseThrow(() ->
                         new HeraldException("to", "Enter the number with its country code, such as +46 70 174 06 05"));
@@ -51,7 +52,7 @@ public final class PhoneNumbers {
     }
 
     /** The region a number in E.164 belongs to, ISO 3166-1 alpha-2, where there is one. */
-    public static Optional<String> countryOf(String e164) {
+    public static Optional<String> countryOf(@Nullable String e164) {
         try {
             return Optional.ofNullable(UTIL.getRegionCodeForNumber(UTIL.parse(e164, null)));
         } catch (NumberParseException e) {

@@ -6,6 +6,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.Texts;
 
 /**
@@ -48,7 +49,7 @@ public final class SearchTerms {
     }
 
     /** The search as an FTS5 expression, or null where it holds nothing that could be found. */
-    public static String toQuery(String search) {
+    public static @Nullable String toQuery(@Nullable String search) {
         if (search == null) return null;
         List<String> words = new ArrayList<>();
         for (String word : search.strip().split("\\s+")) {

@@ -4,4 +4,7 @@
  *
  * <p>Not here: nothing about messages.
  */
+@NullMarked
 package upbeat.herald.core.journey;
+
+import org.jspecify.annotations.NullMarked;

@@ -9,6 +9,7 @@ import java.util.TreeSet;
 import java.util.function.Function;
 import java.util.function.UnaryOperator;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.journey.Parcel;
 import upbeat.herald.core.journey.Payment;
@@ -30,7 +31,7 @@ public record Audience(Set<Payment> payments, Set<String> countries, Set<String>
     }
 
     /** Why the order is outside, or empty where the notice is for it. */
-    public Optional<Reason> excludes(Order order, Parcel parcel) {
+    public Optional<Reason> excludes(Order order, @Nullable Parcel parcel) {
         String country = order.shipTo() == null ? null : order.shipTo().country();
         return outsidePayments(order.purchase().payment())
                 .or(() -> outside(countries, country, "goes to", "to", Audience::countryName))
@@ -52,7 +53,7 @@ public record Audience(Set<Payment> payments, Set<String> countries, Set<String>
     }
 
     private static <T> Optional<Reason> outside(
-            Set<T> wanted, T value, String verb, String preposition, Function<T, String> name) {
+            Set<T> wanted, @Nullable T value, String verb, String preposition, Function<T, String> name) {
         if (wanted.isEmpty() || value != null && wanted.contains(value)) return Optional.empty();
         String is = value == null ? "an unknown place" : name.apply(value);
         return Optional.of(new Reason(

@@ -5,6 +5,7 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.journey.StageVisit;
 import upbeat.herald.core.timing.CustomerZone;
 import upbeat.herald.core.wording.Channel;
@@ -77,7 +78,7 @@ public final class Decide {
             Moment moment,
             History history,
             Instant now,
-            String parcel,
+            @Nullable String parcel,
             String occasion) {
         if (notice.state() != Notice.State.LIVE)
             return Optional.of(new Reason(Reason.Code.NOT_LIVE, "The notice is paused"));
@@ -120,7 +121,7 @@ public final class Decide {
     public static Optional<PlannedMessage> fallback(
             Notice notice,
             OrderSituation situation,
-            String parcel,
+            @Nullable String parcel,
             String occasion,
             List<Channel> standBy,
             Instant now) {

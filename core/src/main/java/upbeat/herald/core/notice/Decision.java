@@ -1,6 +1,7 @@
 package upbeat.herald.core.notice;
 
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.wording.Channel;
 
 /**
@@ -14,5 +15,10 @@ public record Decision(List<PlannedMessage> messages, List<NotSent> notSent) {
     }
 
     /** @param channel the channel the reason is about, or null where it holds for the whole notice */
-    public record NotSent(Notice notice, String parcel, String occasion, Channel channel, Reason reason) {}
+    public record NotSent(
+            Notice notice,
+            @Nullable String parcel,
+            String occasion,
+            @Nullable Channel channel,
+            Reason reason) {}
 }

@@ -1,6 +1,7 @@
 package upbeat.herald.core.notice;
 
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What this order heard and answered before.
@@ -16,7 +17,7 @@ public record History(Set<String> sentKeys, Set<String> answeredNotices, boolean
      * One message's identity apart from its channel. @param parcel the tracking number, or null for the order as a
      * whole
      */
-    public static String key(String noticeId, String parcel, String occasion) {
+    public static String key(String noticeId, @Nullable String parcel, String occasion) {
         return noticeId + "|" + (parcel == null ? "" : parcel) + "|" + occasion;
     }
 }

@@ -1,6 +1,7 @@
 package upbeat.herald.core.notice;
 
 import java.time.Instant;
+import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.journey.Stage;
 
 /**
@@ -10,4 +11,5 @@ import upbeat.herald.core.journey.Stage;
  * @param with the further stage reached by the very same scan, or null: the earlier one then speaks only if the further
  *     one has nothing to say
  */
-public record Moment(Stage stage, String occasion, Instant at, Stage with) {}
+public record Moment(
+        Stage stage, String occasion, Instant at, @Nullable Stage with) {}

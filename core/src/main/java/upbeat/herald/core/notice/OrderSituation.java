@@ -2,6 +2,7 @@ package upbeat.herald.core.notice;
 
 import java.util.Collection;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.journey.Parcel;
 import upbeat.herald.core.journey.Stage;
@@ -14,7 +15,12 @@ import upbeat.herald.core.journey.Stage;
  * @param parcels where all parcels of the order stand
  * @param ended cancelled or refunded, or null
  */
-public record OrderSituation(Order order, Parcel parcel, Stage stands, Collection<Stage> parcels, Stage ended) {
+public record OrderSituation(
+        Order order,
+        @Nullable Parcel parcel,
+        @Nullable Stage stands,
+        Collection<Stage> parcels,
+        @Nullable Stage ended) {
     public OrderSituation {
         parcels = List.copyOf(parcels);
     }

@@ -2,6 +2,7 @@ package upbeat.herald.core.notice;
 
 import java.time.Instant;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.wording.Channel;
 
 /**
@@ -14,10 +15,10 @@ import upbeat.herald.core.wording.Channel;
  */
 public record PlannedMessage(
         Notice notice,
-        String parcel,
+        @Nullable String parcel,
         String occasion,
         Channel channel,
-        String to,
+        @Nullable String to,
         Instant dueAt,
         List<Channel> standBy) {
     public PlannedMessage {

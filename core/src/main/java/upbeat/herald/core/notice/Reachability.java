@@ -1,5 +1,6 @@
 package upbeat.herald.core.notice;
 
+import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.wording.Channel;
 
@@ -9,7 +10,7 @@ import upbeat.herald.core.wording.Channel;
  *
  * @param address the address, or null where {@code obstacle} says why there is none
  */
-record Reachability(String address, Reason obstacle) {
+record Reachability(@Nullable String address, @Nullable Reason obstacle) {
 
     static Reachability check(Order order, Channel channel) {
         Order.Consent consent = order.consent() == null ? Order.Consent.UNKNOWN : order.consent();

@@ -9,6 +9,7 @@ import java.time.LocalTime;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.journey.Payment;
 import upbeat.herald.core.journey.Stage;
 import upbeat.herald.core.timing.SendWindow;
@@ -67,7 +68,7 @@ public final class StarterNotices {
                 "en");
     }
 
-    private record Schedule(Duration after, SendWindow window) {
+    private record Schedule(Duration after, @Nullable SendWindow window) {
         static final Schedule AT_ONCE = new Schedule(Duration.ZERO, null);
     }
 

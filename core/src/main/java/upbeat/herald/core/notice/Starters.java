@@ -8,6 +8,7 @@ import java.util.MissingResourceException;
 import java.util.Optional;
 import java.util.ResourceBundle;
 import java.util.TreeMap;
+import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.journey.Stage;
 import upbeat.herald.core.wording.Channel;
 import upbeat.herald.core.wording.LocalizedWording;
@@ -80,10 +81,11 @@ public final class Starters {
     }
 
     /** Only what it calls buttons that the question has. */
-    private static Wording fitting(Wording w, Question question) {
+    private static Wording fitting(Wording w, @Nullable Question question) {
         if (w.buttons() == null
-                || w.buttons().keySet().stream()
-                        .allMatch(id -> question.findButton(id).isPresent())) return w;
+                || question != null
+                        && w.buttons().keySet().stream()
+                                .allMatch(id -> question.findButton(id).isPresent())) return w;
         return w.withButtons(null);
     }
 

@@ -3,4 +3,7 @@
  *
  * <p>Not here: no text is rendered here, and no clock is read: the same arguments give the same decision.
  */
+@NullMarked
 package upbeat.herald.core.notice;
+
+import org.jspecify.annotations.NullMarked;

@@ -5,6 +5,7 @@ import java.io.InputStream;
 import java.time.ZoneId;
 import java.time.ZoneOffset;
 import java.util.Properties;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The time zone a customer lives in, by country of destination. Where a country has several, the one most of its people
@@ -25,7 +26,7 @@ public final class CustomerZone {
     private CustomerZone() {}
 
     /** @param country ISO 3166-1 alpha-2; unknown or null gives UTC */
-    public static ZoneId zoneOf(String country) {
+    public static ZoneId zoneOf(@Nullable String country) {
         String zone = country == null ? null : ZONES.getProperty(country);
         return zone == null ? ZoneOffset.UTC : ZoneId.of(zone);
     }

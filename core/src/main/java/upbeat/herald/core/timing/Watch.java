@@ -2,6 +2,7 @@ package upbeat.herald.core.timing;
 
 import java.time.Duration;
 import java.time.Instant;
+import org.jspecify.annotations.Nullable;
 
 /**
  * How long something that has to be asked again and again is asked. It ends by what it waited for, or by one of its
@@ -53,7 +54,7 @@ public record Watch(Duration interval, int mostTries, Duration limit) {
     }
 
     /** @param at when to try again, or null where {@code end} says that it is over */
-    public record Next(Instant at, End end) {}
+    public record Next(@Nullable Instant at, @Nullable End end) {}
 
     /**
      * What follows a try that did not bring what was waited for.

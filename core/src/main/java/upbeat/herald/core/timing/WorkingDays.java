@@ -9,6 +9,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Counting by working days: Monday to Friday without the public holidays of the whole country. In a country whose
@@ -23,12 +24,12 @@ public final class WorkingDays {
      * The day that is {@code days} working days after {@code start}, which itself is not counted. @param country ISO
      * 3166-1 alpha-2, or null; {@code days} 0 or more; 0 gives the start
      */
-    public static LocalDate addWorkingDays(LocalDate start, int days, String country) {
+    public static LocalDate addWorkingDays(LocalDate start, int days, @Nullable String country) {
         return addWorkingDays(start, days, country, null);
     }
 
     /** @param region of the country whose own holidays count too, as ISO 3166-2 writes it after the hyphen, or null */
-    static LocalDate addWorkingDays(LocalDate start, int days, String country, String region) {
+    static LocalDate addWorkingDays(LocalDate start, int days, @Nullable String country, @Nullable String region) {
         LocalDate day = start;
         for (int left = days; left > 0; ) {
             day = day.plusDays(1);
@@ -37,7 +38,7 @@ public final class WorkingDays {
         return day;
     }
 
-    private static boolean isWorkingDay(LocalDate day, String country, String region) {
+    private static boolean isWorkingDay(LocalDate day, @Nullable String country, @Nullable String region) {
         if (day.getDayOfWeek() == DayOfWeek.SATURDAY || day.getDayOfWeek() == DayOfWeek.SUNDAY) return false;
         if (country == null) return true;
         Optional<HolidayManager> manager =

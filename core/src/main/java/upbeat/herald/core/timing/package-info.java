@@ -3,4 +3,7 @@
  *
  * <p>Not here: no scheduling; the server asks what is due.
  */
+@NullMarked
 package upbeat.herald.core.timing;
+
+import org.jspecify.annotations.NullMarked;

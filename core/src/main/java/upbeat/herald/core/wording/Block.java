@@ -24,7 +24,7 @@ public record Block(
         @Nullable List<List<Block>> columns,
         @Nullable List<Recommended> items) {
     public record Recommended(
-            String name,
+            @Nullable String name,
             @Nullable String href,
             @Nullable String src,
             @Nullable String price) {}
@@ -67,6 +67,16 @@ public record Block(
         listing = listing == null ? Listing.NONE : listing;
         columns = columns == null ? null : columns.stream().map(List::copyOf).toList();
         items = items == null ? null : List.copyOf(items);
+    }
+
+    /** The columns; none where it is another kind of block. */
+    public List<List<Block>> columnsOrNone() {
+        return columns == null ? List.of() : columns;
+    }
+
+    /** The recommended items; none where it is another kind of block. */
+    public List<Recommended> itemsOrNone() {
+        return items == null ? List.of() : items;
     }
 
     public static Block of(String kind) {
@@ -138,8 +148,15 @@ public record Block(
             return code;
         }
 
+        /** The kind for its word. @throws IllegalArgumentException where there is none */
+        public static Kind getByCode(String word) {
+            Kind kind = fromCode(word);
+            if (kind == null) throw new IllegalArgumentException("There is no block " + word);
+            return kind;
+        }
+
         /** The kind for its word, or null. */
-        public static Kind fromCode(String word) {
+        public static @Nullable Kind fromCode(String word) {
             for (Kind k : values()) if (k.code.equals(word)) return k;
             return null;
         }

@@ -1,6 +1,7 @@
 package upbeat.herald.core.wording;
 
 import java.util.function.Predicate;
+import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.journey.Payment;
 
 /** When a block of an e-mail is shown. */
@@ -49,7 +50,7 @@ public enum BlockCondition {
     }
 
     /** The condition for its word, or null. */
-    public static BlockCondition fromCode(String word) {
+    public static @Nullable BlockCondition fromCode(@Nullable String word) {
         for (BlockCondition c : values()) if (c.code.equals(word)) return c;
         return null;
     }

@@ -15,7 +15,7 @@ public record Brand(
         @JsonUnwrapped Sender sender,
         @JsonUnwrapped Contact contact,
         @JsonUnwrapped Look look,
-        @Nullable String language) {
+        String language) {
     /** A logo in an e-mail is about this wide at the most (common practice, no source). */
     public static final int USUAL_LOGO_WIDTH = 350;
 
@@ -120,7 +120,7 @@ public record Brand(
     }
 
     public boolean outlined() {
-        return look.button().equals("outlined");
+        return "outlined".equals(look.button());
     }
 
     /** Colour of the buttons' words. */

@@ -97,7 +97,7 @@ public abstract class Channel implements Comparable<Channel> {
     }
 
     /** The words of a wording without lists, panels and buttons, for use on another channel. */
-    protected abstract String plainText(Wording wording);
+    protected abstract @Nullable String plainText(Wording wording);
 
     /** A wording of this channel made from another channel's words. */
     protected abstract Wording fromPlainText(String text, @Nullable Map<String, String> buttons);

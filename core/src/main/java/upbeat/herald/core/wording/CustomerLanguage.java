@@ -4,6 +4,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.Texts;
 import upbeat.herald.core.journey.Order;
 
@@ -48,7 +49,7 @@ public final class CustomerLanguage {
     private CustomerLanguage() {}
 
     /** BCP 47, or null where nothing tells. */
-    public static String languageOf(Order order) {
+    public static @Nullable String languageOf(Order order) {
         String own = order.customer() == null ? null : order.customer().language();
         if (!Texts.isBlank(own)) return own;
         return order.shipTo() == null || order.shipTo().country() == null

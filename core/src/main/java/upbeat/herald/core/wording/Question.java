@@ -3,6 +3,7 @@ package upbeat.herald.core.wording;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What a notice asks.
@@ -23,7 +24,7 @@ public record Question(List<Button> buttons) {
     public record Button(String id, String label, String tag, boolean refuses) {}
 
     /** The same question with other words on its buttons. @param labels by button id, or null */
-    public Question withLabels(Map<String, String> labels) {
+    public Question withLabels(@Nullable Map<String, String> labels) {
         return labels == null
                 ? this
                 : new Question(buttons.stream()

@@ -9,6 +9,8 @@ import org.jsoup.nodes.Element;
 import org.jsoup.nodes.Node;
 import org.jsoup.nodes.TextNode;
 import org.jsoup.safety.Safelist;
+import org.jspecify.annotations.Nullable;
+import upbeat.herald.core.NullContract;
 import upbeat.herald.core.Texts;
 
 /**
@@ -35,7 +37,8 @@ public final class RichText {
     }
 
     /** True for an address a link may lead to: http, https, mailto, tel, or a field that holds one. */
-    public static boolean isAddress(String href) {
+    @NullContract("null -> false")
+    public static boolean isAddress(@Nullable String href) {
         return href != null
                 && (ADDRESS.matcher(href.strip()).matches()
                         || LINK_FIELD.matcher(href.strip()).matches());
@@ -44,6 +47,7 @@ public final class RichText {
     /** Plain paragraphs as markup: a blank line parts paragraphs, a line's end stays one. */
     public static String ofPlain(String text) {
         StringBuilder markup = new StringBuilder();
+        if (text == null) return "";
         for (String paragraph : text.strip().split("\\R\\s*\\R")) {
             if (!paragraph.isBlank())
                 markup.append("<p>")
@@ -62,7 +66,7 @@ public final class RichText {
      * The markup as a mail shows it: every paragraph, list and link with its look beside it, because many mail programs
      * drop style sheets.
      */
-    public static String styled(String markup, String font, String ink) {
+    public static String styled(@Nullable String markup, String font, String ink) {
         Element body = kept(markup);
         for (Element e : body.select("p, li"))
             e.attr("style", (e.normalName().equals("p") ? "margin:0 0 16px;" : "margin:0 0 6px;") + font)
@@ -76,7 +80,7 @@ public final class RichText {
     }
 
     /** The same as plain text: lists with dashes and numbers, a link's address behind its words. */
-    public static String plain(String markup) {
+    public static String plain(@Nullable String markup) {
         StringBuilder out = new StringBuilder();
         for (Element block : kept(markup).children()) {
             if (block.normalName().equals("p")) out.append(line(block).strip()).append("\n\n");
@@ -123,7 +127,7 @@ public final class RichText {
         }
     }
 
-    private static Element kept(String markup) {
+    private static Element kept(@Nullable String markup) {
         Document document = Jsoup.parseBodyFragment(markup == null ? "" : markup);
         document.outputSettings()
                 .prettyPrint(false)

@@ -24,7 +24,7 @@ public record Variant(
     }
 
     /** True where an order from that shop, with that carrier, to that country is meant. */
-    public boolean matches(String ofShop, String withCarrier, String toCountry) {
+    public boolean matches(@Nullable String ofShop, @Nullable String withCarrier, @Nullable String toCountry) {
         return (shop == null || shop.equals(ofShop))
                 && (carrier == null || carrier.equals(withCarrier))
                 && (country == null || country.equals(toCountry));

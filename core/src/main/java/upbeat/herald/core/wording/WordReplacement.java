@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Finds words in a wording and puts others in their place. Markup is not touched: what is looked for is what a person
@@ -13,7 +14,7 @@ import java.util.regex.Pattern;
  */
 public final class WordReplacement {
     private final Pattern find;
-    private final String with;
+    private final @Nullable String with;
     private final List<Hit> hits = new ArrayList<>();
 
     /** @param with null to look only */
@@ -89,14 +90,14 @@ public final class WordReplacement {
         return after;
     }
 
-    private Map<String, String> buttons(Map<String, String> labels) {
+    private @Nullable Map<String, String> buttons(@Nullable Map<String, String> labels) {
         if (labels == null) return null;
         Map<String, String> after = new LinkedHashMap<>();
         labels.forEach((id, label) -> after.put(id, line("buttons", label)));
         return after;
     }
 
-    private String line(String part, String text) {
+    private @Nullable String line(String part, @Nullable String text) {
         if (text == null) return null;
         if (!find.matcher(text).find()) return text;
         String after = replaced(text);
@@ -108,7 +109,7 @@ public final class WordReplacement {
         return with == null ? text : find.matcher(text).replaceAll(with);
     }
 
-    private String markup(String part, String markup) {
+    private @Nullable String markup(String part, @Nullable String markup) {
         if (markup == null) return null;
         String before = RichText.plain(markup).strip();
         if (!find.matcher(before).find()) return markup;

@@ -50,7 +50,8 @@ public record Wording(
     }
 
     /** @param url an address, or one field such as {@code {{parcel.trackingLink}}} */
-    public record LinkButton(String label, String url) {}
+    public record LinkButton(
+            @Nullable String label, @Nullable String url) {}
 
     public Wording {
         email = email == null ? Email.NONE : email;
@@ -69,7 +70,10 @@ public record Wording(
 
     /** An e-mail made of blocks. */
     public static Wording ofBlocks(
-            String subject, @Nullable String preview, List<Block> blocks, @Nullable Map<String, String> buttons) {
+            @Nullable String subject,
+            @Nullable String preview,
+            List<Block> blocks,
+            @Nullable Map<String, String> buttons) {
         return new Wording(new Email(subject, preview, blocks, null), null, Chat.NONE, buttons);
     }
 

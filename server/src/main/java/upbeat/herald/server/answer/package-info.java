@@ -3,4 +3,7 @@
  *
  * <p>Not here: no page and no gateway; those call in.
  */
+@NullMarked
 package upbeat.herald.server.answer;
+
+import org.jspecify.annotations.NullMarked;

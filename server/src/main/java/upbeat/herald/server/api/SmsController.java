@@ -8,6 +8,7 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
+import upbeat.herald.core.Texts;
 import upbeat.herald.core.wording.sms.SmsChannel;
 import upbeat.herald.core.wording.sms.SmsLength;
 import upbeat.herald.server.channel.ChannelRegistry;
@@ -53,7 +54,7 @@ class SmsController {
         if (body.country() != null && !body.country().matches("[A-Z]{2}"))
             errors.add("country", "Enter the country as two capital letters (ISO 3166-1)");
         errors.throwIfAny();
-        SmsLength length = SmsLength.measure(body.text());
+        SmsLength length = SmsLength.measure(Texts.orEmpty(body.text()));
         Price price = channels.get(SmsChannel.SMS)
                 .priceOf(length.segments(), body.country())
                 .orElseThrow();

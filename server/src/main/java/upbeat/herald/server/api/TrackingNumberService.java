@@ -35,17 +35,17 @@ class TrackingNumberService {
             @Nullable String trackingLink) {}
 
     Recognised recognise(Number body) {
-        if (Texts.compactNumber(body.trackingNumber()).isEmpty()
-                || body.trackingNumber().length() > 60)
+        String number = Texts.orEmpty(body.trackingNumber());
+        if (Texts.compactNumber(number).isEmpty() || number.length() > 60)
             throw new HeraldException("trackingNumber", "Enter a tracking number of 1 to 60 characters");
-        return new Recognised(NumberRecognition.recognise(body.trackingNumber(), carriers.inUse(reader)).stream()
+        return new Recognised(NumberRecognition.recognise(number, carriers.inUse(reader)).stream()
                 .map(c -> new Candidate(
                         c.carrier() == null ? null : c.carrier().key(),
                         c.carrier() == null ? null : c.carrier().name(),
                         c.format(),
                         c.valid(),
                         c.reason(),
-                        TrackingLink.build(c.carrier(), body.trackingNumber(), null, null, null)))
+                        TrackingLink.build(c.carrier(), number, null, null, null)))
                 .toList());
     }
 }

@@ -3,4 +3,7 @@
  *
  * <p>Not here: no rule and no SQL; a controller hands on to a service below.
  */
+@NullMarked
 package upbeat.herald.server.api;
+
+import org.jspecify.annotations.NullMarked;

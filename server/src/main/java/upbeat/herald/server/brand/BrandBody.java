@@ -1,6 +1,7 @@
 package upbeat.herald.server.brand;
 
 import com.fasterxml.jackson.annotation.JsonUnwrapped;
+import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.Texts;
 import upbeat.herald.core.wording.Brand;
@@ -30,6 +31,10 @@ record BrandBody(
             errors.add("language", "Choose a language");
         errors.throwIfAny();
         return new Brand(
-                name.strip(), sender.toSender(), contact.toContact(), look.toLook(), Texts.blankToNull(language));
+                Objects.requireNonNull(name).strip(),
+                sender.toSender(),
+                contact.toContact(),
+                look.toLook(),
+                Texts.isBlank(language) ? "en" : language.strip());
     }
 }

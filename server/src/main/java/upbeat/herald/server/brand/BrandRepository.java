@@ -7,6 +7,7 @@ import java.util.HexFormat;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.wording.Brand;
@@ -62,13 +63,13 @@ public class BrandRepository {
         return settings.find(db, BRAND).map(b -> Json.read(b, Brand.class)).orElse(NOBODY_YET);
     }
 
-    Optional<Brand> findShopBrand(JdbcClient db, String shop) {
+    Optional<Brand> findShopBrand(JdbcClient db, @Nullable String shop) {
         return shop == null
                 ? Optional.empty()
                 : settings.find(db, OF_SHOP + shop).filter(b -> !b.isEmpty()).map(b -> Json.read(b, Brand.class));
     }
 
-    void saveShopBrand(JdbcClient db, String shop, Brand brand) {
+    void saveShopBrand(JdbcClient db, String shop, @Nullable Brand brand) {
         settings.put(db, OF_SHOP + shop, brand == null ? "" : Json.write(brand));
     }
 

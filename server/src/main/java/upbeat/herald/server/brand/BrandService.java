@@ -8,6 +8,7 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.web.multipart.MultipartFile;
+import upbeat.herald.core.Texts;
 import upbeat.herald.core.wording.Brand;
 import upbeat.herald.core.wording.Contrast;
 import upbeat.herald.core.wording.email.SampleEmail;
@@ -90,7 +91,7 @@ class BrandService {
     BrandShown preview(BrandBody body) {
         Brand brand = body.toBrand();
         return new BrandShown(
-                SampleEmail.render(brands.withLogoAddress(brand)).html(),
+                Texts.orEmpty(SampleEmail.render(brands.withLogoAddress(brand)).html()),
                 Math.round(Contrast.ratio(brand.buttonText(), brand.buttonGround()) * 10) / 10.0,
                 brand.buttonText());
     }

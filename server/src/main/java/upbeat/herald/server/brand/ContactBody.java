@@ -43,9 +43,11 @@ record ContactBody(
     Brand.Contact toContact() {
         return new Brand.Contact(
                 Texts.blankToNull(phone),
-                postalAddress.strip(),
+                Texts.orEmpty(postalAddress).strip(),
                 Texts.blankToNull(helpUrl),
-                given().stream().map(l -> new Brand.Link(l.label(), l.url())).toList());
+                given().stream()
+                        .map(l -> new Brand.Link(Texts.orEmpty(l.label()), Texts.orEmpty(l.url())))
+                        .toList());
     }
 
     private List<LinkBody> given() {

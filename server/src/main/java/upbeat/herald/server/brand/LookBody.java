@@ -1,6 +1,7 @@
 package upbeat.herald.server.brand;
 
 import java.util.Locale;
+import java.util.Objects;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.Texts;
@@ -41,7 +42,10 @@ record LookBody(
             errors.add("logoWidth", "Enter a logo width of 20 to 600 pixels; about 350 is usual");
         if (button != null && !button.matches("filled|outlined"))
             errors.add("button", "Choose filled or outlined buttons");
-        else if ("outlined".equals(button) && isColour(colour) && Contrast.ratio(colour, "#ffffff") < Contrast.TEXT)
+        else if ("outlined".equals(button)
+                && colour != null
+                && isColour(colour)
+                && Contrast.ratio(colour, "#ffffff") < Contrast.TEXT)
             errors.add(
                     "button",
                     lowContrast("Text in " + colour + " on white", colour, "#ffffff")
@@ -59,7 +63,13 @@ record LookBody(
     /** Valid values only, see {@link #validate}. */
     Brand.Look toLook() {
         return new Brand.Look(
-                colour, ground, Texts.blankToNull(button), font, corner, Texts.blankToNull(logo), logoWidth);
+                Objects.requireNonNull(colour),
+                ground,
+                Texts.blankToNull(button),
+                font,
+                corner,
+                Texts.blankToNull(logo),
+                logoWidth);
     }
 
     private static boolean isColour(@Nullable String colour) {

@@ -1,5 +1,6 @@
 package upbeat.herald.server.brand;
 
+import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.Texts;
 import upbeat.herald.core.journey.EmailAddress;
@@ -34,8 +35,8 @@ record SenderBody(
     Brand.Sender toSender() {
         return new Brand.Sender(
                 Texts.blankToNull(senderName),
-                senderAddress.strip(),
-                smsSender.strip(),
+                Objects.requireNonNull(senderAddress).strip(),
+                Objects.requireNonNull(smsSender).strip(),
                 Texts.isBlank(chatNumber)
                         ? null
                         : PhoneNumbers.toE164(chatNumber, null).orElseThrow());

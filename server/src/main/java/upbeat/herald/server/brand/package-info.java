@@ -3,4 +3,7 @@
  *
  * <p>Not here: verifying a sender address belongs to {@code delivery.email}.
  */
+@NullMarked
 package upbeat.herald.server.brand;
+
+import org.jspecify.annotations.NullMarked;

@@ -8,6 +8,7 @@ import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Objects;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.HeraldException;
@@ -90,7 +91,7 @@ public record CarrierBody(
     }
 
     /** The carrier. @throws ValidationException naming every value that can't be used */
-    Carrier toCarrier(String as) {
+    Carrier toCarrier(@Nullable String as) {
         ValidationException errors = new ValidationException();
         if (as == null || !as.matches("[a-z0-9][a-z0-9-]{0,39}"))
             errors.add("key", "Enter a short name of up to 40 lower-case letters, digits and hyphens");
@@ -109,7 +110,8 @@ public record CarrierBody(
             if (check.isEmpty()) errors.add("formats", "\"" + f.check() + "\" isn't a check digit rule");
             else
                 try {
-                    NumberFormat shape = new NumberFormat(f.name(), f.pattern(), check.get());
+                    NumberFormat shape =
+                            new NumberFormat(Texts.orEmpty(f.name()), Texts.orEmpty(f.pattern()), check.get());
                     shape.validate();
                     shapes.add(shape);
                 } catch (HeraldException e) {
@@ -125,7 +127,7 @@ public record CarrierBody(
                 errors.add("scans", "\"" + reporting.scans() + "\": choose sent to us, imported from files, or polled");
             }
         }
-        Carrier.Asking asking = reporting.ask() == null ? null : asking(errors);
+        Carrier.Asking asking = reporting.ask() == null ? null : asking(reporting.ask(), errors);
         if (arrive == Carrier.ScansArrive.ASKED
                 && asking == null
                 && errors.errors().isEmpty()) errors.add("ask", "Enter the address to poll");
@@ -133,12 +135,12 @@ public record CarrierBody(
             errors.add("logo", "Upload a logo with the button; it can be a PNG of up to 80 kB");
         errors.throwIfAny();
         return new Carrier(
-                as,
-                name.strip(),
+                Objects.requireNonNull(as),
+                Objects.requireNonNull(name).strip(),
                 !Boolean.FALSE.equals(inUse),
                 link,
                 shapes,
-                new Carrier.Reporting(where, rules, arrive, asking),
+                new Carrier.Reporting(Objects.requireNonNull(where), rules, arrive, asking),
                 logo);
     }
 
@@ -173,8 +175,8 @@ public record CarrierBody(
         return rules;
     }
 
-    private Carrier.Asking asking(ValidationException errors) {
-        String address = Texts.blankToNull(reporting.ask().address());
+    private Carrier.@Nullable Asking asking(AskBody ask, ValidationException errors) {
+        String address = Texts.blankToNull(ask.address());
         if (address == null) {
             errors.add("ask.address", "Enter the address to poll");
             return null;
@@ -186,15 +188,9 @@ public record CarrierBody(
             return new Carrier.Asking(
                     address,
                     new Watch(
-                            Texts.isBlank(reporting.ask().interval())
-                                    ? Watch.USUAL.interval()
-                                    : Duration.parse(reporting.ask().interval()),
-                            reporting.ask().mostTries() == null
-                                    ? Watch.USUAL.mostTries()
-                                    : reporting.ask().mostTries(),
-                            Texts.isBlank(reporting.ask().limit())
-                                    ? Watch.USUAL.limit()
-                                    : Duration.parse(reporting.ask().limit())));
+                            Texts.isBlank(ask.interval()) ? Watch.USUAL.interval() : Duration.parse(ask.interval()),
+                            ask.mostTries() == null ? Watch.USUAL.mostTries() : ask.mostTries(),
+                            Texts.isBlank(ask.limit()) ? Watch.USUAL.limit() : Duration.parse(ask.limit())));
         } catch (DateTimeParseException e) {
             errors.add("ask.interval", "\"" + e.getParsedString() + "\" is not an ISO 8601 duration such as PT30M");
         } catch (HeraldException e) {

@@ -4,7 +4,9 @@ import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Objects;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import tools.jackson.core.JacksonException;
 import tools.jackson.core.type.TypeReference;
 import upbeat.herald.core.HeraldException;
@@ -50,10 +52,10 @@ final class CarrierFile {
                     Boolean.TRUE.equals(c.inUse()) ? "yes" : "no",
                     c.linkPattern(),
                     c.reporting().zone(),
-                    c.formats().stream()
+                    Objects.requireNonNull(c.formats()).stream()
                             .map(f -> f.name() + " | " + f.pattern() + " | " + f.check())
                             .collect(Collectors.joining("\n")),
-                    c.reporting().codes().stream()
+                    Objects.requireNonNull(c.reporting().codes()).stream()
                             .map(r -> (r.code() == null ? '"' + r.contains() + '"' : r.code()) + " = " + r.stage())
                             .collect(Collectors.joining("\n")),
                     c.reporting().scans(),
@@ -124,13 +126,13 @@ final class CarrierFile {
                 null);
     }
 
-    private static List<String> lines(String cell) {
+    private static List<String> lines(@Nullable String cell) {
         return cell == null
                 ? List.of()
                 : cell.lines().map(String::strip).filter(l -> !l.isEmpty()).toList();
     }
 
-    private static String cell(Table table, Table.Line line, String heading) {
+    private static @Nullable String cell(Table table, Table.Line line, String heading) {
         for (int i = 0; i < table.headings().size() && i < line.cells().size(); i++)
             if (table.headings().get(i).equalsIgnoreCase(heading))
                 return Texts.blankToNull(line.cells().get(i).replaceFirst("^'(?=[=+@-])", ""));

@@ -2,6 +2,7 @@ package upbeat.herald.server.carrier;
 
 import java.util.List;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.Texts;
@@ -21,7 +22,7 @@ public class CarrierLookup {
      * By key or name where one is given; else by the number, if it fits one carrier in use alone; else the preferred
      * one, if the number fits none. @param name or null
      */
-    public Optional<Carrier> findByName(JdbcClient db, String name, String trackingNumber) {
+    public Optional<Carrier> findByName(JdbcClient db, @Nullable String name, @Nullable String trackingNumber) {
         List<Carrier> all = carriers.findAll(db);
         if (!Texts.isBlank(name))
             return all.stream()
@@ -44,9 +45,10 @@ public class CarrierLookup {
         return fit.size() == 1 ? Optional.of(fit.get(0)) : Optional.empty();
     }
 
-    private static List<Carrier> fitting(List<Carrier> all, String trackingNumber, boolean valid) {
+    private static List<Carrier> fitting(List<Carrier> all, @Nullable String trackingNumber, boolean valid) {
         return NumberRecognition.recognise(
-                        trackingNumber, all.stream().filter(Carrier::inUse).toList())
+                        Texts.orEmpty(trackingNumber),
+                        all.stream().filter(Carrier::inUse).toList())
                 .stream()
                 .filter(c -> c.valid() == valid && c.carrier() != null)
                 .map(NumberRecognition.Candidate::carrier)

@@ -3,4 +3,7 @@
  *
  * <p>Not here: reading a carrier's scans belongs to {@code ingest}.
  */
+@NullMarked
 package upbeat.herald.server.carrier;
+
+import org.jspecify.annotations.NullMarked;

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.wording.Channel;
 
 /**
@@ -34,7 +35,7 @@ public final class GatewayRegistry implements AutoCloseable {
         now = Map.copyOf(next);
     }
 
-    public synchronized void replace(Channel channel, Gateway gateway) {
+    public synchronized void replace(Channel channel, @Nullable Gateway gateway) {
         Map<Channel, Gateway> next = new TreeMap<>();
         next.putAll(now);
         if (gateway == null) next.remove(channel);

@@ -1,9 +1,11 @@
 package upbeat.herald.server.channel;
 
+import org.jspecify.annotations.Nullable;
+
 /** How a hand-over ended. */
 public sealed interface HandOver {
     /** The gateway has it. @param ref its name there, under which receipts come; null where there are none */
-    record Accepted(String ref) implements HandOver {}
+    record Accepted(@Nullable String ref) implements HandOver {}
 
     /** The gateway does not take this message and never will. */
     record Refused(String reason) implements HandOver {}

@@ -1,5 +1,6 @@
 package upbeat.herald.server.channel;
 
+import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.wording.Brand;
 import upbeat.herald.core.wording.Question;
 import upbeat.herald.core.wording.Rendered;
@@ -13,9 +14,9 @@ import upbeat.herald.core.wording.Rendered;
 public record OutgoingMessage(
         String id,
         String noticeId,
-        String to,
+        @Nullable String to,
         String language,
         Brand brand,
         Rendered content,
-        Question question,
+        @Nullable Question question,
         java.time.Instant date) {}

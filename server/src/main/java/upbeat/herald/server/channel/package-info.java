@@ -3,4 +3,7 @@
  *
  * <p>Not here: nothing that only one channel has.
  */
+@NullMarked
 package upbeat.herald.server.channel;
+
+import org.jspecify.annotations.NullMarked;

@@ -4,6 +4,7 @@ import jakarta.servlet.http.HttpServletRequest;
 import java.time.Duration;
 import java.time.InstantSource;
 import java.util.Locale;
+import java.util.Objects;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.ResponseEntity;
@@ -104,7 +105,8 @@ class AnswerPageService {
                 ? ""
                 : "<dt>" + texts.html("total") + "</dt><dd>" + CustomerPage.escape(amount(order, texts)) + "</dd>";
         StringBuilder buttons = new StringBuilder();
-        for (Question.Button b : message.sent().question().buttons()) {
+        for (Question.Button b :
+                Objects.requireNonNull(message.sent().question()).buttons()) {
             buttons.append("<button name=\"button\" value=\"")
                     .append(CustomerPage.escape(b.id()))
                     .append("\" class=\"")
@@ -124,7 +126,12 @@ class AnswerPageService {
 
     private static String amount(Order order, CustomerPageTexts texts) {
         Locale locale = CustomerLanguage.localeFor(texts.locale().toLanguageTag(), order);
-        return new Money(order.purchase().total(), order.purchase().currency(), locale, false).withSymbol();
+        return new Money(
+                        Objects.requireNonNull(order.purchase().total()),
+                        order.purchase().currency(),
+                        locale,
+                        false)
+                .withSymbol();
     }
 
     private ResponseEntity<String> thanks(

@@ -92,7 +92,7 @@ class ShortLinkService {
                 language == null
                         ? null
                         : java.util.Locale.forLanguageTag(language).getLanguage());
-        if (link != null && carrier.linkTakesNumber())
+        if (link != null && carrier != null && carrier.linkTakesNumber())
             return ResponseEntity.status(HttpStatus.FOUND)
                     .location(URI.create(link))
                     .cacheControl(CacheControl.noStore())

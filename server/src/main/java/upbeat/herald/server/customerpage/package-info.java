@@ -3,4 +3,7 @@
  *
  * <p>Not here: nothing that a coordinator sees.
  */
+@NullMarked
 package upbeat.herald.server.customerpage;
+
+import org.jspecify.annotations.NullMarked;

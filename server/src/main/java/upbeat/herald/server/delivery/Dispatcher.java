@@ -130,7 +130,7 @@ public class Dispatcher implements SmartLifecycle {
                     lanes = gateway == null ? null : lanes(gateway);
                     used = gateway;
                 }
-                boolean more = gateway != null && round(gateway, lanes);
+                boolean more = gateway != null && lanes != null && round(gateway, lanes);
                 if (gateway == null
                         && !messages.findDue(reader, channel, clock.instant(), 1)
                                 .isEmpty())
@@ -178,7 +178,7 @@ public class Dispatcher implements SmartLifecycle {
             try {
                 w.get();
             } catch (java.util.concurrent.ExecutionException e) {
-                LOG.error("A message could not be handled: {}", e.getCause().toString());
+                LOG.error("A message could not be handled: {}", String.valueOf(e.getCause()));
             }
         }
         return true;

@@ -128,6 +128,9 @@ class GatewayService {
         errors.throwIfAny();
         Map<String, String> before =
                 accounts.findInUse(channel).map(AccountSettings::secrets).orElse(Map.of());
-        return new AccountSettings(body.account(), body.secrets()).withFallbackSecrets(before);
+        return new AccountSettings(
+                        body.account() == null ? Map.of() : body.account(),
+                        body.secrets() == null ? Map.of() : body.secrets())
+                .withFallbackSecrets(before);
     }
 }

@@ -3,4 +3,7 @@
  *
  * <p>Not here: what is special to a channel stands in its own package below.
  */
+@NullMarked
 package upbeat.herald.server.delivery;
+
+import org.jspecify.annotations.NullMarked;

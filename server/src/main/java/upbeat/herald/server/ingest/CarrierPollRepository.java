@@ -9,6 +9,7 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 import upbeat.herald.core.timing.Watch;
+import upbeat.herald.server.platform.persistence.Columns;
 import upbeat.herald.server.platform.persistence.Json;
 
 /** Parcels whose carriers are asked, and what ended the asking. */
@@ -51,12 +52,13 @@ public class CarrierPollRepository {
     }
 
     /** What a try came to. Row count 0: it ended meanwhile. */
-    public void recordAttempt(JdbcClient db, WatchRow w, int tries, Watch.Next next, String said, Instant now) {
+    public void recordAttempt(
+            JdbcClient db, WatchRow w, int tries, Watch.Next next, @Nullable String said, Instant now) {
         db.sql(
                         "update carrier_watch set tries = ?, next_at = ?, ended_at = ?, ended_by = ?, said = ? where parcel_id = ? and carrier = ? and ended_at is null")
                 .params(
                         tries,
-                        next.at() == null ? null : next.at().toEpochMilli(),
+                        Columns.millis(next.at()),
                         next.end() == null ? null : now.toEpochMilli(),
                         next.end() == null ? null : next.end().code(),
                         said,
@@ -86,16 +88,16 @@ public class CarrierPollRepository {
     }
 
     private static WatchRow row(ResultSet rs, int i) throws SQLException {
-        long next = rs.getLong("next_at");
-        Instant nextAt = rs.wasNull() ? null : Instant.ofEpochMilli(next);
-        long ended = rs.getLong("ended_at");
-        Instant endedAt = rs.wasNull() ? null : Instant.ofEpochMilli(ended);
         return new WatchRow(
                 rs.getLong("parcel_id"),
                 rs.getString("carrier"),
                 rs.getString("tracking_number"),
                 Instant.ofEpochMilli(rs.getLong("began_at")),
                 new CarrierPollRepository.Progress(
-                        rs.getInt("tries"), nextAt, endedAt, rs.getString("ended_by"), rs.getString("said")));
+                        rs.getInt("tries"),
+                        Columns.nullableInstant(rs, "next_at"),
+                        Columns.nullableInstant(rs, "ended_at"),
+                        rs.getString("ended_by"),
+                        rs.getString("said")));
     }
 }

@@ -2,6 +2,7 @@ package upbeat.herald.server.ingest;
 
 import java.time.Instant;
 import java.time.LocalDate;
+import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.carrier.Carrier;
 import upbeat.herald.server.order.ParcelRepository;
 
@@ -13,14 +14,14 @@ import upbeat.herald.server.order.ParcelRepository;
  * @param expectedOn the day of delivery that the carrier announces with it, or null
  */
 public record CheckedScan(
-        Carrier carrier,
-        String trackingNumber,
-        String code,
-        String text,
+        @Nullable Carrier carrier,
+        @Nullable String trackingNumber,
+        @Nullable String code,
+        @Nullable String text,
         Instant at,
         String day,
-        String place,
-        LocalDate expectedOn) {
+        @Nullable String place,
+        @Nullable LocalDate expectedOn) {
     public CheckedScan(
             Carrier carrier, String trackingNumber, String code, String text, Instant at, String day, String place) {
         this(carrier, trackingNumber, code, text, at, day, place, null);

@@ -8,6 +8,7 @@ import java.time.OffsetDateTime;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.Texts;
 import upbeat.herald.core.journey.Countries;
@@ -75,7 +76,7 @@ public record OrderDocument(
         }
     }
 
-    public static void checkShop(String key, String field, ValidationException errors) {
+    public static void checkShop(@Nullable String key, String field, ValidationException errors) {
         if (key == null || !key.matches("[a-z0-9][a-z0-9-]{0,39}"))
             errors.add(field, "Enter a short name of up to 40 lower-case letters, digits and hyphens");
     }
@@ -102,9 +103,9 @@ public record OrderDocument(
         if (purchase.total() != null
                 && (purchase.total().signum() < 0 || purchase.total().precision() > 15))
             errors.add("total", "Enter a total of zero or more");
-        Order.ShipTo to = shipTo == null ? null : shipTo(errors);
-        Order.Customer who = customer == null ? null : customer(to, errors);
-        List<Order.Item> what = purchase.items() == null ? List.of() : items(errors);
+        Order.ShipTo to = shipTo == null ? null : shipTo(shipTo, errors);
+        Order.Customer who = customer == null ? null : customer(customer, to, errors);
+        List<Order.Item> what = purchase.items() == null ? List.of() : items(purchase.items(), errors);
         Order.Consent agreed = consent == null
                 ? Order.Consent.UNKNOWN
                 : new Order.Consent(consent.email(), consent.sms(), consent.whatsapp());
@@ -122,12 +123,12 @@ public record OrderDocument(
                 placedAt.toInstant(),
                 who,
                 to,
-                new Order.Purchase(paid, purchase.currency(), purchase.total(), what),
+                new Order.Purchase(Objects.requireNonNull(paid), purchase.currency(), purchase.total(), what),
                 agreed,
                 words);
     }
 
-    private Order.ShipTo shipTo(ValidationException errors) {
+    private static Order.ShipTo shipTo(ShipToBody shipTo, ValidationException errors) {
         String country = Texts.blankToNull(shipTo.country());
         if (country != null) {
             country = country.toUpperCase(Locale.ROOT);
@@ -142,7 +143,8 @@ public record OrderDocument(
                 country);
     }
 
-    private Order.Customer customer(Order.ShipTo to, ValidationException errors) {
+    private static Order.Customer customer(
+            CustomerBody customer, Order.@Nullable ShipTo to, ValidationException errors) {
         String email = Texts.blankToNull(customer.email());
         if (email != null && !EmailAddress.isValid(email))
             errors.add("customer.email", "\"" + email + "\" isn't an e-mail address");
@@ -163,14 +165,14 @@ public record OrderDocument(
         return new Order.Customer(text("customer.name", customer.name(), errors), email, phone, language);
     }
 
-    private List<Order.Item> items(ValidationException errors) {
-        if (purchase.items().size() > MOST_ITEMS) {
+    private static List<Order.Item> items(List<ItemBody> items, ValidationException errors) {
+        if (items.size() > MOST_ITEMS) {
             errors.add("items", "An order can have up to " + MOST_ITEMS + " items");
             return List.of();
         }
         List<Order.Item> list = new java.util.ArrayList<>();
-        for (int i = 0; i < purchase.items().size(); i++) {
-            ItemBody item = purchase.items().get(i);
+        for (int i = 0; i < items.size(); i++) {
+            ItemBody item = items.get(i);
             String at = "items[" + i + "]";
             if (item == null) {
                 errors.add(at, "This item is empty");
@@ -194,7 +196,7 @@ public record OrderDocument(
         return list;
     }
 
-    private static String text(String field, String value, ValidationException errors) {
+    private static @Nullable String text(String field, @Nullable String value, ValidationException errors) {
         if (value != null && value.length() > LONGEST)
             errors.add(field, "This is longer than " + LONGEST + " characters");
         return Texts.blankToNull(value);

@@ -3,6 +3,7 @@ package upbeat.herald.server.ingest;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import upbeat.herald.server.ingest.ReportIngestService.ScanOutcome;
 import upbeat.herald.server.platform.persistence.DatabaseWriter;
@@ -18,7 +19,7 @@ final class PrecomputedBatch {
     private final List<CheckedScan> scans;
     private final Instant now;
     /** Let go of when this part is written: else a long document would hold all its parts to its end. */
-    private PrecomputedBatch before;
+    private @Nullable PrecomputedBatch before;
 
     private final long mark;
     private final ReportIngestService.ComputedReports worked;
@@ -32,7 +33,7 @@ final class PrecomputedBatch {
             DatabaseWriter writer,
             List<CheckedScan> scans,
             Instant now,
-            PrecomputedBatch before) {
+            @Nullable PrecomputedBatch before) {
         this.reports = reports;
         this.scans = scans;
         this.now = now;

@@ -7,6 +7,7 @@ import java.util.EnumMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -110,7 +111,7 @@ public class ReportIngestService {
         ParcelRepository.Number number =
                 ParcelRepository.Number.of(row.parcel().carrier(), row.parcel().trackingNumber());
         WorkingSet open = loader.loadByNumber(db, Set.of(number));
-        WorkingParcel parcel = open.byId.get(row.id());
+        WorkingParcel parcel = Objects.requireNonNull(open.byId.get(row.id()));
         if (parcel.announced.contains(stage.code() + "/" + StageVisit.ONCE)) return Optional.empty();
         Optional<Long> id = open.addScan(new ScanRepository.ScanRow(
                 0,
@@ -131,7 +132,7 @@ public class ReportIngestService {
         List<ScanRepository.ScanRow> waiting = ingest.findWaiting(db, carrierKey, compact);
         if (waiting.isEmpty()) return 0;
         WorkingSet open = loader.loadById(db, Set.of(parcelId));
-        WorkingParcel parcel = open.byId.get(parcelId);
+        WorkingParcel parcel = Objects.requireNonNull(open.byId.get(parcelId));
         List<Notice> notices = plan.findNotices(db);
         for (ScanRepository.ScanRow s : waiting) {
             Stage stage = s.stage() != null
@@ -189,7 +190,7 @@ public class ReportIngestService {
             read++;
             ingest.updateStage(db, s.id(), stage);
             if (s.parcelId() == null) continue;
-            WorkingParcel parcel = open.byId.get(s.parcelId());
+            WorkingParcel parcel = Objects.requireNonNull(open.byId.get(s.parcelId()));
             Stage before = parcel.row().stage();
             report(
                     open,

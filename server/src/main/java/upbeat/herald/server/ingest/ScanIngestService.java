@@ -92,7 +92,7 @@ public class ScanIngestService {
             int accepted, int duplicate, int unknownParcel, int unreadCode, List<Rejected> rejected) {}
 
     /** @param index in the list sent, from 0 */
-    public record Rejected(int index, String reason) {}
+    public record Rejected(int index, @Nullable String reason) {}
 
     /** A scan that can be taken. @param body as it came, or null where the document it was in is kept */
     private record ValidScan(CheckedScan scan, @Nullable ScanBody body) {}
@@ -120,7 +120,7 @@ public class ScanIngestService {
      * @param body the document as it came
      */
     public ScansAccepted ingestDocument(
-            ScanDocumentReader format, byte[] body, @Nullable String carrierKey, String source, Instant now) {
+            ScanDocumentReader format, byte[] body, @Nullable String carrierKey, @Nullable String source, Instant now) {
         StatusDocument document = format.read(body);
         Carrier given = carrierKey == null
                 ? null
@@ -166,7 +166,7 @@ public class ScanIngestService {
         return take(good, rejected, source, now);
     }
 
-    private Carrier whose(StatusScan s) {
+    private @Nullable Carrier whose(StatusScan s) {
         List<String> keys = parcels.findCarriersByNumber(reader, s.trackingNumber());
         if (keys.size() == 1) return carriers.find(reader, keys.get(0)).orElse(null);
         Optional<Carrier> named =
@@ -175,7 +175,7 @@ public class ScanIngestService {
                 .orElse(null);
     }
 
-    private ScansAccepted take(List<ValidScan> good, List<Rejected> rejected, String source, Instant now) {
+    private ScansAccepted take(List<ValidScan> good, List<Rejected> rejected, @Nullable String source, Instant now) {
         good.sort(Comparator.comparing(g -> g.scan().at()));
         Map<ScanOutcome, Integer> counts = new EnumMap<>(ScanOutcome.class);
         CompletableFuture<Map<ScanOutcome, Integer>> before = CompletableFuture.completedFuture(Map.of());
@@ -235,12 +235,13 @@ public class ScanIngestService {
                 expected(s.expectedOn()));
     }
 
-    private static void number(String trackingNumber) {
-        if (Texts.compactNumber(trackingNumber).isEmpty() || trackingNumber.length() > 60)
+    private static void number(@Nullable String trackingNumber) {
+        if (Texts.compactNumber(trackingNumber).isEmpty()
+                || Texts.orEmpty(trackingNumber).length() > 60)
             throw new HeraldException("trackingNumber", "Enter a tracking number of 1 to 60 characters");
     }
 
-    private static void time(Instant at, String written, Instant now) {
+    private static void time(Instant at, @Nullable String written, Instant now) {
         if (at.isAfter(now.plus(AHEAD)))
             throw new HeraldException(
                     "at", "The time " + written + " is in the future. Check the year and the time zone");
@@ -248,7 +249,7 @@ public class ScanIngestService {
             throw new HeraldException("at", "The time " + written + " is more than a year ago. Check the year");
     }
 
-    private static LocalDate expected(String day) {
+    private static @Nullable LocalDate expected(@Nullable String day) {
         try {
             return Texts.isBlank(day) ? null : LocalDate.parse(day.strip());
         } catch (DateTimeParseException e) {
@@ -256,11 +257,11 @@ public class ScanIngestService {
         }
     }
 
-    private static boolean tooLong(String text) {
+    private static boolean tooLong(@Nullable String text) {
         return text != null && text.length() > LONGEST;
     }
 
-    private static OffsetDateTime at(String text, ZoneId zone) {
+    private static OffsetDateTime at(@Nullable String text, ZoneId zone) {
         if (Texts.isBlank(text)) throw new HeraldException("at", "The time is missing");
         try {
             return OffsetDateTime.parse(text.strip());

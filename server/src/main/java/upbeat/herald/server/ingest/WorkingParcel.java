@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.journey.Report;
 import upbeat.herald.core.journey.Stage;
 import upbeat.herald.server.order.ParcelRow;
@@ -17,8 +18,8 @@ final class WorkingParcel {
     final Set<String> announced = new HashSet<>();
 
     private ParcelRow row;
-    private Instant movedAt;
-    private Instant scannedAt;
+    private @Nullable Instant movedAt;
+    private @Nullable Instant scannedAt;
 
     WorkingParcel(ParcelRow row, WorkingOrder order) {
         this.row = row;
@@ -40,12 +41,12 @@ final class WorkingParcel {
     }
 
     /** When it came to its stage in this transaction; null where it stands as before. */
-    Instant movedAt() {
+    @Nullable Instant movedAt() {
         return movedAt;
     }
 
     /** Its latest scan in this transaction, or null. */
-    Instant scannedAt() {
+    @Nullable Instant scannedAt() {
         return scannedAt;
     }
 }

@@ -8,6 +8,7 @@ import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -82,7 +83,7 @@ final class WorkingSet {
     /** The scans kept, ready to be written. @param after the highest id that is taken */
     List<ScanRepository.ScanRow> newScans(long after) {
         return order.stream()
-                .map(id -> scans.get(id).withId(id - BEFORE_NEW + after, markLate.contains(id)))
+                .map(id -> Objects.requireNonNull(scans.get(id)).withId(id - BEFORE_NEW + after, markLate.contains(id)))
                 .toList();
     }
 

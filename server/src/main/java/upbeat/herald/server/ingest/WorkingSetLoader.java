@@ -4,6 +4,7 @@ import java.time.Instant;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -67,13 +68,18 @@ class WorkingSetLoader {
                 loadById.findSiblings(db, ids).stream().collect(Collectors.groupingBy(ParcelRow::orderId));
         Map<Long, RunningHistory> histories = situations.loadRunningHistory(db, besides.keySet());
         for (OrderRow row : orders.get(db, besides.keySet()))
-            open.orders.put(row.id(), new WorkingOrder(row, besides.get(row.id()), histories.get(row.id())));
+            open.orders.put(
+                    row.id(),
+                    new WorkingOrder(
+                            row,
+                            besides.getOrDefault(row.id(), List.of()),
+                            Objects.requireNonNull(histories.get(row.id()))));
         Map<Long, List<Report>> reports = scans.findReports(db, ids);
         Map<Long, Set<String>> told = visits.findKeys(db, ids);
         for (List<ParcelRow> rows : besides.values()) {
             for (ParcelRow row : rows) {
                 if (!ids.contains(row.id())) continue;
-                WorkingParcel parcel = new WorkingParcel(row, open.orders.get(row.orderId()));
+                WorkingParcel parcel = new WorkingParcel(row, Objects.requireNonNull(open.orders.get(row.orderId())));
                 parcel.reports.addAll(reports.getOrDefault(row.id(), List.of()));
                 parcel.announced.addAll(told.getOrDefault(row.id(), Set.of()));
                 open.byId.put(row.id(), parcel);

@@ -4,4 +4,7 @@
  *
  * <p>Not here: no web page and no gateway.
  */
+@NullMarked
 package upbeat.herald.server.ingest;
+
+import org.jspecify.annotations.NullMarked;

@@ -2,11 +2,13 @@ package upbeat.herald.server.manual;
 
 import java.time.Instant;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 import tools.jackson.core.type.TypeReference;
+import upbeat.herald.core.journey.Parcel;
 import upbeat.herald.server.order.ParcelRow;
 import upbeat.herald.server.platform.persistence.Json;
 
@@ -25,11 +27,19 @@ class ManualChangeRepository {
     record Step(
             String kind,
             long orderId,
-            String carrier,
-            String trackingNumber,
-            String value,
-            List<upbeat.herald.core.journey.Parcel.Content> items,
-            List<String> stages) {
+            @Nullable String carrier,
+            @Nullable String trackingNumber,
+            @Nullable String value,
+            @Nullable List<Parcel.Content> items,
+            @Nullable List<String> stages) {
+        /** The parcel that was removed. */
+        Parcel toParcel() {
+            return new Parcel(
+                    Objects.requireNonNull(carrier),
+                    Objects.requireNonNull(trackingNumber),
+                    Objects.requireNonNull(items));
+        }
+
         /** About a parcel. */
         static Step ofParcel(String kind, long order, ParcelRow parcel, @Nullable String value) {
             return new Step(
@@ -37,7 +47,13 @@ class ManualChangeRepository {
         }
     }
 
-    record Recorded(long id, Instant at, String who, String what, List<Step> steps, Instant undoneAt) {}
+    record Recorded(
+            long id,
+            Instant at,
+            String who,
+            String what,
+            List<Step> steps,
+            @Nullable Instant undoneAt) {}
 
     long insert(JdbcClient db, String who, String what, List<Step> steps, Instant now) {
         return db.sql("insert into deed (at, who, what, steps) values (?, ?, ?, ?) returning id")

@@ -127,7 +127,7 @@ class ManualMarkService {
         });
     }
 
-    private static List<OrderName> some(List<OrderName> names) {
+    private static List<OrderName> some(@Nullable List<OrderName> names) {
         if (names == null || names.isEmpty()) throw new HeraldException("orders", "Choose at least one order");
         if (names.size() > MOST)
             throw new HeraldException("orders", "Choose up to " + MOST + " orders at once. For more, import a file");

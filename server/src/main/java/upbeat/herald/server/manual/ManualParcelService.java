@@ -3,6 +3,7 @@ package upbeat.herald.server.manual;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.security.core.Authentication;
@@ -136,7 +137,7 @@ class ManualParcelService {
 
     private Parcel checked(OrderRow order, ParcelByHand body) {
         if (Texts.compactNumber(body.trackingNumber()).isEmpty()
-                || body.trackingNumber().length() > 60)
+                || Texts.orEmpty(body.trackingNumber()).length() > 60)
             throw new HeraldException("trackingNumber", "Enter a tracking number of 1 to 60 characters");
         Carrier carrier = carriers.find(reader, String.valueOf(body.carrier()))
                 .orElseThrow(() -> new HeraldException("carrier", "Choose the carrier"));
@@ -150,7 +151,7 @@ class ManualParcelService {
         }
         return new Parcel(
                 carrier.key(),
-                body.trackingNumber().strip(),
+                Objects.requireNonNull(body.trackingNumber()).strip(),
                 contents.entrySet().stream()
                         .map(e -> new Parcel.Content(e.getKey(), e.getValue()))
                         .toList());
@@ -180,7 +181,7 @@ class ManualParcelService {
                 .orElseThrow(() -> new NotFoundException("The order has no parcel " + trackingNumber));
     }
 
-    private ParcelRow ofOrder(JdbcClient db, OrderRow order, String trackingNumber) {
+    private ParcelRow ofOrder(JdbcClient db, OrderRow order, @Nullable String trackingNumber) {
         return parcels.findByOrder(db, order.id()).stream()
                 .filter(p ->
                         Texts.compactNumber(p.parcel().trackingNumber()).equals(Texts.compactNumber(trackingNumber)))

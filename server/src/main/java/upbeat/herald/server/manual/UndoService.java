@@ -2,10 +2,10 @@ package upbeat.herald.server.manual;
 
 import java.time.Instant;
 import java.util.List;
+import java.util.Objects;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import upbeat.herald.core.HeraldException;
-import upbeat.herald.core.journey.Parcel;
 import upbeat.herald.core.journey.Stage;
 import upbeat.herald.server.ingest.ParcelIngestService;
 import upbeat.herald.server.ingest.StageMarkService;
@@ -67,15 +67,10 @@ class UndoService {
         OrderRow order = orders.get(db, step.orderId());
         if (step.kind().equals("put-back")) {
             ParcelRow row = parcelIngest
-                    .ingestParcel(
-                            db,
-                            order,
-                            new Parcel(step.carrier(), step.trackingNumber(), step.items()),
-                            ManualChange.SOURCE,
-                            now)
+                    .ingestParcel(db, order, step.toParcel(), ManualChange.SOURCE, now)
                     .row();
             int planned = 0;
-            for (String stage : step.stages())
+            for (String stage : Objects.requireNonNull(step.stages()))
                 planned += marks.mark(db, row, Stage.fromCode(stage).orElseThrow(), now, ManualChange.SOURCE, now)
                         .messages();
             return planned;

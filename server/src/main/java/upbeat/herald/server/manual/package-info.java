@@ -3,4 +3,7 @@
  *
  * <p>Not here: no automatic change.
  */
+@NullMarked
 package upbeat.herald.server.manual;
+
+import org.jspecify.annotations.NullMarked;

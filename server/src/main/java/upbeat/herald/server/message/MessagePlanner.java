@@ -3,6 +3,7 @@ package upbeat.herald.server.message;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.journey.StageVisit;
@@ -52,7 +53,7 @@ public class MessagePlanner {
     /**
      * Plans for one stage reached. @param parcel null for a stage of the order. @return how many messages were planned
      */
-    public int planForMoment(JdbcClient db, OrderRow order, ParcelRow parcel, Moment moment, Instant now) {
+    public int planForMoment(JdbcClient db, OrderRow order, @Nullable ParcelRow parcel, Moment moment, Instant now) {
         return save(
                 db,
                 decide(
@@ -79,7 +80,7 @@ public class MessagePlanner {
     public List<MessageRepository.NewMessage> decide(
             List<Notice> notices,
             OrderRow order,
-            ParcelRow parcel,
+            @Nullable ParcelRow parcel,
             List<ParcelRow> all,
             RunningHistory history,
             List<Moment> moments,
@@ -126,11 +127,13 @@ public class MessagePlanner {
     }
 
     /** Keeps a planned message; false where it was planned before. */
-    public boolean planMessage(JdbcClient db, OrderRow order, ParcelRow parcel, PlannedMessage m, Instant now) {
+    public boolean planMessage(
+            JdbcClient db, OrderRow order, @Nullable ParcelRow parcel, PlannedMessage m, Instant now) {
         return save(db, List.of(planned(order, parcel, m, now))) == 1;
     }
 
-    private MessageRepository.NewMessage planned(OrderRow order, ParcelRow parcel, PlannedMessage m, Instant now) {
+    private MessageRepository.NewMessage planned(
+            OrderRow order, @Nullable ParcelRow parcel, PlannedMessage m, Instant now) {
         return new MessageRepository.NewMessage(
                 ids.nextId(now),
                 new MessageOrigin(
@@ -149,7 +152,7 @@ public class MessagePlanner {
     }
 
     private List<MessageRepository.NewMessage> withheld(
-            OrderRow order, ParcelRow parcel, Decision.NotSent n, Instant now) {
+            OrderRow order, @Nullable ParcelRow parcel, Decision.NotSent n, Instant now) {
         List<Channel> channels = n.channel() == null
                 ? n.notice()
                         .routing()
@@ -190,7 +193,7 @@ public class MessagePlanner {
         return planned;
     }
 
-    private static Long parcelId(ParcelRow parcel, String trackingNumber) {
+    private static @Nullable Long parcelId(@Nullable ParcelRow parcel, @Nullable String trackingNumber) {
         return parcel == null || trackingNumber == null ? null : Long.valueOf(parcel.id());
     }
 

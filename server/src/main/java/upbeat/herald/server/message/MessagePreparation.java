@@ -5,6 +5,7 @@ import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
+import upbeat.herald.core.Texts;
 import upbeat.herald.core.journey.PhoneNumbers;
 import upbeat.herald.core.notice.Decide;
 import upbeat.herald.core.notice.Notice;
@@ -57,7 +58,7 @@ public class MessagePreparation {
     public sealed interface Outcome {
         /** @param price null where the channel costs nothing */
         record Ready(
-                String to,
+                @Nullable String to,
                 String language,
                 Rendered content,
                 @Nullable Question question,
@@ -105,7 +106,7 @@ public class MessagePreparation {
                     brands.get(db, order.order().shop()),
                     price(m, content));
         } catch (EmptyFieldException e) {
-            return held(Reason.Code.FIELD_EMPTY, e.getMessage());
+            return held(Reason.Code.FIELD_EMPTY, Texts.orEmpty(e.getMessage()));
         }
     }
 

@@ -22,6 +22,7 @@ import upbeat.herald.core.wording.Channel;
 import upbeat.herald.core.wording.Question;
 import upbeat.herald.core.wording.Rendered;
 import upbeat.herald.server.platform.persistence.BatchUpdate;
+import upbeat.herald.server.platform.persistence.Columns;
 import upbeat.herald.server.platform.persistence.Json;
 
 /**
@@ -209,7 +210,7 @@ public class MessageRepository {
                 == 1;
     }
 
-    public boolean markAccepted(JdbcClient db, long seq, String ref, Instant now) {
+    public boolean markAccepted(JdbcClient db, long seq, @Nullable String ref, Instant now) {
         return db.sql(ACCEPTED).params(now.toEpochMilli(), ref, seq).update() == 1;
     }
 
@@ -253,7 +254,7 @@ public class MessageRepository {
     }
 
     /** Puts a message back in line. @param nextTry not before, or null for as soon as its gateway is there */
-    public boolean markWaiting(JdbcClient db, long seq, String reason, Instant nextTry) {
+    public boolean markWaiting(JdbcClient db, long seq, String reason, @Nullable Instant nextTry) {
         return to(
                 db,
                 seq,
@@ -277,7 +278,7 @@ public class MessageRepository {
     }
 
     /** Whether anything went out, or is going out, of a parcel's stage; null stage: of the parcel at all. */
-    public boolean existsSent(JdbcClient db, long parcelId, Stage stage) {
+    public boolean existsSent(JdbcClient db, long parcelId, @Nullable Stage stage) {
         return db.sql(
                                 "select count(*) from message where parcel_id = :parcel and (:stage is null or stage = :stage) and (sent_at is not null or status in ('sending', 'unsure'))")
                         .param("parcel", parcelId)
@@ -288,7 +289,7 @@ public class MessageRepository {
     }
 
     /** Forgets messages of a parcel that did not go out, so that they can be decided anew. */
-    public void deletePlanned(JdbcClient db, long parcelId, Stage stage) {
+    public void deletePlanned(JdbcClient db, long parcelId, @Nullable Stage stage) {
         db.sql(
                         "delete from message where parcel_id = :parcel and (:stage is null or stage = :stage) and sent_at is null and status not in ('sending', 'unsure')")
                 .param("parcel", parcelId)
@@ -305,7 +306,8 @@ public class MessageRepository {
 
     private record StatusReason(String code, String text) {}
 
-    private static boolean to(JdbcClient db, long seq, MessageStatus status, String more, StatusReason told) {
+    private static boolean to(
+            JdbcClient db, long seq, MessageStatus status, @Nullable String more, @Nullable StatusReason told) {
         String set = "status = '" + status.code() + "'" + (more == null ? "" : ", " + more)
                 + (told == null ? "" : ", reason_code = :code, reason = :text");
         var statement = db.sql("update message set " + set + " where seq = :seq and status in (" + from(status) + ")")
@@ -328,7 +330,7 @@ public class MessageRepository {
                         rs.getString("notice_id"),
                         rs.getLong("order_id"),
                         parcel.isEmpty() ? null : parcel,
-                        number(rs, "parcel_id"),
+                        Columns.nullableLong(rs, "parcel_id"),
                         rs.getString("occasion"),
                         Stage.fromCode(rs.getString("stage")).orElseThrow()),
                 new MessageRecipient(
@@ -342,29 +344,19 @@ public class MessageRepository {
                         Json.read(rs.getString("stand_by"), CHANNELS),
                         rs.getInt("attempt")),
                 new MessageRow.Times(
-                        time(rs, "planned_at"),
-                        time(rs, "due_at"),
-                        time(rs, "sent_at"),
-                        time(rs, "delivered_at"),
-                        time(rs, "read_at")),
+                        Columns.instant(rs, "planned_at"),
+                        Columns.instant(rs, "due_at"),
+                        Columns.nullableInstant(rs, "sent_at"),
+                        Columns.nullableInstant(rs, "delivered_at"),
+                        Columns.nullableInstant(rs, "read_at")),
                 new MessageRow.Sent(
                         rs.getString("gateway_ref"),
                         rs.getString("subject"),
                         rs.getString("text"),
                         rs.getString("html"),
-                        Json.read(rs.getString("question"), Question.class),
-                        number(rs, "segments") == null ? null : rs.getInt("segments"),
+                        Json.readNullable(rs.getString("question"), Question.class),
+                        Columns.nullableInt(rs, "segments"),
                         cost == null ? null : new java.math.BigDecimal(cost),
                         rs.getString("cost_currency")));
-    }
-
-    private static Long number(ResultSet rs, String column) throws SQLException {
-        long value = rs.getLong(column);
-        return rs.wasNull() ? null : value;
-    }
-
-    private static Instant time(ResultSet rs, String column) throws SQLException {
-        Long value = number(rs, column);
-        return value == null ? null : Instant.ofEpochMilli(value);
     }
 }

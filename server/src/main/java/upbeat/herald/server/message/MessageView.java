@@ -44,7 +44,7 @@ public record MessageView(
             @Nullable Money cost) {}
 
     /** @param amount decimal as text; {@code currency} ISO 4217 */
-    public record Money(String amount, String currency) {}
+    public record Money(String amount, @Nullable String currency) {}
 
     public static MessageView of(MessageRow m, String shop, String order) {
         return new MessageView(

@@ -3,8 +3,10 @@ package upbeat.herald.server.message;
 import java.util.Collection;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.notice.History;
@@ -28,12 +30,12 @@ public class SituationLoader {
     }
 
     /** @param parcel the parcel in question, or null for the order as a whole */
-    public OrderSituation load(JdbcClient db, OrderRow order, ParcelRow parcel) {
+    public OrderSituation load(JdbcClient db, OrderRow order, @Nullable ParcelRow parcel) {
         return load(order, parcel, parcels.findByOrder(db, order.id()));
     }
 
     /** The same, where its parcels are at hand. */
-    OrderSituation load(OrderRow order, ParcelRow parcel, List<ParcelRow> all) {
+    OrderSituation load(OrderRow order, @Nullable ParcelRow parcel, List<ParcelRow> all) {
         return new OrderSituation(
                 order.order(),
                 parcel == null ? null : parcel.parcel(),
@@ -47,7 +49,8 @@ public class SituationLoader {
     }
 
     RunningHistory loadRunningHistory(JdbcClient db, OrderRow order) {
-        return loadRunningHistory(db, List.of(order.id())).get(order.id());
+        return Objects.requireNonNull(
+                loadRunningHistory(db, List.of(order.id())).get(order.id()));
     }
 
     /** The history of each of these orders, by its id. */

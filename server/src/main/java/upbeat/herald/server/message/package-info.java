@@ -3,4 +3,7 @@
  *
  * <p>Not here: no gateway; {@code delivery} sends them.
  */
+@NullMarked
 package upbeat.herald.server.message;
+
+import org.jspecify.annotations.NullMarked;

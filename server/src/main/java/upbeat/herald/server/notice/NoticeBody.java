@@ -9,6 +9,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
@@ -162,15 +163,22 @@ public record NoticeBody(
         Notice notice = Starters.fillWordings(
                 new Notice(
                         id,
-                        called,
+                        Objects.requireNonNull(called),
                         on,
                         who,
-                        new Notice.Timing(at, delay, hours, at.isOrderStage() ? Notice.Per.ORDER : often, limit),
+                        new Notice.Timing(
+                                Objects.requireNonNull(at),
+                                delay,
+                                hours,
+                                at.isOrderStage() ? Notice.Per.ORDER : often,
+                                limit),
                         new Notice.Routing(ways, how),
                         new Notice.Content(
                                 question,
                                 texts,
-                                before != null ? before.content().others() : content.others())),
+                                before != null
+                                        ? before.content().others()
+                                        : content.others() == null ? List.of() : content.others())),
                 baseLanguage);
         if (strict) wordingFaults(notice, baseLanguage, errors);
         return notice;
@@ -214,11 +222,11 @@ public record NoticeBody(
                 payments, countries, new HashSet<>(list(audience.carriers())), new HashSet<>(list(audience.shops())));
     }
 
-    private static List<String> list(List<String> list) {
+    private static List<String> list(@Nullable List<String> list) {
         return list == null ? List.of() : list;
     }
 
-    private Question question(ValidationException errors) {
+    private @Nullable Question question(ValidationException errors) {
         if (content.buttons() == null || content.buttons().isEmpty()) return null;
         if (content.buttons().size() > 3) errors.add("buttons", "A question can have up to three buttons");
         Set<String> ids = new HashSet<>();
@@ -234,7 +242,8 @@ public record NoticeBody(
         return new Question(content.buttons());
     }
 
-    private static Duration duration(String field, String text, Duration otherwise, ValidationException errors) {
+    private static Duration duration(
+            String field, @Nullable String text, Duration otherwise, ValidationException errors) {
         if (Texts.isBlank(text)) return otherwise;
         try {
             Duration d = Duration.parse(text);
@@ -247,7 +256,7 @@ public record NoticeBody(
     }
 
     private static <E extends Enum<E>> E one(
-            Class<E> type, String field, String word, E otherwise, ValidationException errors) {
+            Class<E> type, String field, @Nullable String word, E otherwise, ValidationException errors) {
         if (Texts.isBlank(word)) return otherwise;
         for (E e : type.getEnumConstants()) if (word(e).equals(word)) return e;
         errors.add(field, "\"" + word + "\" is not known here");

@@ -3,6 +3,7 @@ package upbeat.herald.server.notice;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 import upbeat.herald.core.notice.Notice;
@@ -19,7 +20,7 @@ public class NoticeRepository {
     private record Plan(long mark, List<Notice> notices) {}
 
     /** As it was read last; null before. */
-    private volatile Plan last;
+    private volatile @Nullable Plan last;
 
     public List<Notice> findAll(JdbcClient db) {
         Plan known = last;

@@ -3,4 +3,7 @@
  *
  * <p>Not here: texts belong to {@code wording}.
  */
+@NullMarked
 package upbeat.herald.server.notice;
+
+import org.jspecify.annotations.NullMarked;

@@ -8,6 +8,7 @@ import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 import upbeat.herald.core.LruMap;
@@ -33,7 +34,7 @@ public class OrderRepository {
     private static final String UPDATE = """
             update shop_order set placed_at = ?, name = ?, email = ?, phone = ?, country = ?, payment = ?, body = ?, updated_at = ? where id = ?""";
 
-    public Optional<OrderRow> find(JdbcClient db, String shop, String number) {
+    public Optional<OrderRow> find(JdbcClient db, @Nullable String shop, String number) {
         return db.sql(BY_NUMBER)
                 .params(shop, number)
                 .query(OrderRepository::mapRow)
@@ -97,7 +98,7 @@ public class OrderRepository {
                 .update();
     }
 
-    public void updateStage(JdbcClient db, long id, String stage, Stage ended) {
+    public void updateStage(JdbcClient db, long id, String stage, @Nullable Stage ended) {
         db.sql("update shop_order set stage = ?, ended = ? where id = ?")
                 .params(stage, ended == null ? null : ended.code(), id)
                 .update();
@@ -124,7 +125,7 @@ public class OrderRepository {
                 .update();
     }
 
-    public void removeTag(JdbcClient db, long id, String tag) {
+    public void removeTag(JdbcClient db, long id, @Nullable String tag) {
         db.sql("delete from order_tag where order_id = ? and tag = ?")
                 .params(id, tag)
                 .update();
@@ -164,19 +165,19 @@ public class OrderRepository {
         return LATELY.computeIfAbsent(body, b -> Json.read(b, Order.class));
     }
 
-    private static String name(Order o) {
+    private static @Nullable String name(Order o) {
         return o.customer() == null ? null : o.customer().name();
     }
 
-    private static String email(Order o) {
+    private static @Nullable String email(Order o) {
         return o.customer() == null ? null : o.customer().email();
     }
 
-    private static String phone(Order o) {
+    private static @Nullable String phone(Order o) {
         return o.customer() == null ? null : o.customer().phone();
     }
 
-    private static String country(Order o) {
+    private static @Nullable String country(Order o) {
         return o.shipTo() == null ? null : o.shipTo().country();
     }
 }

@@ -1,6 +1,7 @@
 package upbeat.herald.server.order;
 
 import java.time.Instant;
+import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.journey.Stage;
 
@@ -8,7 +9,8 @@ import upbeat.herald.core.journey.Stage;
  * An order as it is kept. @param stage word of {@link upbeat.herald.core.journey.OrderStage}; {@code ended} cancelled
  * or refunded, or null
  */
-public record OrderRow(long id, Order order, String stage, Stage ended, String source, Instant updatedAt) {
+public record OrderRow(
+        long id, Order order, String stage, @Nullable Stage ended, String source, Instant updatedAt) {
     public OrderRow withStage(String other) {
         return new OrderRow(id, order, other, ended, source, updatedAt);
     }

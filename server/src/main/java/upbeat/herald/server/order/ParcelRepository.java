@@ -9,6 +9,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 import tools.jackson.core.type.TypeReference;
@@ -16,6 +17,7 @@ import upbeat.herald.core.Texts;
 import upbeat.herald.core.journey.Parcel;
 import upbeat.herald.core.journey.Stage;
 import upbeat.herald.server.platform.persistence.BatchUpdate;
+import upbeat.herald.server.platform.persistence.Columns;
 import upbeat.herald.server.platform.persistence.Json;
 
 @Repository
@@ -38,7 +40,7 @@ public class ParcelRepository {
     private static final String TOUCH = """
             update parcel set stage = coalesce(?, stage), stage_at = coalesce(?, stage_at), last_scan_at = nullif(max(coalesce(last_scan_at, 0), coalesce(?, 0)), 0) where id = ?""";
 
-    public Optional<ParcelRow> find(JdbcClient db, String carrier, String trackingNumber) {
+    public Optional<ParcelRow> find(JdbcClient db, @Nullable String carrier, @Nullable String trackingNumber) {
         return db.sql(COLUMNS + "where carrier = ? and compact = ?")
                 .params(carrier, Texts.compactNumber(trackingNumber))
                 .query(ParcelRepository::row)
@@ -46,7 +48,7 @@ public class ParcelRepository {
     }
 
     /** Also by the number under which it went on with another carrier. */
-    public Optional<ParcelRow> findAny(JdbcClient db, String carrier, String trackingNumber) {
+    public Optional<ParcelRow> findAny(JdbcClient db, String carrier, @Nullable String trackingNumber) {
         return find(db, carrier, trackingNumber).or(() -> db.sql(BY_LEG)
                 .params(carrier, Texts.compactNumber(trackingNumber))
                 .query(ParcelRepository::row)
@@ -54,7 +56,7 @@ public class ParcelRepository {
     }
 
     /** Keys of carriers under which a number is known. */
-    public List<String> findCarriersByNumber(JdbcClient db, String trackingNumber) {
+    public List<String> findCarriersByNumber(JdbcClient db, @Nullable String trackingNumber) {
         return db.sql(KNOWN_BY)
                 .param("compact", Texts.compactNumber(trackingNumber))
                 .query(String.class)
@@ -87,7 +89,7 @@ public class ParcelRepository {
 
     /** A parcel's number as it is compared. */
     public record Number(String carrier, String compact) {
-        public static Number of(String carrier, String trackingNumber) {
+        public static Number of(String carrier, @Nullable String trackingNumber) {
             return new Number(carrier, Texts.compactNumber(trackingNumber));
         }
 
@@ -122,7 +124,11 @@ public class ParcelRepository {
      * What a transaction did to a parcel. @param movedAt null where it stands as before; {@code scannedAt} its latest
      * scan, or null
      */
-    public record Touch(long id, Stage stage, Instant movedAt, Instant scannedAt) {}
+    public record Touch(
+            long id,
+            Stage stage,
+            @Nullable Instant movedAt,
+            @Nullable Instant scannedAt) {}
 
     public void updateTouched(JdbcClient db, Collection<Touch> touches) {
         BatchUpdate.execute(
@@ -131,15 +137,11 @@ public class ParcelRepository {
                 touches.stream()
                         .map(t -> new Object[] {
                             t.movedAt() == null ? null : t.stage().code(),
-                            millis(t.movedAt()),
-                            millis(t.scannedAt()),
+                            Columns.millis(t.movedAt()),
+                            Columns.millis(t.scannedAt()),
                             t.id()
                         })
                         .toList());
-    }
-
-    private static Long millis(Instant at) {
-        return at == null ? null : at.toEpochMilli();
     }
 
     public void renumber(JdbcClient db, long id, String carrier, String trackingNumber) {

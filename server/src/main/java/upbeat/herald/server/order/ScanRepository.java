@@ -11,6 +11,7 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
@@ -19,6 +20,7 @@ import org.springframework.stereotype.Repository;
 import upbeat.herald.core.journey.Report;
 import upbeat.herald.core.journey.Stage;
 import upbeat.herald.server.platform.persistence.BatchUpdate;
+import upbeat.herald.server.platform.persistence.Columns;
 import upbeat.herald.server.platform.persistence.Json;
 
 @Repository
@@ -33,7 +35,13 @@ public class ScanRepository {
             select s.carrier, s.compact, s.at, s.code, s.text, s.place from json_each(?) n cross join scan s on s.carrier = n.value->>0 and s.compact = n.value->>1""";
 
     /** What makes two scans the same. */
-    public record Same(String carrier, String compact, Instant at, String code, String text, String place) {
+    public record Same(
+            String carrier,
+            String compact,
+            Instant at,
+            @Nullable String code,
+            @Nullable String text,
+            @Nullable String place) {
         public Same {
             code = code == null ? "" : code;
             text = text == null ? "" : text;
@@ -77,7 +85,7 @@ public class ScanRepository {
         }
 
         public Report toReport() {
-            return new Report(Long.toString(id), stage, event.at(), event.day());
+            return new Report(Long.toString(id), Objects.requireNonNull(stage), event.at(), event.day());
         }
     }
 
@@ -183,7 +191,7 @@ public class ScanRepository {
     }
 
     /** Gives a scan its parcel, and with it its carrier and what that reads in it. */
-    public void assignParcel(JdbcClient db, long scanId, long parcelId, String carrier, Stage stage) {
+    public void assignParcel(JdbcClient db, long scanId, long parcelId, String carrier, @Nullable Stage stage) {
         db.sql("update or ignore scan set parcel_id = ?, carrier = ?, stage = ? where id = ?")
                 .params(parcelId, carrier, stage == null ? null : stage.code(), scanId)
                 .update();
@@ -215,12 +223,10 @@ public class ScanRepository {
     }
 
     private static ScanRow row(ResultSet rs, int i) throws SQLException {
-        long parcel = rs.getLong("parcel_id");
-        Long parcelId = rs.wasNull() ? null : parcel;
         return new ScanRow(
                 rs.getLong("id"),
                 new ParcelRepository.Number(rs.getString("carrier"), rs.getString("compact")),
-                parcelId,
+                Columns.nullableLong(rs, "parcel_id"),
                 new ScanRepository.Event(
                         rs.getString("code"),
                         rs.getString("text"),

@@ -36,7 +36,7 @@ public class StageVisitRepository {
     public record Reached(long orderId, @Nullable Long parcelId, StageVisit visit, Instant knownAt) {}
 
     /** A visit to be kept. @param parcelId null for a stage of the order */
-    public record Visit(long orderId, Long parcelId, StageVisit visit) {}
+    public record Visit(long orderId, @Nullable Long parcelId, StageVisit visit) {}
 
     /** Keeps visits; those known before are left alone. @return how many are new */
     public int insert(JdbcClient db, List<Visit> visits, Instant now) {

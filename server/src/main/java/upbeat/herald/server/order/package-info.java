@@ -3,4 +3,7 @@
  *
  * <p>Not here: no workflow: what a change means is decided above.
  */
+@NullMarked
 package upbeat.herald.server.order;
+
+import org.jspecify.annotations.NullMarked;

@@ -50,12 +50,13 @@ class MessageDetailService {
 
     ShownMessage settleMessage(String id, Settle body) {
         if (body.arrived() == null) throw new HeraldException("arrived", "Choose whether the message was delivered");
+        boolean arrived = body.arrived();
         writer.write((db, now) -> {
             MessageRow m = messages.find(db, id).orElseThrow(() -> new NotFoundException("There is no message " + id));
             if (m.state().status() != MessageStatus.UNSURE)
                 throw new HeraldException(
                         "id", "This message is " + m.state().status().code() + ". There's nothing to record");
-            if (body.arrived()) messages.markAccepted(db, m.seq(), m.sent().gatewayRef(), now);
+            if (arrived) messages.markAccepted(db, m.seq(), m.sent().gatewayRef(), now);
             else messages.markWaiting(db, m.seq(), "Sent again by you", null);
             return null;
         });

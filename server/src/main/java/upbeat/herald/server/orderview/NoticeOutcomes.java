@@ -147,7 +147,7 @@ public class NoticeOutcomes {
                 null);
     }
 
-    private static NoticeOutcome told(Notice notice, Decision decision, String whyNotAlready) {
+    private static NoticeOutcome told(Notice notice, Decision decision, @Nullable String whyNotAlready) {
         List<String> channels = decision.messages().stream()
                 .filter(m -> m.notice().id().equals(notice.id()))
                 .map(m -> m.channel().label())
@@ -169,7 +169,7 @@ public class NoticeOutcomes {
         return verdict(notice, "not", List.of(), why);
     }
 
-    private static NoticeOutcome verdict(Notice notice, String verdict, List<String> channels, String why) {
+    private static NoticeOutcome verdict(Notice notice, String verdict, List<String> channels, @Nullable String why) {
         return new NoticeOutcome(
                 notice.id(), notice.name(), notice.timing().stage().code(), verdict, channels, why);
     }

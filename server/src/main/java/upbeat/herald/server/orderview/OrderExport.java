@@ -10,6 +10,7 @@ import java.util.Arrays;
 import java.util.List;
 import org.dhatim.fastexcel.Workbook;
 import org.dhatim.fastexcel.Worksheet;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.exchange.SafeCell;
@@ -100,7 +101,7 @@ class OrderExport {
         } while (after != null && rows < MOST_ROWS);
     }
 
-    private static List<String> cells(OrderRow row, ParcelRow parcel, OrderListRepository.Row listed) {
+    private static List<String> cells(OrderRow row, @Nullable ParcelRow parcel, OrderListRepository.Row listed) {
         Order o = row.order();
         Order.Customer who = o.customer() == null ? new Order.Customer(null, null, null, null) : o.customer();
         Order.ShipTo to = o.shipTo() == null ? new Order.ShipTo(null, null, null, null, null) : o.shipTo();

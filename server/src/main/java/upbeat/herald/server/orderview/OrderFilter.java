@@ -107,7 +107,7 @@ record OrderFilter(Traits traits, State state) {
     }
 
     private static void and(
-            StringBuilder sql, Map<String, Object> params, String name, String value, String condition) {
+            StringBuilder sql, Map<String, Object> params, String name, @Nullable String value, String condition) {
         if (Texts.isBlank(value)) return;
         sql.append(condition);
         params.put(name, value.strip());

@@ -55,7 +55,7 @@ public class OrderListRepository {
      * Newest first: by the day of the order, or by arrival where words lead. @param after what the last page said, or
      * null
      */
-    Page findPage(JdbcClient db, OrderFilter filter, String after, int limit, Instant now) {
+    Page findPage(JdbcClient db, OrderFilter filter, @Nullable String after, int limit, Instant now) {
         OrderFilter.Sql sql = filter.toSql(now);
         Map<String, Object> params = new HashMap<>(sql.params());
         StringBuilder text = new StringBuilder("select " + OrderRepository.COLUMNS + " " + sql.text());
@@ -77,7 +77,8 @@ public class OrderListRepository {
         boolean more = found.size() > limit;
         List<OrderRow> page = more ? found.subList(0, limit) : found;
         OrderRow last = page.isEmpty() ? null : page.get(page.size() - 1);
-        return new Page(rows(db, page), more ? last.order().placedAt().toEpochMilli() + "-" + last.id() : null);
+        return new Page(
+                rows(db, page), more && last != null ? last.order().placedAt().toEpochMilli() + "-" + last.id() : null);
     }
 
     /** How many there are, counted up to {@code most}. */

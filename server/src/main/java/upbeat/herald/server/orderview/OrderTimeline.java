@@ -183,13 +183,7 @@ public class OrderTimeline {
             case UNSURE ->
                 entry(m, m.times().dueAt(), notice + by + ": unclear", m.state().reason());
             case FAILED ->
-                entry(
-                        m,
-                        m.times().sentAt() == null
-                                ? m.times().dueAt()
-                                : m.times().sentAt(),
-                        notice + by + ": failed",
-                        m.state().reason());
+                entry(m, m.times().sentAt(), notice + by + ": failed", m.state().reason());
             case WITHHELD ->
                 entry(
                         m,
@@ -205,8 +199,10 @@ public class OrderTimeline {
         };
     }
 
-    private static Entry entry(MessageRow m, Instant at, String title, String detail) {
-        return new Entry("message", m.state().status().code(), at, title, detail, m.id());
+    /** @param at null for when it was due */
+    private static Entry entry(MessageRow m, @Nullable Instant at, String title, @Nullable String detail) {
+        return new Entry(
+                "message", m.state().status().code(), at == null ? m.times().dueAt() : at, title, detail, m.id());
     }
 
     private static String source(String source) {

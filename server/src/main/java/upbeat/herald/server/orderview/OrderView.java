@@ -103,7 +103,7 @@ public record OrderView(
 
     public record AnswerView(String notice, String button, String label, String via, Instant at) {}
 
-    public static String plainAmount(BigDecimal amount) {
+    public static @Nullable String plainAmount(@Nullable BigDecimal amount) {
         return amount == null ? null : amount.toPlainString();
     }
 }

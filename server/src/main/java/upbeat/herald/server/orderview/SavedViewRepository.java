@@ -1,6 +1,7 @@
 package upbeat.herald.server.orderview;
 
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 
@@ -21,7 +22,7 @@ class SavedViewRepository {
     }
 
     /** Saves a view, in place of one of the same name. @return its id */
-    long save(JdbcClient db, String name, String query) {
+    long save(JdbcClient db, String name, @Nullable String query) {
         return db.sql(SAVE).params(name, query).query(Long.class).single();
     }
 

@@ -2,6 +2,7 @@ package upbeat.herald.server.people;
 
 import java.time.Instant;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 
@@ -21,7 +22,7 @@ public class AccountRepository {
         return db.sql("select count(*) from account").query(Long.class).single() == 0;
     }
 
-    public void insert(JdbcClient db, String name, String passwordHash, Instant now) {
+    public void insert(JdbcClient db, String name, @Nullable String passwordHash, Instant now) {
         db.sql("insert into account (name, password_hash, created_at) values (?, ?, ?)")
                 .params(name, passwordHash, now.toEpochMilli())
                 .update();

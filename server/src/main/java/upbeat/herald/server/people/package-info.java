@@ -3,4 +3,7 @@
  *
  * <p>Not here: how requests are let in is set up in {@code platform.security}.
  */
+@NullMarked
 package upbeat.herald.server.people;
+
+import org.jspecify.annotations.NullMarked;

@@ -3,4 +3,7 @@
  *
  * <p>Not here: no subject of the trade in any package below.
  */
+@NullMarked
 package upbeat.herald.server.platform;
+
+import org.jspecify.annotations.NullMarked;

@@ -7,7 +7,9 @@ import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Objects;
 import java.util.Random;
+import org.jspecify.annotations.Nullable;
 import org.springframework.boot.ApplicationArguments;
 import org.springframework.boot.ApplicationRunner;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
@@ -102,7 +104,7 @@ class DemoHistory {
         private final SimulatedClock clock;
         private final Random random = new Random(SEED);
         private final List<Event> events = new ArrayList<>();
-        private JdbcClient writing;
+        private @Nullable JdbcClient writing;
 
         Life(Entries entries, Data data, Dispatcher dispatcher, GatewayRegistry gateways, SimulatedClock clock) {
             this.entries = entries;
@@ -168,7 +170,7 @@ class DemoHistory {
             boolean two = order.purchase().items().size() > 1 && random.nextInt(3) == 0;
             Instant packed = working(placed.plusSeconds(3600L * (3 + random.nextInt(22))));
             List<Parcel.Content> all = order.purchase().items().stream()
-                    .map(x -> new Parcel.Content(x.sku(), x.quantity()))
+                    .map(x -> new Parcel.Content(Objects.requireNonNull(x.sku()), x.quantity()))
                     .toList();
             travel(i, number, packed, two ? all.subList(0, 1) : all);
             if (two)
@@ -274,11 +276,11 @@ class DemoHistory {
         }
 
         private JdbcClient db() {
-            return writing;
+            return Objects.requireNonNull(writing);
         }
 
         private upbeat.herald.server.order.OrderRow find(String number) {
-            return data.orders().find(writing, DemoSetup.SHOP, number).orElseThrow();
+            return data.orders().find(db(), DemoSetup.SHOP, number).orElseThrow();
         }
 
         /** The same moment where people work at it, else the next morning. */

@@ -108,7 +108,7 @@ final class DemoOrders {
         int lines = 1 + (random.nextInt(3) == 0 ? random.nextInt(4) : 0);
         for (int i = 0; i < lines; i++) {
             Ware ware = WARES.get((random.nextInt(WARES.size() - lines) + i));
-            if (items.stream().anyMatch(x -> x.sku().equals(ware.sku()))) continue;
+            if (items.stream().anyMatch(x -> ware.sku().equals(x.sku()))) continue;
             int quantity = 1 + (random.nextInt(4) == 0 ? random.nextInt(3) : 0);
             items.add(new Order.Item(ware.sku(), ware.name(), quantity, new BigDecimal(ware.price()), null));
             total = total.add(new BigDecimal(ware.price()).multiply(BigDecimal.valueOf(quantity)));

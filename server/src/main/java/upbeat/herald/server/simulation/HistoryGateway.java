@@ -3,6 +3,7 @@ package upbeat.herald.server.simulation;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import upbeat.herald.core.Texts;
 import upbeat.herald.core.wording.Channel;
 import upbeat.herald.core.wording.chat.ChatChannel;
 import upbeat.herald.core.wording.email.EmailChannel;
@@ -40,13 +41,13 @@ final class HistoryGateway implements Gateway {
     @Override
     public HandOver handOver(OutgoingMessage m) {
         if (channel.equals(EmailChannel.EMAIL)) {
-            return m.to().startsWith("bounce")
+            return Texts.orEmpty(m.to()).startsWith("bounce")
                     ? new HandOver.Refused("The mail server answered: 550 5.1.1 no such mailbox")
                     : new HandOver.Accepted(null);
         }
-        if (channel.equals(ChatChannel.WHATSAPP) && m.to().endsWith("99"))
+        if (channel.equals(ChatChannel.WHATSAPP) && Texts.orEmpty(m.to()).endsWith("99"))
             return new HandOver.Refused("The chat network responded: This number is not on the network");
-        boolean lost = channel.equals(SmsChannel.SMS) && m.to().endsWith("98");
+        boolean lost = channel.equals(SmsChannel.SMS) && Texts.orEmpty(m.to()).endsWith("98");
         String ref = "past-" + m.id();
         due.add(new ReceiptService.Receipt(
                 channel,

@@ -7,6 +7,7 @@ import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.net.InetAddress;
 import java.net.URI;
+import org.jspecify.annotations.Nullable;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
 import org.springframework.core.annotation.Order;
 import org.springframework.stereotype.Component;
@@ -35,11 +36,11 @@ class LoopbackFilter extends OncePerRequestFilter {
         else response.sendError(404);
     }
 
-    private static boolean local(String name) {
+    private static boolean local(@Nullable String name) {
         return "127.0.0.1".equals(name) || "localhost".equals(name) || "[::1]".equals(name);
     }
 
-    private static String host(String origin) {
+    private static @Nullable String host(String origin) {
         try {
             return URI.create(origin).getHost();
         } catch (IllegalArgumentException e) {

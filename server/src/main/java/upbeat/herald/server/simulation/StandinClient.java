@@ -6,6 +6,7 @@ import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.time.Duration;
+import org.jspecify.annotations.Nullable;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
 import org.springframework.stereotype.Component;
 import tools.jackson.databind.JsonNode;
@@ -28,7 +29,7 @@ class StandinClient {
     /** @param status of the answer, 502 where the stand-ins can't be reached */
     record Answer(int status, JsonNode body) {}
 
-    Answer call(String method, String path, Object body) {
+    Answer call(String method, String path, @Nullable Object body) {
         JsonMapper json = JsonMapper.shared();
         try {
             HttpRequest request = HttpRequest.newBuilder(URI.create(properties.url() + path))

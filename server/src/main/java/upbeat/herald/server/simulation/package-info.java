@@ -3,4 +3,7 @@
  *
  * <p>Not here: nothing that a real installation needs.
  */
+@NullMarked
 package upbeat.herald.server.simulation;
+
+import org.jspecify.annotations.NullMarked;

@@ -8,6 +8,7 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import upbeat.herald.core.HeraldException;
+import upbeat.herald.core.Texts;
 import upbeat.herald.core.notice.Notice;
 import upbeat.herald.core.notice.WordingSelection;
 import upbeat.herald.core.wording.Channel;
@@ -102,7 +103,7 @@ class ReplaceService {
             for (Channel channel : Channel.all()) {
                 for (LocalizedWording o : WordingSelection.listAll(n, channel, base)) {
                     WordReplacement.Replaced r = WordReplacement.replaceIn(
-                            o.wording(), ask.find(), ask.with(), Boolean.TRUE.equals(ask.matchCase()));
+                            o.wording(), ask.find(), Texts.orEmpty(ask.with()), Boolean.TRUE.equals(ask.matchCase()));
                     if (!r.hits().isEmpty())
                         each.accept(
                                 new WordingKey(n.id(), channel, o.language(), o.variant()), n.name(), o.wording(), r);
@@ -111,7 +112,7 @@ class ReplaceService {
         }
     }
 
-    private String wrong(WordingKey key, Wording after) {
+    private @Nullable String wrong(WordingKey key, Wording after) {
         try {
             wordings.check(reader, key, after);
             return null;
@@ -120,7 +121,8 @@ class ReplaceService {
         }
     }
 
-    private static Found found(WordingKey key, String name, Wording before, WordReplacement.Replaced r, String wrong) {
+    private static Found found(
+            WordingKey key, String name, Wording before, WordReplacement.Replaced r, @Nullable String wrong) {
         return new Found(
                 place(key),
                 key.notice(),

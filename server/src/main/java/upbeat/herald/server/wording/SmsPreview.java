@@ -9,6 +9,7 @@ import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
+import upbeat.herald.core.Texts;
 import upbeat.herald.core.journey.PhoneNumbers;
 import upbeat.herald.core.wording.Rendered;
 import upbeat.herald.core.wording.Wording;
@@ -57,7 +58,7 @@ class SmsPreview {
     record Sms(
             Length length,
             String cost,
-            String currency,
+            @Nullable String currency,
             List<Forces> forces,
             @Nullable Longest longest,
             boolean saysWho,
@@ -79,7 +80,8 @@ class SmsPreview {
     Sms measure(Scene scene, Wording wording, Rendered rendered, String brandName) {
         SmsLength length = SmsContent.lengthOf(rendered);
         List<Forces> forces = length.replacements().stream()
-                .map(x -> new Forces(x.found(), x.use(), wording.text().contains(x.found())))
+                .map(x -> new Forces(
+                        x.found(), x.use(), Texts.orEmpty(wording.text()).contains(x.found())))
                 .distinct()
                 .toList();
         Longest longest = null;

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.notice.Notice;
 import upbeat.herald.core.notice.WordingSelection;
 import upbeat.herald.core.wording.Channel;
@@ -30,7 +31,7 @@ record WordingKey(String notice, Channel channel, String language, Variant varia
     }
 
     /** The notice with another wording here, or with none. */
-    Notice put(Notice n, Wording wording, String brandLanguage) {
+    Notice put(Notice n, @Nullable Wording wording, String brandLanguage) {
         Map<Channel, Wording> base = new TreeMap<>();
         base.putAll(n.content().wordings());
         List<LocalizedWording> others = new ArrayList<>(n.content().others());

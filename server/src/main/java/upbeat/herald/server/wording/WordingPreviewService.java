@@ -127,7 +127,7 @@ class WordingPreviewService {
         } catch (EmptyFieldException e) {
             return new Shown(order, null, null, null, errors, e.getMessage(), List.of(), s.language());
         } catch (HeraldException e) {
-            return nothing(List.of(new WordingError(1, 1, e.getMessage())), null, List.of());
+            return nothing(List.of(new WordingError(1, 1, String.valueOf(e.getMessage()))), null, List.of());
         }
     }
 

@@ -4,6 +4,7 @@ import java.time.Instant;
 import java.time.InstantSource;
 import java.util.Locale;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import upbeat.herald.core.HeraldException;
@@ -79,7 +80,7 @@ class WordingService {
                         Texts.blankToNull(place.shop()), Texts.blankToNull(place.carrier()), country(place.country())));
     }
 
-    private static String country(String value) {
+    private static @Nullable String country(@Nullable String value) {
         String country = Texts.isBlank(value) ? null : value.strip().toUpperCase(Locale.ROOT);
         if (country != null && !Countries.CODES.contains(country))
             throw new HeraldException("country", "\"" + value + "\" isn't a country");
@@ -90,7 +91,7 @@ class WordingService {
      * @param wording its own parts, null to take it away. @throws ValidationException naming what can't be used, by
      *     part
      */
-    void save(WordingKey key, Wording wording, String by) {
+    void save(WordingKey key, @Nullable Wording wording, String by) {
         writer.write(db -> {
             save(db, key, wording, by);
             return null;
@@ -99,7 +100,7 @@ class WordingService {
     }
 
     /** Within a transaction of the caller's, who rings {@link #saved} after it. */
-    void save(JdbcClient db, WordingKey key, Wording given, String by) {
+    void save(JdbcClient db, WordingKey key, @Nullable Wording given, String by) {
         String base = brands.baseLanguage(db);
         Notice before = getNotice(db, key.notice());
         Wording own = given == null ? null : clean(given);

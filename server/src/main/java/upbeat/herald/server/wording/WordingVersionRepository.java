@@ -26,7 +26,7 @@ class WordingVersionRepository {
 
     record SavedBlock(String id, String name, Block block) {}
 
-    void insert(JdbcClient db, WordingKey key, Wording wording, Instant now, String by) {
+    void insert(JdbcClient db, WordingKey key, @Nullable Wording wording, Instant now, String by) {
         Variant v = key.variant();
         db.sql(KEEP)
                 .params(
@@ -74,7 +74,7 @@ class WordingVersionRepository {
     private static Version version(ResultSet rs, int i) throws SQLException {
         return new Version(
                 rs.getLong("id"),
-                Json.read(rs.getString("body"), Wording.class),
+                Json.readNullable(rs.getString("body"), Wording.class),
                 Instant.ofEpochMilli(rs.getLong("at")),
                 rs.getString("saved_by"));
     }

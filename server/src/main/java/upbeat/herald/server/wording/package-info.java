@@ -3,4 +3,7 @@
  *
  * <p>Not here: the rules of texts are the core's {@code wording}.
  */
+@NullMarked
 package upbeat.herald.server.wording;
+
+import org.jspecify.annotations.NullMarked;

@@ -11,6 +11,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ArrayNode;
 import upbeat.herald.core.HeraldException;
@@ -30,7 +31,10 @@ import upbeat.herald.core.journey.Stage;
  *     parcel
  */
 public record Mapping(
-        String each, Map<String, Pointer> fields, Map<String, ListPointer> lists, Map<String, String> stages) {
+        @Nullable String each,
+        Map<String, Pointer> fields,
+        Map<String, ListPointer> lists,
+        Map<String, String> stages) {
     public static final Mapping EMPTY = new Mapping(null, Map.of(), Map.of(), Map.of());
     private static final Configuration ALL = Configuration.builder()
             .jsonProvider(new Jackson3JsonNodeJsonProvider())
@@ -60,8 +64,8 @@ public record Mapping(
     public record Read(
             Map<String, Object> order,
             List<Map<String, String>> parcels,
-            Stage ended,
-            Stage stage,
+            @Nullable Stage ended,
+            @Nullable Stage stage,
             List<String> faults,
             List<String> notes) {}
 
@@ -143,7 +147,7 @@ public record Mapping(
                 notes);
     }
 
-    private Stage stage(String word, List<String> notes) {
+    private @Nullable Stage stage(@Nullable String word, List<String> notes) {
         if (Texts.isBlank(word)) return null;
         String key = word.strip().toLowerCase(Locale.ROOT);
         if (stages.containsKey(key)) return Stage.fromCode(stages.get(key)).orElse(null);
@@ -152,7 +156,7 @@ public record Mapping(
         return own;
     }
 
-    private List<Map<String, String>> list(JsonNode order, String name, String country, List<String> faults) {
+    private List<Map<String, String>> list(JsonNode order, String name, @Nullable String country, List<String> faults) {
         ListPointer pointer = lists.get(name);
         if (pointer == null) return List.of();
         List<JsonNode> entries = find(order, pointer.path());
@@ -175,7 +179,8 @@ public record Mapping(
         return list;
     }
 
-    private static String value(JsonNode from, Target target, Pointer pointer, String country, List<String> faults) {
+    private static @Nullable String value(
+            JsonNode from, Target target, @Nullable Pointer pointer, @Nullable String country, List<String> faults) {
         if (pointer == null) return null;
         List<String> values = texts(from, pointer);
         try {
@@ -205,7 +210,7 @@ public record Mapping(
     }
 
     @SuppressWarnings("unchecked")
-    private static void put(Map<String, Object> out, Target target, String value) {
+    private static void put(Map<String, Object> out, Target target, @Nullable String value) {
         if (value == null) return;
         String[] path = target.code().split("\\.");
         Map<String, Object> into = path.length == 1

@@ -7,6 +7,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
 import tools.jackson.databind.JsonNode;
 import upbeat.herald.core.journey.Countries;
 import upbeat.herald.core.journey.EmailAddress;
@@ -105,14 +106,16 @@ public final class MappingProposer {
         leaves.stream()
                 .filter(l -> l.value().isString())
                 .map(l -> l.value().asString().toLowerCase(Locale.ROOT))
-                .filter(WORDS::containsKey)
-                .forEach(w -> stages.put(w, WORDS.get(w).code()));
+                .forEach(w -> {
+                    Stage stage = WORDS.get(w);
+                    if (stage != null) stages.put(w, stage.code());
+                });
         WORDS.forEach((w, s) -> stages.putIfAbsent(w, s.code()));
         return new Mapping(each, fields, lists, stages);
     }
 
     /** Finds the likeliest leaf for each target of a list, or of the order itself where {@code list} is null. */
-    private static Map<String, Pointer> fields(String list, List<Leaf> leaves) {
+    private static Map<String, Pointer> fields(@Nullable String list, List<Leaf> leaves) {
         Map<String, Pointer> fields = new LinkedHashMap<>();
         for (Target target : Target.values()) {
             if (!java.util.Objects.equals(target.list(), list)) continue;

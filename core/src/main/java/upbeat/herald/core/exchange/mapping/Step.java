@@ -14,6 +14,7 @@ import java.time.temporal.TemporalAccessor;
 import java.time.temporal.TemporalQueries;
 import java.util.List;
 import java.util.Locale;
+import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.HeraldException;
 import upbeat.herald.core.Texts;
 import upbeat.herald.core.journey.PhoneNumbers;
@@ -23,7 +24,7 @@ import upbeat.herald.core.journey.PhoneNumbers;
  *
  * @param argument what the kind asks for, or null
  */
-public record Step(Kind kind, String argument) {
+public record Step(Kind kind, @Nullable String argument) {
 
     /** What a formatter does, and what its argument means. */
     public enum Kind {
@@ -39,9 +40,9 @@ public record Step(Kind kind, String argument) {
         FIRST("first value that isn't empty", null);
 
         private final String label;
-        private final String argumentWords;
+        private final @Nullable String argumentWords;
 
-        Kind(String words, String argumentWords) {
+        Kind(String words, @Nullable String argumentWords) {
             this.label = words;
             this.argumentWords = argumentWords;
         }
@@ -51,7 +52,7 @@ public record Step(Kind kind, String argument) {
         }
 
         /** Null where there is none. */
-        public String argumentWords() {
+        public @Nullable String argumentWords() {
             return argumentWords;
         }
 
@@ -64,7 +65,7 @@ public record Step(Kind kind, String argument) {
      * @param country destination of the order, for phone numbers. @throws HeraldException where a value can't be
      *     brought into this form
      */
-    List<String> apply(List<String> values, String country) {
+    List<String> apply(List<String> values, @Nullable String country) {
         return switch (kind) {
             case JOIN ->
                 values.isEmpty()
@@ -82,7 +83,7 @@ public record Step(Kind kind, String argument) {
         };
     }
 
-    private String one(String value, String country) {
+    private String one(String value, @Nullable String country) {
         return switch (kind) {
             case TRIM -> value.strip();
             case DIGITS -> value.replaceAll("[^0-9]", "");

@@ -3,6 +3,7 @@ package upbeat.herald.core.exchange.mapping;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A value of an order that a mapping can fill, with the names shops give it (common practice, no source). The name is
@@ -74,7 +75,7 @@ public enum Target {
     }
 
     /** {@code items} or {@code parcels}, or null for a value that stands once. */
-    public String list() {
+    public @Nullable String list() {
         return code.startsWith("items.") ? "items" : code.startsWith("parcels.") ? "parcels" : null;
     }
 

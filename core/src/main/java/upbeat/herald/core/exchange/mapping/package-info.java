@@ -3,4 +3,7 @@
  *
  * <p>Not here: no web requests and no rows of the database.
  */
+@NullMarked
 package upbeat.herald.core.exchange.mapping;
+
+import org.jspecify.annotations.NullMarked;

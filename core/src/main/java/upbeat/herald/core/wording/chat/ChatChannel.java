@@ -77,7 +77,7 @@ public final class ChatChannel extends PhoneChannel {
     }
 
     @Override
-    protected String plainText(Wording wording) {
+    protected @Nullable String plainText(Wording wording) {
         return wording.text();
     }
 

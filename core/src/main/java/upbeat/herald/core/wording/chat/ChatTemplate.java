@@ -33,12 +33,12 @@ import upbeat.herald.core.wording.template.TextTemplate;
  * @param link or null; its address may be one parameter
  */
 public record ChatTemplate(
-        String header,
+        @Nullable String header,
         String body,
-        String footer,
+        @Nullable String footer,
         List<String> expressions,
         List<String> replies,
-        Wording.LinkButton link) {
+        Wording.@Nullable LinkButton link) {
     private static final Pattern FIELD = Pattern.compile("\\{\\{\\s*(.*?)\\s*}}");
     private static final Pattern NUMBER = Pattern.compile("\\{\\{(\\d+)}}");
     private static final Pattern BLANKS = Pattern.compile("\\s+");
@@ -49,23 +49,23 @@ public record ChatTemplate(
 
     private static final Map<Key, ChatTemplate> MADE = LruMap.create(256);
 
-    private record Key(Wording wording, Question question) {}
+    private record Key(Wording wording, @Nullable Question question) {}
 
-    public static ChatTemplate of(Wording wording, Question question) {
+    public static ChatTemplate of(Wording wording, @Nullable Question question) {
         Key key = new Key(wording, question);
         ChatTemplate made = MADE.get(key);
         if (made == null) MADE.put(key, made = made(wording, question));
         return made;
     }
 
-    private static ChatTemplate made(Wording wording, Question question) {
+    private static ChatTemplate made(Wording wording, @Nullable Question question) {
         Map<String, Integer> numbers = new LinkedHashMap<>();
-        String body = numbered(wording.text().strip(), numbers);
-        Wording.LinkButton link = wording.chat().link() == null
+        String body = numbered(Texts.orEmpty(wording.text()).strip(), numbers);
+        Wording.LinkButton given = wording.chat().link();
+        Wording.LinkButton link = given == null
                 ? null
                 : new Wording.LinkButton(
-                        wording.chat().link().label(),
-                        numbered(wording.chat().link().url().strip(), numbers));
+                        given.label(), numbered(Texts.orEmpty(given.url()).strip(), numbers));
         return new ChatTemplate(
                 Texts.blankToNull(wording.chat().header()),
                 body,
@@ -119,7 +119,7 @@ public record ChatTemplate(
     }
 
     /** A piece of it with its numbers replaced. */
-    public static String fill(String piece, List<String> parameters) {
+    public static String fill(@Nullable String piece, List<String> parameters) {
         Matcher number = NUMBER.matcher(piece);
         StringBuilder filled = new StringBuilder();
         while (number.find())
@@ -151,7 +151,7 @@ public record ChatTemplate(
 
     static List<WordingError> findErrors(Wording wording, WordingPurpose purpose) {
         List<WordingError> errors = new ArrayList<>();
-        String text = wording.text();
+        String text = Texts.orEmpty(wording.text());
         ChatTemplate template = of(
                 wording, purpose.question() == null ? null : purpose.question().withLabels(wording.buttons()));
         String body = template.body();
@@ -182,7 +182,7 @@ public record ChatTemplate(
         return errors;
     }
 
-    private static void edge(String words, String part, List<WordingError> errors) {
+    private static void edge(@Nullable String words, String part, List<WordingError> errors) {
         if (words == null) return;
         if (words.length() > LONGEST_EDGE)
             errors.add(new WordingError(

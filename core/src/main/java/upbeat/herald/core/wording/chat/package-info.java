@@ -4,4 +4,7 @@
  *
  * <p>Not here: no connection to a network.
  */
+@NullMarked
 package upbeat.herald.core.wording.chat;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,6 +1,7 @@
 package upbeat.herald.core.wording.email;
 
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.Texts;
 import upbeat.herald.core.wording.Block;
 import upbeat.herald.core.wording.BlockCondition;
@@ -110,12 +111,12 @@ final class BlockCheck {
         }
     }
 
-    private static void picture(String src, String part, List<WordingError> errors) {
+    private static void picture(@Nullable String src, String part, List<WordingError> errors) {
         if (src == null || !src.matches("https?://\\S+"))
             errors.add(new WordingError(1, 1, "Upload a picture or enter an address that begins with https://", part));
     }
 
-    private static void address(String href, String part, WordingPurpose purpose, List<WordingError> errors) {
+    private static void address(@Nullable String href, String part, WordingPurpose purpose, List<WordingError> errors) {
         if (!RichText.isAddress(href))
             errors.add(new WordingError(
                     1,
@@ -126,7 +127,7 @@ final class BlockCheck {
         else fields(href, part, purpose, errors);
     }
 
-    private static void fields(String text, String part, WordingPurpose purpose, List<WordingError> errors) {
-        TemplateCheck.check(text, part, purpose, TemplateCheck.Blocks.NOWHERE, errors);
+    private static void fields(@Nullable String text, String part, WordingPurpose purpose, List<WordingError> errors) {
+        TemplateCheck.check(Texts.orEmpty(text), part, purpose, TemplateCheck.Blocks.NOWHERE, errors);
     }
 }

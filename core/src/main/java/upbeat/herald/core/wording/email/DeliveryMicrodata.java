@@ -1,5 +1,6 @@
 package upbeat.herald.core.wording.email;
 
+import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.wording.MessageSubject;
 import upbeat.herald.core.wording.template.FieldValues;
@@ -16,7 +17,7 @@ final class DeliveryMicrodata {
     private DeliveryMicrodata() {}
 
     /** Elements that show nothing, ready to be put into the body. Null where there is no parcel. */
-    static String render(MessageSubject s) {
+    static @Nullable String render(MessageSubject s) {
         if (s.parcel() == null) return null;
         DeliveryMicrodata d = new DeliveryMicrodata();
         d.open("div", null, "ParcelDelivery")
@@ -56,7 +57,7 @@ final class DeliveryMicrodata {
         return d.close().html.toString();
     }
 
-    private DeliveryMicrodata open(String element, String property, String type) {
+    private DeliveryMicrodata open(String element, @Nullable String property, String type) {
         html.append('<')
                 .append(element)
                 .append(property == null ? "" : " itemprop=\"" + property + "\"")
@@ -71,7 +72,7 @@ final class DeliveryMicrodata {
         return this;
     }
 
-    private DeliveryMicrodata value(String property, String value) {
+    private DeliveryMicrodata value(String property, @Nullable String value) {
         String line = FieldValues.oneLine(value);
         if (line != null)
             html.append("<meta itemprop=\"")

@@ -2,6 +2,7 @@ package upbeat.herald.core.wording.email;
 
 import java.util.ArrayList;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.Texts;
 import upbeat.herald.core.wording.Fields;
 import upbeat.herald.core.wording.Wording;
@@ -24,7 +25,7 @@ final class EmailCheck {
         return errors;
     }
 
-    private static void subject(WordingPurpose purpose, String subject, List<WordingError> errors) {
+    private static void subject(WordingPurpose purpose, @Nullable String subject, List<WordingError> errors) {
         if (Texts.isBlank(subject)) {
             errors.add(new WordingError(1, 1, "An e-mail needs a subject", "subject"));
             return;

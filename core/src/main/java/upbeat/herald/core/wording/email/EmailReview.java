@@ -46,14 +46,14 @@ final class EmailReview {
     }
 
     private static void made(Rendered mail, List<WordingRemark> remarks) {
-        String subject = mail.subject();
+        String subject = Texts.orEmpty(mail.subject());
         if (subject.codePointCount(0, subject.length()) > LONG_SUBJECT)
             remarks.add(new WordingRemark(false, "The subject is long. Phones show about 40 characters"));
-        int bytes = mail.html().getBytes(StandardCharsets.UTF_8).length;
+        int bytes = Texts.orEmpty(mail.html()).getBytes(StandardCharsets.UTF_8).length;
         if (bytes > MOST_BYTES)
             remarks.add(new WordingRemark(
                     true, "The e-mail has " + bytes / 1000 + " KB. Mail programs cut it off at about 100 KB"));
-        for (Element a : Jsoup.parse(mail.html()).select("a[href]")) {
+        for (Element a : Jsoup.parse(Texts.orEmpty(mail.html())).select("a[href]")) {
             if (!ADDRESS.matcher(a.attr("href")).matches())
                 remarks.add(new WordingRemark(true, "The link \"" + a.text() + "\" doesn't work: " + a.attr("href")));
         }

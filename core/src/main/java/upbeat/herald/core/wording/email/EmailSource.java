@@ -2,6 +2,7 @@ package upbeat.herald.core.wording.email;
 
 import java.util.List;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.Texts;
 import upbeat.herald.core.wording.Block;
 import upbeat.herald.core.wording.Fields;
@@ -19,10 +20,10 @@ public final class EmailSource {
     }
 
     private static String one(Block b) {
-        return switch (Block.Kind.fromCode(b.kind())) {
+        return switch (Block.Kind.getByCode(b.kind())) {
             case HEADING -> "<h2>" + EmailWriter.escape(b.text()) + "</h2>";
-            case TEXT, DELAY -> RichText.clean(b.text()).replace("</p><p>", "</p>\n<p>");
-            case HTML -> b.text().strip();
+            case TEXT, DELAY -> RichText.clean(Texts.orEmpty(b.text())).replace("</p><p>", "</p>\n<p>");
+            case HTML -> Texts.orEmpty(b.text()).strip();
             case BUTTON -> link(b.link().href(), EmailWriter.escape(b.link().label()));
             case PICTURE ->
                 picture(
@@ -34,23 +35,24 @@ public final class EmailSource {
             case SPACE -> "";
             case COLUMNS ->
                 "<table role=\"presentation\" width=\"100%\"><tr>\n"
-                        + b.columns().stream()
+                        + b.columnsOrNone().stream()
                                 .map(c -> "<td valign=\"top\">\n" + toHtml(c) + "</td>\n")
                                 .collect(Collectors.joining())
                         + "</tr></table>";
             case RECOMMENDED ->
-                b.items().stream()
+                b.itemsOrNone().stream()
                         .map(r -> link(r.href(), EmailWriter.escape(r.name())))
                         .collect(Collectors.joining("\n"));
             case ITEMS, PARCEL, ADDRESS, TOTALS, QUESTION -> "<p>{{" + Fields.BLOCK + b.kind() + "}}</p>";
         };
     }
 
-    private static String link(String href, String words) {
+    private static String link(@Nullable String href, String words) {
         return "<p><a href=\"" + EmailWriter.escape(href) + "\">" + words + "</a></p>";
     }
 
-    private static String picture(String src, String alt, Integer width, String href) {
+    private static String picture(
+            @Nullable String src, @Nullable String alt, @Nullable Integer width, @Nullable String href) {
         String img = "<img src=\"" + EmailWriter.plain(src) + "\" alt=\"" + EmailWriter.plain(alt == null ? "" : alt)
                 + "\"" + (width == null ? "" : " width=\"" + width + "\"") + ">";
         return Texts.isBlank(href) ? "<p>" + img + "</p>" : link(href, img);

@@ -3,6 +3,7 @@ package upbeat.herald.core.wording.email;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.LruMap;
 import upbeat.herald.core.wording.Brand;
 import upbeat.herald.core.wording.MessageSubject;
@@ -30,7 +31,8 @@ public final class EmailTemplate {
 
     private static final Map<Key, EmailTemplate> MADE = LruMap.create(256);
 
-    private record Key(Wording wording, Brand brand, Question question, Locale locale) {}
+    private record Key(
+            Wording wording, Brand brand, @Nullable Question question, Locale locale) {}
 
     private final TextTemplate subject;
     private final TextTemplate html;
@@ -55,7 +57,7 @@ public final class EmailTemplate {
         if (made == null) MADE.put(key, made = new EmailTemplate(key));
         EmailValues.putInto(values, s);
         String subject = FieldValues.oneLine(made.subject.render(values));
-        values.get("mail").put("subject", subject);
+        FieldValues.group(values, "mail").put("subject", subject);
         String text = tidy(made.text.render(values));
         return new Rendered(subject, text, made.html.render(values), null);
     }

@@ -5,8 +5,10 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.Texts;
 import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.wording.BlockCondition;
@@ -34,7 +36,7 @@ final class EmailValues {
     }
 
     static void putInto(Map<String, LazyValues> values, MessageSubject s) {
-        LazyValues mail = values.get("mail");
+        LazyValues mail = FieldValues.group(values, "mail");
         mail.putLazily("items", () -> list(s.contents(), s));
         mail.putLazily("itemsMore", () -> more(s.contents(), s));
         mail.putLazily("ordered", () -> list(s.order().purchase().items(), s));
@@ -52,19 +54,22 @@ final class EmailValues {
                                 && FieldValues.trackingLink(s) != null
                         ? Phrases.forLocale(s.locale()).get("paste", s.carrier().name())
                         : null);
-        mail.putLazily(
-                "sum",
-                () -> rest(s) == null
-                        ? null
-                        : money(s.order().purchase().total().subtract(rest(s)), s));
-        mail.putLazily("rest", () -> rest(s) == null ? null : money(rest(s), s));
-        mail.putLazily("address", () -> address(values.get("shipTo")));
+        mail.putLazily("sum", () -> {
+            BigDecimal total = s.order().purchase().total();
+            BigDecimal rest = rest(s);
+            return total == null || rest == null ? null : money(total.subtract(rest), s);
+        });
+        mail.putLazily("rest", () -> {
+            BigDecimal rest = rest(s);
+            return rest == null ? null : money(rest, s);
+        });
+        mail.putLazily("address", () -> address(FieldValues.group(values, "shipTo")));
         List<String> links = s.answers() == null ? List.of() : s.answers().links();
         for (int i = 0; i < links.size(); i++) mail.put("answer" + i, links.get(i));
         mail.putLazily("data", () -> DeliveryMicrodata.render(s));
     }
 
-    private static String part(MessageSubject s) {
+    private static @Nullable String part(MessageSubject s) {
         int inside = Order.countPieces(s.contents());
         int all = Order.countPieces(s.order().purchase().items());
         return s.parcel() != null && inside < all
@@ -76,7 +81,7 @@ final class EmailValues {
         return items.size() > MOST_ITEMS ? MOST_ITEMS - 1 : items.size();
     }
 
-    private static String more(List<Order.Item> items, MessageSubject s) {
+    private static @Nullable String more(List<Order.Item> items, MessageSubject s) {
         return shown(items) == items.size()
                 ? null
                 : Phrases.forLocale(s.locale()).get("more", items.size() - shown(items));
@@ -100,23 +105,23 @@ final class EmailValues {
         return new Money(amount, s.order().purchase().currency(), s.locale(), false).withSymbol();
     }
 
-    private static String picture(Order.Item item) {
+    private static @Nullable String picture(Order.Item item) {
         return item.imageUrl() != null && PICTURE.matcher(item.imageUrl()).matches() ? item.imageUrl() : null;
     }
 
     /** What is left of the total beside the items; null where there is nothing, or an item has no price. */
-    private static BigDecimal rest(MessageSubject s) {
+    private static @Nullable BigDecimal rest(MessageSubject s) {
         Order o = s.order();
         if (o.purchase().total() == null || o.purchase().items().stream().anyMatch(i -> i.price() == null)) return null;
         BigDecimal rest = o.purchase()
                 .total()
                 .subtract(o.purchase().items().stream()
-                        .map(i -> i.price().multiply(BigDecimal.valueOf(i.quantity())))
+                        .map(i -> Objects.requireNonNull(i.price()).multiply(BigDecimal.valueOf(i.quantity())))
                         .reduce(BigDecimal.ZERO, BigDecimal::add));
         return rest.signum() <= 0 ? null : rest;
     }
 
-    private static List<String> address(LazyValues to) {
+    private static @Nullable List<String> address(LazyValues to) {
         String place = String.join(
                 " ",
                 Stream.of("postcode", "city")

@@ -5,6 +5,7 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.Texts;
 import upbeat.herald.core.wording.Block;
 import upbeat.herald.core.wording.BlockCondition;
@@ -33,14 +34,14 @@ final class EmailWriter {
             Pattern.compile("<p[^>]*>\\s*\\{\\{block\\.(\\w+)}}\\s*</p>|\\{\\{block\\.(\\w+)}}");
 
     private final Brand brand;
-    private final Question question;
+    private final @Nullable Question question;
     private final Phrases phrases;
     private final String end;
     private final StringBuilder html = new StringBuilder();
     private final StringBuilder text = new StringBuilder();
 
     /** @param end where a line ends: {@code right}, or {@code left} in languages written the other way */
-    EmailWriter(Brand brand, Question question, Phrases phrases, String end) {
+    EmailWriter(Brand brand, @Nullable Question question, Phrases phrases, String end) {
         this.brand = brand;
         this.question = question;
         this.phrases = phrases;
@@ -73,7 +74,7 @@ final class EmailWriter {
     void block(Block b) {
         BlockCondition when = BlockCondition.fromCode(b.when());
         both(when == null ? "" : "{{#if mail.when." + EmailValues.conditionName(when) + "}}");
-        switch (Block.Kind.fromCode(b.kind())) {
+        switch (Block.Kind.getByCode(b.kind())) {
             case HEADING -> heading(b.text());
             case TEXT -> {
                 html.append(RichText.styled(b.text(), FONT, INK));
@@ -92,7 +93,7 @@ final class EmailWriter {
             }
             case QUESTION -> question();
             case PICTURE -> picture(b);
-            case COLUMNS -> columns(b.columns());
+            case COLUMNS -> columns(b.columnsOrNone());
             case LINE -> {
                 html.append(TABLE)
                         .append(
@@ -110,8 +111,8 @@ final class EmailWriter {
                         .append("</td></tr></table>\n");
                 text.append(RichText.plain(b.text()));
             }
-            case RECOMMENDED -> recommended(b.items());
-            case HTML -> source(b.text());
+            case RECOMMENDED -> recommended(b.itemsOrNone());
+            case HTML -> source(Texts.orEmpty(b.text()));
         }
         both(when == null ? "" : "{{/if}}");
     }
@@ -121,7 +122,7 @@ final class EmailWriter {
         text.append(piece);
     }
 
-    private void heading(String words) {
+    private void heading(@Nullable String words) {
         html.append("<h2 class=\"ink\" style=\"margin:0 0 12px;font-size:21px;line-height:1.3;color:" + INK + "\">")
                 .append(escape(words))
                 .append("</h2>\n");
@@ -253,6 +254,7 @@ final class EmailWriter {
     }
 
     private void columns(List<List<Block>> columns) {
+        if (columns.isEmpty()) return;
         int width = 100 / columns.size();
         html.append(TABLE).append("><tr>\n");
         for (List<Block> column : columns) {
@@ -357,7 +359,8 @@ final class EmailWriter {
     }
 
     /** Escapes for HTML, in text and in attributes in double quotes. */
-    static String plain(String value) {
+    static String plain(@Nullable String value) {
+        if (value == null) return "";
         if (value.indexOf('&') < 0 && value.indexOf('<') < 0 && value.indexOf('>') < 0 && value.indexOf('"') < 0)
             return value; // nearly all are like that
         return value.replace("&", "&amp;")
@@ -367,7 +370,8 @@ final class EmailWriter {
     }
 
     /** Escapes for HTML what is not inside double braces. */
-    static String escape(String value) {
+    static String escape(@Nullable String value) {
+        if (value == null) return "";
         StringBuilder out = new StringBuilder();
         int from = 0;
         while (from < value.length()) {

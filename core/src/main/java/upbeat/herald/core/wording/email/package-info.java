@@ -3,4 +3,7 @@
  *
  * <p>Not here: no mail server and no MIME.
  */
+@NullMarked
 package upbeat.herald.core.wording.email;
+
+import org.jspecify.annotations.NullMarked;

@@ -46,7 +46,7 @@ public final class SmsChannel extends PhoneChannel {
     @Override
     public Rendered render(Wording wording, MessageSubject about) {
         MessageSubject subject = about.withButtonLabels(wording.buttons());
-        String text = TextTemplate.plain(wording.text().strip())
+        String text = TextTemplate.plain(Texts.orEmpty(wording.text()).strip())
                 .render(FieldValues.collect(subject, true))
                 .strip();
         return new Rendered(null, text, null, new SmsContent(SmsLength.measure(text)));
@@ -66,7 +66,7 @@ public final class SmsChannel extends PhoneChannel {
     }
 
     @Override
-    protected String plainText(Wording wording) {
+    protected @Nullable String plainText(Wording wording) {
         return wording.text();
     }
 

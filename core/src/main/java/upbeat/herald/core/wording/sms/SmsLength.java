@@ -3,6 +3,7 @@ package upbeat.herald.core.wording.sms;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.Texts;
 
 /**
@@ -40,7 +41,8 @@ public record SmsLength(Encoding encoding, int segments, int units, int unitsLef
      * A character that forces the long encoding. @param at index of its first UTF-16 unit; {@code use} what says the
      * same in the short one, or null
      */
-    public record Replacement(int at, String found, String use) {}
+    public record Replacement(
+            int at, String found, @Nullable String use) {}
 
     private static final Map<String, String> PLAIN = Map.ofEntries(
             Map.entry("‘", "'"),
@@ -100,7 +102,7 @@ public record SmsLength(Encoding encoding, int segments, int units, int unitsLef
         return encoding == Encoding.UCS2 ? step(text, at) : Gsm7.septets(text.codePointAt(at));
     }
 
-    private static String plain(String found) {
+    private static @Nullable String plain(String found) {
         if (PLAIN.containsKey(found)) return PLAIN.get(found);
         String base = Texts.removeAccents(found);
         boolean fits = !base.isEmpty() && base.codePoints().allMatch(c -> Gsm7.septets(c) > 0);

@@ -3,4 +3,7 @@
  *
  * <p>Not here: no connection to an SMS centre.
  */
+@NullMarked
 package upbeat.herald.core.wording.sms;
+
+import org.jspecify.annotations.NullMarked;

@@ -2,6 +2,7 @@ package upbeat.herald.core.wording.template;
 
 import java.time.LocalDate;
 import java.util.Locale;
+import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.timing.WorkingDays;
 
 /**
@@ -11,7 +12,11 @@ import upbeat.herald.core.timing.WorkingDays;
  * @param country of destination, whose holidays count, or null
  * @param expected the carrier's day, or null
  */
-record ArrivalDay(LocalDate from, String country, Locale locale, LocalDate expected) {
+record ArrivalDay(
+        LocalDate from,
+        @Nullable String country,
+        Locale locale,
+        @Nullable LocalDate expected) {
     private static final int USUAL = 3;
 
     /** @param days 0 to 60; {@code working} true to count working days of the country of destination */

@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.Texts;
 import upbeat.herald.core.carrier.TrackingLink;
 import upbeat.herald.core.journey.Order;
@@ -31,12 +32,13 @@ public final class FieldValues {
         Locale locale = s.locale();
         Map<String, LazyValues> values = new HashMap<>();
         LazyValues customer = group(values, "customer");
-        if (order.customer() != null) {
-            customer.putLazily("name", () -> oneLine(order.customer().name()));
+        Order.Customer person = order.customer();
+        if (person != null) {
+            customer.putLazily("name", () -> oneLine(person.name()));
             customer.putLazily(
                     "firstName", () -> customer.get("name") instanceof String name ? name.split(" ")[0] : null);
-            customer.put("email", order.customer().email());
-            customer.put("phone", order.customer().phone());
+            customer.put("email", person.email());
+            customer.put("phone", person.phone());
         }
         LazyValues about = group(values, "order");
         about.put("number", order.number());
@@ -112,18 +114,18 @@ public final class FieldValues {
                 .map(Field::name)
                 .filter(name -> {
                     String[] path = name.split("\\.", 2);
-                    return values.get(path[0]).get(path[1]) == null;
+                    return group(values, path[0]).get(path[1]) == null;
                 })
                 .collect(Collectors.toSet());
     }
 
-    private static LazyValues group(Map<String, LazyValues> values, String name) {
-        LazyValues group = new LazyValues();
-        values.put(name, group);
-        return group;
+    /** The values of one group, empty where nothing was put into it. */
+    public static LazyValues group(Map<String, LazyValues> values, String name) {
+        return values.computeIfAbsent(name, n -> new LazyValues());
     }
 
-    public static String trackingLink(MessageSubject s) {
+    public static @Nullable String trackingLink(MessageSubject s) {
+        if (s.parcel() == null) return null;
         Order.ShipTo to = s.order().shipTo();
         return TrackingLink.build(
                 s.carrier(),
@@ -146,13 +148,13 @@ public final class FieldValues {
 
     private static final int MOST_IN_LINE = 20;
 
-    public static String itemName(Order.Item item) {
+    public static @Nullable String itemName(Order.Item item) {
         String name = oneLine(item.name());
         return name == null ? item.sku() : name;
     }
 
     /** On one line, without control characters, so that no value breaks a header or a layout. */
-    public static String oneLine(String text) {
+    public static @Nullable String oneLine(@Nullable String text) {
         return text == null
                 ? null
                 : Texts.blankToNull(uneven(text) ? BLANKS.matcher(text).replaceAll(" ") : text);

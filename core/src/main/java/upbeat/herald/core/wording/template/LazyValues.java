@@ -2,6 +2,7 @@ package upbeat.herald.core.wording.template;
 
 import java.util.HashMap;
 import java.util.function.Supplier;
+import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.Texts;
 
 /**
@@ -16,12 +17,12 @@ public final class LazyValues extends HashMap<String, Object> {
     }
 
     @Override
-    public Object put(String name, Object value) {
+    public @Nullable Object put(String name, @Nullable Object value) {
         return value == null || value instanceof String s && Texts.isBlank(s) ? null : super.put(name, value);
     }
 
     @Override
-    public Object get(Object name) {
+    public @Nullable Object get(Object name) {
         Object value = super.get(name);
         if (!(value instanceof Supplier<?> later)) return value;
         Object made = later.get();

@@ -8,11 +8,12 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
+import org.jspecify.annotations.Nullable;
 
 /**
  * An amount as a customer reads it: by the Unicode CLDR pattern of the language, or in letters that any phone shows.
  */
-public record Money(BigDecimal amount, String currency, Locale locale, boolean plainLetters) {
+public record Money(BigDecimal amount, @Nullable String currency, Locale locale, boolean plainLetters) {
     /** Formats take long to make. */
     private static final Map<Kind, NumberFormat> FORMATS = new ConcurrentHashMap<>();
 
@@ -42,7 +43,7 @@ public record Money(BigDecimal amount, String currency, Locale locale, boolean p
         return (NumberFormat) made.clone(); // one is for one thread
     }
 
-    private record Kind(Locale locale, String currency, int digits, boolean grouped) {
+    private record Kind(Locale locale, @Nullable String currency, int digits, boolean grouped) {
         NumberFormat made() {
             NumberFormat format = currency == null
                     ? NumberFormat.getNumberInstance(locale)

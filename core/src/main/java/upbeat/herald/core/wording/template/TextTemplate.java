@@ -13,6 +13,7 @@ import com.github.jknack.handlebars.io.TemplateSource;
 import java.io.IOException;
 import java.nio.charset.Charset;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.HeraldException;
 import upbeat.herald.core.LruMap;
 
@@ -37,7 +38,7 @@ public final class TextTemplate {
         this.template = template;
     }
 
-    public static TextTemplate plain(String text) {
+    public static TextTemplate plain(@Nullable String text) {
         return PLAIN_ONES.computeIfAbsent(text, t -> new TextTemplate(compile(PLAIN, t)));
     }
 

@@ -4,4 +4,7 @@
  *
  * <p>Not here: nothing that only one channel has.
  */
+@NullMarked
 package upbeat.herald.core.wording.template;
+
+import org.jspecify.annotations.NullMarked;

@@ -2,6 +2,7 @@ package upbeat.herald.server.delivery.chat;
 
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
+import upbeat.herald.core.Texts;
 import upbeat.herald.server.platform.persistence.Json;
 import upbeat.herald.server.platform.web.ValidationException;
 
@@ -13,7 +14,7 @@ record ChatAccount(@Nullable String url) {
 
     static void validate(Map<String, Object> account, ValidationException errors) {
         errors.check(
-                Json.convert(account, ChatAccount.class).url().matches("https?://[^\\s<>\"]{1,200}"),
+                Texts.orEmpty(Json.convert(account, ChatAccount.class).url()).matches("https?://[^\\s<>\"]{1,200}"),
                 "account.url",
                 "Enter an address that begins with https://");
     }

@@ -2,6 +2,7 @@ package upbeat.herald.server.delivery.chat;
 
 import java.io.IOException;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.annotation.Value;
@@ -24,7 +25,7 @@ class ChatApprovalLoop implements SmartLifecycle {
     private final ChatApprovalService approvals;
     private final GatewayAccounts accounts;
     private final boolean autoStart;
-    private volatile Thread loop;
+    private volatile @Nullable Thread loop;
 
     ChatApprovalLoop(
             ChatApprovalService approvals, GatewayAccounts accounts, @Value("${herald.seed:false}") boolean seeding) {

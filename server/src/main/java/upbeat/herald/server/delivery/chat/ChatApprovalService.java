@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.util.Locale;
+import java.util.Objects;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -92,7 +93,8 @@ public class ChatApprovalService implements ContentApproval {
         return templates.findApproved(db, notice.id(), placeKey(chosen.language(), chosen.variant())).stream()
                 .filter(t -> t.wording() != null)
                 // The notice may ask something else by now.
-                .filter(t -> t.name().equals(TemplateName.of(notice, chosen.language(), t.wording())))
+                .filter(t -> t.name()
+                        .equals(TemplateName.of(notice, chosen.language(), Objects.requireNonNull(t.wording()))))
                 .map(StoredTemplate::wording)
                 .findFirst()
                 .orElse(chosen.wording());

@@ -6,6 +6,7 @@ import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.time.Duration;
+import org.jspecify.annotations.Nullable;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -52,7 +53,8 @@ final class ChatClient {
     }
 
     /** @param key the Idempotency-Key, or null; {@code body} or null for none */
-    ChatResponse call(String method, String path, String key, Object body) throws IOException, InterruptedException {
+    ChatResponse call(String method, String path, @Nullable String key, @Nullable Object body)
+            throws IOException, InterruptedException {
         HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(account.url() + path))
                 .timeout(Duration.ofSeconds(15))
                 .header("Content-Type", "application/json")

@@ -7,6 +7,8 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+import upbeat.herald.core.Texts;
 import upbeat.herald.core.wording.Channel;
 import upbeat.herald.core.wording.chat.ChatChannel;
 import upbeat.herald.core.wording.chat.ChatContent;
@@ -100,8 +102,8 @@ final class ChatGateway implements Gateway {
     }
 
     /** A chat gateway wants the number in digits only (common practice, no source). */
-    private static String digits(String number) {
-        return number.replaceAll("\\D", "");
+    private static String digits(@Nullable String number) {
+        return Texts.orEmpty(number).replaceAll("\\D", "");
     }
 
     private static HandOver bad(ChatClient.ChatResponse answer) {

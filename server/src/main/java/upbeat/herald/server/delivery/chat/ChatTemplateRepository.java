@@ -41,7 +41,7 @@ public class ChatTemplateRepository {
             @Nullable String reason,
             Instant at,
             @Nullable Wording wording,
-            @Nullable ChatSubmission submission) {}
+            ChatSubmission submission) {}
 
     /** @param noticeId,place,wording null where only the submission is known */
     record NewTemplate(
@@ -122,7 +122,7 @@ public class ChatTemplateRepository {
                 status(rs.getString("status")),
                 rs.getString("reason"),
                 Instant.ofEpochMilli(rs.getLong("at")),
-                Json.read(rs.getString("wording"), Wording.class),
+                Json.readNullable(rs.getString("wording"), Wording.class),
                 Json.read(rs.getString("submission"), ChatSubmission.class));
     }
 }

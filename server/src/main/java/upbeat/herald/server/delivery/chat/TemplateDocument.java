@@ -3,6 +3,7 @@ package upbeat.herald.server.delivery.chat;
 import com.fasterxml.jackson.annotation.JsonInclude;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
+import upbeat.herald.core.Texts;
 import upbeat.herald.core.wording.chat.ChatTemplate;
 
 /**
@@ -25,7 +26,7 @@ public record TemplateDocument(
     public record PartDocument(
             @Nullable String text, @Nullable Integer parameter) {}
 
-    public record LinkDocument(String label, List<PartDocument> url) {}
+    public record LinkDocument(@Nullable String label, List<PartDocument> url) {}
 
     public static TemplateDocument of(String name, ChatSubmission s) {
         return new TemplateDocument(
@@ -41,8 +42,8 @@ public record TemplateDocument(
                 s.samples());
     }
 
-    private static List<PartDocument> parts(String piece) {
-        return ChatTemplate.parts(piece).stream()
+    private static List<PartDocument> parts(@Nullable String piece) {
+        return ChatTemplate.parts(Texts.orEmpty(piece)).stream()
                 .map(p -> new PartDocument(p.text(), p.parameter()))
                 .toList();
     }

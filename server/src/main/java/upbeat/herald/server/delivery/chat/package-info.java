@@ -3,4 +3,7 @@
  *
  * <p>Not here: no other code knows the network's documents.
  */
+@NullMarked
 package upbeat.herald.server.delivery.chat;
+
+import org.jspecify.annotations.NullMarked;

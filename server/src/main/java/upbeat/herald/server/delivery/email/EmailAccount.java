@@ -1,7 +1,6 @@
 package upbeat.herald.server.delivery.email;
 
 import java.util.Map;
-import org.jspecify.annotations.Nullable;
 import upbeat.herald.server.platform.persistence.Json;
 import upbeat.herald.server.platform.web.ValidationException;
 
@@ -12,11 +11,7 @@ import upbeat.herald.server.platform.web.ValidationException;
  * @param user empty where the server asks for no log-in
  * @param tls {@code none}, {@code starttls} or {@code tls}
  */
-record EmailAccount(
-        @Nullable String host,
-        @Nullable Integer port,
-        @Nullable String user,
-        @Nullable String tls) {
+record EmailAccount(String host, Integer port, String user, String tls) {
     private static final int SUBMISSION = 587; // RFC 6409
 
     EmailAccount {

@@ -12,6 +12,7 @@ import java.util.concurrent.ConcurrentLinkedQueue;
 import org.eclipse.angus.mail.smtp.SMTPAddressFailedException;
 import org.eclipse.angus.mail.smtp.SMTPSendFailedException;
 import org.eclipse.angus.mail.smtp.SMTPSenderFailedException;
+import upbeat.herald.core.Texts;
 import upbeat.herald.core.wording.Channel;
 import upbeat.herald.core.wording.email.EmailChannel;
 import upbeat.herald.server.channel.ConnectionCheck;
@@ -42,8 +43,7 @@ final class EmailGateway implements Gateway, AutoCloseable {
         p.setProperty("mail." + protocol + ".timeout", MILLIS_READ);
         p.setProperty("mail." + protocol + ".writetimeout", MILLIS_READ);
         p.setProperty("mail." + protocol + ".localhost", "herald");
-        p.setProperty(
-                "mail." + protocol + ".auth", Boolean.toString(!account.user().isEmpty()));
+        p.setProperty("mail." + protocol + ".auth", Boolean.toString(!Texts.isBlank(account.user())));
         p.setProperty("mail." + protocol + ".quitwait", "false");
         p.setProperty(
                 "mail.smtp.starttls.required", Boolean.toString(account.tls().equals("starttls")));
@@ -73,7 +73,7 @@ final class EmailGateway implements Gateway, AutoCloseable {
         InternetAddress to;
         Message mail;
         try {
-            to = MimeMessageFactory.address(message.to());
+            to = MimeMessageFactory.address(Texts.orEmpty(message.to()));
             mail = MimeMessageFactory.create(session, message, to);
         } catch (AddressException e) {
             return new HandOver.Refused("The address can't be used: " + e.getMessage());
@@ -134,7 +134,7 @@ final class EmailGateway implements Gateway, AutoCloseable {
         line.connect(
                 account.host(),
                 account.port(),
-                account.user().isEmpty() ? null : account.user(),
+                Texts.blankToNull(account.user()),
                 password.isEmpty() ? null : password);
         return line;
     }
@@ -158,7 +158,8 @@ final class EmailGateway implements Gateway, AutoCloseable {
             if (code >= 400
                     && !(m instanceof SMTPSendFailedException
                             && m.getNextException() instanceof SMTPAddressFailedException)) {
-                String said = "The mail server answered: " + m.getMessage().strip();
+                String said = "The mail server answered: "
+                        + String.valueOf(m.getMessage()).strip();
                 return Optional.of(code >= 500 ? new HandOver.Refused(said) : new HandOver.Later(said));
             }
         }

@@ -12,6 +12,7 @@ import java.io.UnsupportedEncodingException;
 import java.net.IDN;
 import java.nio.charset.StandardCharsets;
 import java.util.Date;
+import org.jspecify.annotations.Nullable;
 import upbeat.herald.server.channel.OutgoingMessage;
 
 /**
@@ -61,7 +62,7 @@ final class MimeMessageFactory {
         return ascii;
     }
 
-    private static MimeBodyPart part(String text, String kind) throws MessagingException {
+    private static MimeBodyPart part(@Nullable String text, String kind) throws MessagingException {
         MimeBodyPart part = new MimeBodyPart();
         part.setText(text, "UTF-8", kind);
         part.setHeader("Content-Transfer-Encoding", "quoted-printable");

@@ -3,4 +3,7 @@
  *
  * <p>Not here: no text is written here.
  */
+@NullMarked
 package upbeat.herald.server.delivery.email;
+
+import org.jspecify.annotations.NullMarked;

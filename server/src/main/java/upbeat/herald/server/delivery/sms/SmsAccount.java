@@ -3,6 +3,7 @@ package upbeat.herald.server.delivery.sms;
 import java.math.BigDecimal;
 import java.util.Currency;
 import java.util.Map;
+import java.util.Objects;
 import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.journey.Countries;
@@ -19,9 +20,9 @@ import upbeat.herald.server.platform.web.ValidationException;
  * @param prices of one segment by country of the number, where it is another
  */
 record SmsAccount(
-        @Nullable String host,
-        @Nullable Integer port,
-        @Nullable String user,
+        String host,
+        Integer port,
+        String user,
         @Nullable String price,
         @Nullable String currency,
         @Nullable Map<String, String> prices) {
@@ -40,9 +41,9 @@ record SmsAccount(
     Price priceOf(int segments, @Nullable String country, SmsAccount usual) {
         Map<String, String> byCountry = prices == null ? usual.prices() : prices;
         String general = price == null ? usual.price() : price;
-        String one = country == null ? general : byCountry.getOrDefault(country, general);
+        String one = country == null || byCountry == null ? general : byCountry.getOrDefault(country, general);
         return new Price(
-                new BigDecimal(one).multiply(BigDecimal.valueOf(segments)),
+                new BigDecimal(Objects.requireNonNull(one)).multiply(BigDecimal.valueOf(segments)),
                 currency == null ? usual.currency() : currency);
     }
 

@@ -26,6 +26,8 @@ import org.jsmpp.session.MessageReceiverListener;
 import org.jsmpp.session.SMPPSession;
 import org.jsmpp.session.Session;
 import org.jsmpp.util.InvalidDeliveryReceiptException;
+import org.jspecify.annotations.Nullable;
+import upbeat.herald.core.Texts;
 import upbeat.herald.core.wording.Channel;
 import upbeat.herald.core.wording.sms.Gsm7;
 import upbeat.herald.core.wording.sms.SmsChannel;
@@ -51,7 +53,7 @@ final class SmsGateway implements Gateway, AutoCloseable {
     private final SmsAccount account;
     private final String password;
     private final Consumer<ReceiptService.Receipt> receipts;
-    private SMPPSession session;
+    private @Nullable SMPPSession session;
 
     SmsGateway(SmsAccount account, String password, Consumer<ReceiptService.Receipt> receipts) {
         this.account = account;
@@ -95,7 +97,7 @@ final class SmsGateway implements Gateway, AutoCloseable {
                             from.replace("+", ""),
                             TypeOfNumber.INTERNATIONAL,
                             NumberingPlanIndicator.ISDN,
-                            m.to().replaceAll("\\D", ""),
+                            Texts.orEmpty(m.to()).replaceAll("\\D", ""),
                             new ESMClass(),
                             (byte) 0,
                             (byte) 1,

@@ -39,7 +39,7 @@ record SmsProperties(
 
     /** What an SMS costs while no account says otherwise. */
     SmsAccount usualPrices() {
-        return new SmsAccount(null, null, null, price, currency, prices);
+        return new SmsAccount("", 0, "", price, currency, prices);
     }
 
     @Override

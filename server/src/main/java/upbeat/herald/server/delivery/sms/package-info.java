@@ -3,4 +3,7 @@
  *
  * <p>Not here: no other code knows SMPP.
  */
+@NullMarked
 package upbeat.herald.server.delivery.sms;
+
+import org.jspecify.annotations.NullMarked;

@@ -5,6 +5,7 @@ import java.nio.charset.StandardCharsets;
 import java.time.InstantSource;
 import java.util.ArrayList;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import tools.jackson.core.JacksonException;
@@ -96,7 +97,7 @@ public class CarrierPoller {
                 said);
     }
 
-    private void record(CarrierPollRepository.WatchRow w, Watch.Next next, String said) {
+    private void record(CarrierPollRepository.WatchRow w, Watch.Next next, @Nullable String said) {
         writer.write(db -> {
             watches.recordAttempt(db, w, w.progress().tries() + 1, next, said, clock.instant());
             return null;

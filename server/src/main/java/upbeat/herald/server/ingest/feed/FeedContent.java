@@ -9,6 +9,4 @@ import org.jspecify.annotations.Nullable;
  * @param shop whose orders they are; {@code carrier} whose scans, or null where the documents say so
  */
 record FeedContent(
-        @Nullable String holds,
-        @Nullable String shop,
-        @Nullable String carrier) {}
+        String holds, @Nullable String shop, @Nullable String carrier) {}

@@ -9,6 +9,7 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 import upbeat.herald.core.timing.Watch;
+import upbeat.herald.server.platform.persistence.Columns;
 import upbeat.herald.server.platform.persistence.Json;
 
 /** Where files come from by themselves, and what each asking came to. */
@@ -38,8 +39,8 @@ class FeedRepository {
             long feedId,
             Instant beganAt,
             int tries,
-            Instant nextAt,
-            Instant endedAt,
+            @Nullable Instant nextAt,
+            @Nullable Instant endedAt,
             String endedBy,
             String summary) {}
 
@@ -69,7 +70,7 @@ class FeedRepository {
                         f.timing().zone(),
                         Json.write(f.timing().watch()),
                         f.timing().live() ? 1 : 0,
-                        millis(f.nextAt()),
+                        Columns.millis(f.nextAt()),
                         now.toEpochMilli())
                 .query(Long.class)
                 .single();
@@ -90,7 +91,7 @@ class FeedRepository {
                         f.timing().zone(),
                         Json.write(f.timing().watch()),
                         f.timing().live() ? 1 : 0,
-                        millis(f.nextAt()),
+                        Columns.millis(f.nextAt()),
                         f.id())
                 .update();
     }
@@ -99,9 +100,9 @@ class FeedRepository {
         db.sql("delete from feed where id = ?").param(id).update();
     }
 
-    void updateNextRun(JdbcClient db, long id, boolean live, Instant next) {
+    void updateNextRun(JdbcClient db, long id, boolean live, @Nullable Instant next) {
         db.sql("update feed set live = ?, next_at = ? where id = ?")
-                .params(live ? 1 : 0, millis(next), id)
+                .params(live ? 1 : 0, Columns.millis(next), id)
                 .update();
     }
 
@@ -148,12 +149,18 @@ class FeedRepository {
 
     /** Row count 0: somebody stopped it meanwhile. */
     boolean recordAttempt(
-            JdbcClient db, long runId, int tries, Instant next, Watch.End end, String summary, Instant now) {
+            JdbcClient db,
+            long runId,
+            int tries,
+            @Nullable Instant next,
+            Watch.@Nullable End end,
+            @Nullable String summary,
+            Instant now) {
         return db.sql(
                                 "update feed_run set tries = ?, next_at = ?, ended_at = ?, ended_by = ?, summary = ? where id = ? and ended_at is null")
                         .params(
                                 tries,
-                                millis(next),
+                                Columns.millis(next),
                                 end == null ? null : now.toEpochMilli(),
                                 end == null ? null : end.code(),
                                 summary,
@@ -170,15 +177,6 @@ class FeedRepository {
                 == 1;
     }
 
-    private static Long millis(Instant at) {
-        return at == null ? null : Long.valueOf(at.toEpochMilli());
-    }
-
-    private static Instant time(ResultSet rs, String column) throws SQLException {
-        long at = rs.getLong(column);
-        return rs.wasNull() ? null : Instant.ofEpochMilli(at);
-    }
-
     private static Feed feed(ResultSet rs, int i) throws SQLException {
         return new Feed(
                 rs.getLong("id"),
@@ -191,7 +189,7 @@ class FeedRepository {
                         rs.getString("zone"),
                         Json.read(rs.getString("watch"), Watch.class),
                         rs.getInt("live") == 1),
-                time(rs, "next_at"),
+                Columns.nullableInstant(rs, "next_at"),
                 rs.getString("last_hash"));
     }
 
@@ -199,10 +197,10 @@ class FeedRepository {
         return new Run(
                 rs.getLong("id"),
                 rs.getLong("feed_id"),
-                time(rs, "began_at"),
+                Columns.instant(rs, "began_at"),
                 rs.getInt("tries"),
-                time(rs, "next_at"),
-                time(rs, "ended_at"),
+                Columns.nullableInstant(rs, "next_at"),
+                Columns.nullableInstant(rs, "ended_at"),
                 rs.getString("ended_by"),
                 rs.getString("summary"));
     }

@@ -6,10 +6,12 @@ import java.time.InstantSource;
 import java.time.LocalTime;
 import java.time.ZoneId;
 import java.time.ZonedDateTime;
+import java.util.Objects;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
+import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.annotation.Value;
@@ -41,8 +43,8 @@ class FeedRunner implements SmartLifecycle {
     private final boolean autoStart;
     private final Set<String> inHand = ConcurrentHashMap.newKeySet();
     private volatile boolean running;
-    private Thread loop;
-    private ExecutorService lanes;
+    private @Nullable Thread loop;
+    private @Nullable ExecutorService lanes;
 
     FeedRunner(
             FeedRepository feeds,
@@ -74,8 +76,8 @@ class FeedRunner implements SmartLifecycle {
     @Override
     public void stop() {
         running = false;
-        loop.interrupt();
-        lanes.shutdownNow();
+        if (loop != null) loop.interrupt();
+        if (lanes != null) lanes.shutdownNow();
     }
 
     @Override
@@ -117,7 +119,7 @@ class FeedRunner implements SmartLifecycle {
 
     private void lane(String key, Runnable work) {
         if (!inHand.add(key)) return;
-        lanes.execute(() -> {
+        Objects.requireNonNull(lanes).execute(() -> {
             try {
                 work.run();
             } catch (RuntimeException e) {

@@ -9,6 +9,7 @@ import java.time.LocalTime;
 import java.time.ZoneId;
 import java.time.format.DateTimeParseException;
 import java.util.List;
+import java.util.Objects;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.dao.DuplicateKeyException;
@@ -58,6 +59,13 @@ class FeedService {
         this.signal = signal;
     }
 
+    record FeedSourceBody(@Nullable String kind, @Nullable String place) {}
+
+    record FeedContentBody(
+            @Nullable String holds,
+            @Nullable String shop,
+            @Nullable String carrier) {}
+
     /** @param zone of {@code atTime}, {@code 06:30} */
     record FeedTimingBody(
             @Nullable String schedule,
@@ -73,8 +81,8 @@ class FeedService {
     /** @param live true where it is asked by its schedule */
     record FeedBody(
             @Nullable String name,
-            @JsonUnwrapped FeedSource source,
-            @JsonUnwrapped FeedContent content,
+            @JsonUnwrapped FeedSourceBody source,
+            @JsonUnwrapped FeedContentBody content,
             @JsonUnwrapped FeedTimingBody timing,
             @JsonUnwrapped WatchBody watch,
             @Nullable Boolean live) {}
@@ -214,10 +222,15 @@ class FeedService {
         boolean live = Boolean.TRUE.equals(b.live()) && !schedule.equals("off");
         FeedRepository.Feed feed = new FeedRepository.Feed(
                 id,
-                b.name().strip(),
-                new FeedSource(b.source().kind(), b.source().place().strip()),
-                new FeedContent(b.content().holds(), scans ? "" : b.content().shop(), scans ? carrier : null),
-                new FeedTiming(schedule, at, zone, watch, live),
+                Objects.requireNonNull(b.name()).strip(),
+                new FeedSource(
+                        Objects.requireNonNull(b.source().kind()),
+                        Objects.requireNonNull(b.source().place()).strip()),
+                new FeedContent(
+                        Objects.requireNonNull(b.content().holds()),
+                        scans ? "" : b.content().shop(),
+                        scans ? carrier : null),
+                new FeedTiming(schedule, at, zone, Objects.requireNonNull(watch), live),
                 null,
                 null);
         Instant next = !live
@@ -232,8 +245,11 @@ class FeedService {
                 f.id(),
                 new FeedBody(
                         f.name(),
-                        f.source(),
-                        f.content(),
+                        new FeedSourceBody(f.source().kind(), f.source().place()),
+                        new FeedContentBody(
+                                f.content().holds(),
+                                f.content().shop(),
+                                f.content().carrier()),
                         new FeedTimingBody(
                                 f.timing().schedule(),
                                 f.timing().atTime(),
@@ -248,7 +264,7 @@ class FeedService {
                         : f.source().place(),
                 f.nextAt(),
                 Duration.between(Instant.EPOCH, worst.at()),
-                worst.end().label(),
+                Objects.requireNonNull(worst.end()).label(),
                 feeds.findLatest(reader, f.id(), RUNS).stream()
                         .map(r -> new RunView(
                                 r.beganAt(),

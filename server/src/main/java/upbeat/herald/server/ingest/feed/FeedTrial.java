@@ -13,10 +13,12 @@ import java.util.HexFormat;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.HeraldException;
+import upbeat.herald.core.Texts;
 import upbeat.herald.core.exchange.ScanDocumentReader;
 import upbeat.herald.server.ingest.ScanIngestService;
 import upbeat.herald.server.ingest.spreadsheet.FileImport;
@@ -59,7 +61,10 @@ class FeedTrial {
     }
 
     /** @param arrived true where something new was there; {@code hash} of it, or null */
-    record Outcome(boolean arrived, String summary, String hash) {}
+    record Outcome(
+            boolean arrived,
+            @Nullable String summary,
+            @Nullable String hash) {}
 
     private Path folder(String place) {
         return inbox.resolve(place);
@@ -125,7 +130,7 @@ class FeedTrial {
                     + taken.rejected().size() + " refused";
         }
         return fileImport
-                .importFile(feed.content().shop(), feed.content().holds(), name, source, body)
+                .importFile(Texts.orEmpty(feed.content().shop()), feed.content().holds(), name, source, body)
                 .summary();
     }
 

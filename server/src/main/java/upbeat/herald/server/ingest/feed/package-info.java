@@ -3,4 +3,7 @@
  *
  * <p>Not here: what a file means is read in {@code ingest} and {@code ingest.spreadsheet}.
  */
+@NullMarked
 package upbeat.herald.server.ingest.feed;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,9 +1,11 @@
 package upbeat.herald.server.ingest.spreadsheet;
 
 import java.util.concurrent.ExecutionException;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.HeraldException;
+import upbeat.herald.core.Texts;
 
 /**
  * Loads a file that came by itself, without anybody looking first; its run is in the same history as those of uploads.
@@ -24,7 +26,7 @@ public class FileImport {
     public record Loaded(String runId, int refused, String summary) {}
 
     /** @throws HeraldException where the file as a whole can't be used */
-    public Loaded importFile(String shop, String kind, String fileName, String source, byte[] file) {
+    public Loaded importFile(String shop, String kind, String fileName, @Nullable String source, byte[] file) {
         ImportRunRepository.Run run = importer.open(shop, kind, fileName, source, file);
         if (!ImportRunner.isMapped(run))
             throw new HeraldException(
@@ -39,7 +41,7 @@ public class FileImport {
             throw new IllegalStateException(e.getCause());
         }
         ImportRunRepository.Run done = runs.find(reader, run.file().id()).orElseThrow();
-        if (done.state().equals("failed")) throw new HeraldException("file", done.reason());
+        if (done.state().equals("failed")) throw new HeraldException("file", Texts.orEmpty(done.reason()));
         return new Loaded(
                 done.file().id(),
                 done.counts().refused(),

@@ -11,6 +11,7 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 import tools.jackson.core.type.TypeReference;
+import upbeat.herald.server.platform.persistence.Columns;
 import upbeat.herald.server.platform.persistence.Json;
 
 /** Files that were loaded: what each would do or did, and the rows that say so. */
@@ -71,7 +72,7 @@ class ImportRunRepository {
                 .list();
     }
 
-    byte[] findContent(JdbcClient db, String id) {
+    byte @Nullable [] findContent(JdbcClient db, String id) {
         return db.sql("select content from import_run where id = ?")
                 .param(id)
                 .query((rs, i) -> rs.getBytes(1))
@@ -91,7 +92,12 @@ class ImportRunRepository {
     }
 
     void saveMatch(
-            JdbcClient db, String id, Map<String, String> columns, String kind, String onlyColumn, String onlyValue) {
+            JdbcClient db,
+            String id,
+            Map<String, String> columns,
+            @Nullable String kind,
+            @Nullable String onlyColumn,
+            @Nullable String onlyValue) {
         db.sql("update import_run set columns = ?, kind = ?, only_column = ?, only_value = ? where id = ?")
                 .params(Json.write(columns), kind, onlyColumn, onlyValue, id)
                 .update();
@@ -104,7 +110,7 @@ class ImportRunRepository {
                 .update();
     }
 
-    void finish(JdbcClient db, String id, String state, String reason, Instant now) {
+    void finish(JdbcClient db, String id, String state, @Nullable String reason, Instant now) {
         db.sql("update import_run set state = ?, reason = ?, ended_at = ? where id = ?")
                 .params(state, reason, now.toEpochMilli(), id)
                 .update();
@@ -122,7 +128,7 @@ class ImportRunRepository {
         db.sql("delete from import_row where run_id = ?").param(id).update();
     }
 
-    void insertRow(JdbcClient db, String id, SpreadsheetImport.RowOutcome r, List<String> cells) {
+    void insertRow(JdbcClient db, String id, SpreadsheetImport.RowOutcome r, @Nullable List<String> cells) {
         db.sql(ROW)
                 .params(
                         id,
@@ -204,8 +210,6 @@ class ImportRunRepository {
     }
 
     private static Run run(ResultSet rs, int i) throws SQLException {
-        long ended = rs.getLong("ended_at");
-        Instant endedAt = rs.wasNull() ? null : Instant.ofEpochMilli(ended);
         return new Run(
                 new ImportFile(
                         rs.getString("id"),
@@ -230,6 +234,6 @@ class ImportRunRepository {
                         rs.getInt("messages")),
                 rs.getString("reason"),
                 Instant.ofEpochMilli(rs.getLong("created_at")),
-                endedAt);
+                Columns.nullableInstant(rs, "ended_at"));
     }
 }

@@ -10,6 +10,7 @@ import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
+import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.DisposableBean;
@@ -92,7 +93,7 @@ class ImportRunner implements InitializingBean, DisposableBean {
      * Keeps a file and says how its columns are understood. @param kind {@code orders}, {@code tracking} or
      * {@code stages}
      */
-    ImportRunRepository.Run open(String shop, String kind, String fileName, String source, byte[] file) {
+    ImportRunRepository.Run open(String shop, String kind, String fileName, @Nullable String source, byte[] file) {
         Table table = readTable(file);
         Map<SheetColumn, Integer> match = table.match(runs.findRememberedHeadings(reader));
         Map<String, String> columns = new LinkedHashMap<>();
@@ -225,7 +226,7 @@ class ImportRunner implements InitializingBean, DisposableBean {
         return outcomes;
     }
 
-    private static String only(Table table, ImportRunRepository.Run run) {
+    private static @Nullable String only(Table table, ImportRunRepository.Run run) {
         if (run.match().onlyColumn() == null) return null;
         if (!table.headings().contains(run.match().onlyColumn()))
             throw new HeraldException(
@@ -258,7 +259,7 @@ class ImportRunner implements InitializingBean, DisposableBean {
         return parts;
     }
 
-    private void end(String id, ImportRunRepository.Counts counts, String state, String reason) {
+    private void end(String id, ImportRunRepository.Counts counts, String state, @Nullable String reason) {
         writer.write(db -> {
             runs.updateProgress(db, id, counts);
             runs.finish(db, id, state, reason, clock.instant());
@@ -266,7 +267,7 @@ class ImportRunner implements InitializingBean, DisposableBean {
         });
     }
 
-    private void fail(String id, String reason) {
+    private void fail(String id, @Nullable String reason) {
         writer.write(db -> {
             runs.finish(db, id, "failed", reason, clock.instant());
             return null;

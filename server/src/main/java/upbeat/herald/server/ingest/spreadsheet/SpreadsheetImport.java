@@ -87,7 +87,7 @@ class SpreadsheetImport {
     }
 
     /** @param only rows whose cell at {@code onlyAt} is this are taken, others left out; null for all */
-    record Job(String shop, String kind, String only, int onlyAt) {}
+    record Job(String shop, String kind, @Nullable String only, int onlyAt) {}
 
     /**
      * @param verdict {@code new}, {@code changed}, {@code unchanged}, {@code left out} or {@code refused}; {@code what}
@@ -118,7 +118,7 @@ class SpreadsheetImport {
                 if (out)
                     outcomes.add(new RowOutcome(
                             row.line(),
-                            row.get(SheetColumn.ORDER),
+                            Texts.orEmpty(row.get(SheetColumn.ORDER)),
                             row.get(SheetColumn.NAME),
                             "left out",
                             List.of(),
@@ -167,7 +167,7 @@ class SpreadsheetImport {
         }
     }
 
-    private static RowOutcome refused(SheetRow row, String reason) {
+    private static RowOutcome refused(SheetRow row, @Nullable String reason) {
         return new RowOutcome(
                 row.line(), row.get(SheetColumn.ORDER), row.get(SheetColumn.NAME), "refused", List.of(), reason, 0);
     }
@@ -192,10 +192,10 @@ class SpreadsheetImport {
         if (job.kind().equals("tracking") && parcel == null)
             throw new HeraldException("trackingNumber", "The tracking number is missing");
         if (job.kind().equals("stages") && stage == null) throw new HeraldException("status", "The status is missing");
-        boolean ofParcel = stage != null && !stage.isOrderStage();
+        Stage ofParcel = stage != null && !stage.isOrderStage() ? stage : null;
         List<ParcelRow> has = before.map(o -> parcels.findByOrder(db, o.id())).orElse(List.of());
         ParcelRow onto = null;
-        if (ofParcel && parcel == null) {
+        if (ofParcel != null && parcel == null) {
             List<ParcelRow> meant = row.get(SheetColumn.TRACKING) == null
                     ? has
                     : has.stream()
@@ -207,14 +207,15 @@ class SpreadsheetImport {
                             .toList();
             if (has.isEmpty())
                 throw new HeraldException(
-                        "trackingNumber", "The status is " + stage.label() + ", but there's no tracking number for it");
+                        "trackingNumber",
+                        "The status is " + ofParcel.label() + ", but there's no tracking number for it");
             if (meant.isEmpty())
                 throw new HeraldException("trackingNumber", "The order has no parcel " + row.get(SheetColumn.TRACKING));
             if (meant.size() > 1)
                 throw new HeraldException(
                         "trackingNumber",
                         "The order has " + meant.size() + " parcels. Enter the tracking number of the one that is "
-                                + stage.label());
+                                + ofParcel.label());
             onto = meant.get(0);
         }
         List<String> what = new ArrayList<>();
@@ -231,9 +232,9 @@ class SpreadsheetImport {
             messages += put.messages();
             onto = put.row();
         }
-        if (ofParcel) {
-            Ingested<ParcelRow> marked = marks.mark(db, onto, stage, now, SOURCE, now);
-            if (marked.change() == Ingested.Change.CHANGED) what.add("marked as " + stage.label());
+        if (ofParcel != null && onto != null) {
+            Ingested<ParcelRow> marked = marks.mark(db, onto, ofParcel, now, SOURCE, now);
+            if (marked.change() == Ingested.Change.CHANGED) what.add("marked as " + ofParcel.label());
             messages += marked.messages();
         } else if (stage == Stage.CANCELLED || stage == Stage.REFUNDED) {
             Ingested<OrderRow> ended =
@@ -263,7 +264,7 @@ class SpreadsheetImport {
     }
 
     /** The order with the row's cells laid over what is known; an empty cell changes nothing. */
-    private static Order order(String shop, SheetRow row, List<Order.Item> items, Order before, Instant now) {
+    private static Order order(String shop, SheetRow row, List<Order.Item> items, @Nullable Order before, Instant now) {
         String country = country(row.get(SheetColumn.COUNTRY));
         if (country == null && before != null && before.shipTo() != null)
             country = before.shipTo().country();
@@ -310,14 +311,14 @@ class SpreadsheetImport {
         Instant placed = placed(row, now);
         List<String> tags = row.get(SheetColumn.TAGS) == null
                 ? List.of()
-                : Arrays.stream(row.get(SheetColumn.TAGS).split("\\s*,\\s*"))
+                : Arrays.stream(Texts.orEmpty(row.get(SheetColumn.TAGS)).split("\\s*,\\s*"))
                         .filter(t -> !t.isBlank())
                         .distinct()
                         .toList();
         if (before == null)
             return new Order(
                     shop,
-                    row.get(SheetColumn.ORDER),
+                    Texts.orEmpty(row.get(SheetColumn.ORDER)),
                     placed == null ? now : placed,
                     customer,
                     to,
@@ -345,13 +346,13 @@ class SpreadsheetImport {
                 tags.isEmpty() ? before.tags() : tags);
     }
 
-    private static Order.Item item(SheetRow row) {
+    private static Order.@Nullable Item item(SheetRow row) {
         String sku = row.get(SheetColumn.SKU);
         String name = row.get(SheetColumn.ITEM);
         if (sku == null && name == null) return null;
         int quantity = 1;
         if (row.get(SheetColumn.QUANTITY) != null) {
-            if (!row.get(SheetColumn.QUANTITY).matches("[1-9]\\d{0,5}"))
+            if (!Texts.orEmpty(row.get(SheetColumn.QUANTITY)).matches("[1-9]\\d{0,5}"))
                 throw new HeraldException(
                         "quantity", "\"" + row.get(SheetColumn.QUANTITY) + "\" isn't a quantity of 1 or more");
             quantity = Integer.parseInt(row.get(SheetColumn.QUANTITY));
@@ -359,7 +360,7 @@ class SpreadsheetImport {
         return new Order.Item(sku, name == null ? sku : name, quantity, decimal(row, SheetColumn.PRICE), null);
     }
 
-    private static BigDecimal decimal(SheetRow row, SheetColumn column) {
+    private static @Nullable BigDecimal decimal(SheetRow row, SheetColumn column) {
         String text = row.get(column);
         if (text == null) return null;
         String plain = text.replaceAll("[\\s\\u00a0]", "");
@@ -373,7 +374,7 @@ class SpreadsheetImport {
         return new BigDecimal(plain);
     }
 
-    private static Payment payment(SheetRow row) {
+    private static @Nullable Payment payment(SheetRow row) {
         String text = row.get(SheetColumn.PAYMENT);
         if (text == null) return null;
         return Payment.fromCode(text)
@@ -382,7 +383,7 @@ class SpreadsheetImport {
                         () -> new HeraldException("payment", "\"" + text + "\" isn't prepaid or cash on delivery"));
     }
 
-    private static String currency(SheetRow row) {
+    private static @Nullable String currency(SheetRow row) {
         String text = row.get(SheetColumn.CURRENCY);
         if (text == null) return null;
         try {
@@ -392,14 +393,14 @@ class SpreadsheetImport {
         }
     }
 
-    private static String language(SheetRow row) {
+    private static @Nullable String language(SheetRow row) {
         String text = row.get(SheetColumn.LANGUAGE);
         if (text != null && !text.matches("[A-Za-z]{2,3}([-_][A-Za-z0-9]{2,8})*"))
             throw new HeraldException("language", "\"" + text + "\" isn't a language code such as de");
         return text == null ? null : text.replace('_', '-');
     }
 
-    private static Instant placed(SheetRow row, Instant now) {
+    private static @Nullable Instant placed(SheetRow row, Instant now) {
         String text = row.get(SheetColumn.PLACED_AT);
         if (text == null) return null;
         Instant at = null;
@@ -421,7 +422,7 @@ class SpreadsheetImport {
         return at.isAfter(now) ? now : at;
     }
 
-    private Parcel parcel(JdbcClient db, SheetRow row, List<Carrier> known, Optional<OrderRow> order) {
+    private @Nullable Parcel parcel(JdbcClient db, SheetRow row, List<Carrier> known, Optional<OrderRow> order) {
         String number = row.get(SheetColumn.TRACKING);
         String name = row.get(SheetColumn.CARRIER);
         Carrier carrier = null;
@@ -473,7 +474,7 @@ class SpreadsheetImport {
                 : Optional.of("please check: " + mine.get(0).reason());
     }
 
-    private static Stage stage(SheetRow row) {
+    private static @Nullable Stage stage(SheetRow row) {
         String text = row.get(SheetColumn.STATUS);
         if (text == null) return null;
         return Stage.fromCode(text)
@@ -485,14 +486,14 @@ class SpreadsheetImport {
                                         + "\" isn't a stage. Use ordered, packed, dispatched, in transit, out for delivery, delivered, cancelled..."));
     }
 
-    private static String country(String written) {
+    private static @Nullable String country(@Nullable String written) {
         if (written == null) return null;
         return Countries.findCode(written)
                 .orElseThrow(() -> new HeraldException(
                         "country", "\"" + written + "\" isn't a country. Use a two-letter code such as DE"));
     }
 
-    private static String or(String a, String b) {
+    private static @Nullable String or(@Nullable String a, @Nullable String b) {
         return a == null ? b : a;
     }
 }

@@ -119,7 +119,9 @@ class SpreadsheetService {
         String kind = body.kind() == null ? run.file().kind() : body.kind();
         if (!KINDS.contains(kind)) throw new HeraldException("kind", "Choose what the file contains");
         Map<String, String> columns = body.columns() == null ? run.match().columns() : body.columns();
-        Table table = ImportRunner.readTable(runs.findContent(reader, id));
+        byte[] content = runs.findContent(reader, id);
+        if (content == null) throw new NotFoundException("The file is no longer kept. Upload it again");
+        Table table = ImportRunner.readTable(content);
         Map<SheetColumn, Integer> match = table.match(columns, true);
         String only = Texts.blankToNull(body.onlyColumn());
         if (only != null && !table.headings().contains(only))

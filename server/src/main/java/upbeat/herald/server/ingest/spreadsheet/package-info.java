@@ -3,4 +3,7 @@
  *
  * <p>Not here: no own rule for an order; {@code ingest} has it.
  */
+@NullMarked
 package upbeat.herald.server.ingest.spreadsheet;
+
+import org.jspecify.annotations.NullMarked;

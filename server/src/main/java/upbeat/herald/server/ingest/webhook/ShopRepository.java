@@ -5,6 +5,7 @@ import java.sql.SQLException;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 import upbeat.herald.core.exchange.mapping.Mapping;
@@ -17,7 +18,13 @@ class ShopRepository {
             select key, name from shop union select distinct shop, shop from shop_order where shop not in (select key from shop) order by 1""";
 
     /** @param signingSecret,headerSecret sealed; {@code mapping} null until somebody made one */
-    record ShopRow(String key, String name, String path, String signingSecret, String headerSecret, Mapping mapping) {}
+    record ShopRow(
+            String key,
+            String name,
+            String path,
+            String signingSecret,
+            String headerSecret,
+            @Nullable Mapping mapping) {}
 
     record Named(String key, String name) {}
 
@@ -79,6 +86,6 @@ class ShopRepository {
                 rs.getString("path"),
                 rs.getString("signing_secret"),
                 rs.getString("header_secret"),
-                Json.read(rs.getString("mapping"), Mapping.class));
+                Json.readNullable(rs.getString("mapping"), Mapping.class));
     }
 }

@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
@@ -142,11 +143,13 @@ class ShopService {
         ValidationException errors = new ValidationException();
         String key = Texts.blankToNull(body.key());
         OrderDocument.checkShop(key, "key", errors);
-        String name = Texts.blankToNull(body.name()) == null ? key : body.name().strip();
+        String name = Texts.blankToNull(body.name()) == null
+                ? key
+                : Objects.requireNonNull(body.name()).strip();
         if (name != null && name.length() > 80) errors.add("name", "Enter a name of up to 80 characters");
         if (key != null && shops.find(reader, key).isPresent()) errors.add("key", "There is already a shop " + key);
         errors.throwIfAny();
-        ShopRepository.ShopRow row = fresh(key, name, null);
+        ShopRepository.ShopRow row = fresh(Objects.requireNonNull(key), Objects.requireNonNull(name), null);
         writer.write((db, now) -> {
             shops.insert(db, row, writer.now());
             return null;
@@ -160,7 +163,7 @@ class ShopService {
             throw new HeraldException("name", "Enter a name of 1 to 80 characters");
         }
         writer.write((db, now) -> {
-            shops.rename(db, row.key(), body.name().strip());
+            shops.rename(db, row.key(), Objects.requireNonNull(body.name()).strip());
             return null;
         });
         return get(key);
@@ -280,7 +283,7 @@ class ShopService {
                                 : first.stage() == null ? null : first.stage().code());
     }
 
-    private ShopRepository.ShopRow fresh(String key, String name, Mapping mapping) {
+    private ShopRepository.ShopRow fresh(String key, String name, @Nullable Mapping mapping) {
         return new ShopRepository.ShopRow(
                 key,
                 name,

@@ -5,11 +5,13 @@ import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JsonNode;
 import upbeat.herald.core.HeraldException;
+import upbeat.herald.core.Texts;
 import upbeat.herald.core.carrier.Carrier;
 import upbeat.herald.core.exchange.mapping.Mapping;
 import upbeat.herald.core.journey.Order;
@@ -60,7 +62,8 @@ class WebhookRequestProcessor {
      * @param messages planned
      * @param orders as the mapping read them, in the shape of our own interface
      */
-    record Outcome(String state, String reason, String number, int messages, List<Mapping.Read> orders) {}
+    record Outcome(
+            String state, @Nullable String reason, @Nullable String number, int messages, List<Mapping.Read> orders) {}
 
     /** Reads without taking anything in. */
     Outcome dryRun(Mapping mapping, String shop, String body, Instant arrived, Instant now) {
@@ -74,7 +77,8 @@ class WebhookRequestProcessor {
         return each(mapping, shop, body, arrived, now, db);
     }
 
-    private Outcome each(Mapping mapping, String shop, String body, Instant arrived, Instant now, JdbcClient db) {
+    private Outcome each(
+            Mapping mapping, String shop, String body, Instant arrived, Instant now, @Nullable JdbcClient db) {
         JsonNode document;
         try {
             document = Json.readTree(body);
@@ -118,7 +122,7 @@ class WebhookRequestProcessor {
                             "placedAt", arrived.toString()); // nothing says when: then it was when the shop told of it
             try {
                 Order order = OrderDocument.fromValues(read.order())
-                        .toOrder(shop, read.order().get("number").toString(), now);
+                        .toOrder(shop, String.valueOf(read.order().get("number")), now);
                 if (db != null) messages += keep(db, order, read, now, wrong);
                 any = true;
             } catch (ValidationException e) {
@@ -138,6 +142,10 @@ class WebhookRequestProcessor {
         int messages = taken.messages();
         for (Map<String, String> p : read.parcels()) {
             String number = p.get("trackingNumber");
+            if (Texts.isBlank(number)) {
+                wrong.add("A parcel has no tracking number. Choose the value it comes in");
+                continue;
+            }
             Carrier carrier = carrierOf.findByName(db, p.get("carrier"), number).orElse(null);
             if (carrier == null) {
                 wrong.add("Parcel " + number + ": "
@@ -167,7 +175,7 @@ class WebhookRequestProcessor {
         return messages;
     }
 
-    private static Instant at(String text, Instant now) {
+    private static Instant at(@Nullable String text, Instant now) {
         if (text == null) return now;
         try {
             Instant at = java.time.OffsetDateTime.parse(text).toInstant();

@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 
@@ -33,14 +34,14 @@ class WebhookRequestRepository {
             String orderNumber) {}
 
     /** Keeps an arrival; empty where the same call came before. */
-    Optional<Long> insert(JdbcClient db, String shop, String webhookId, String body, Instant now) {
+    Optional<Long> insert(JdbcClient db, String shop, @Nullable String webhookId, String body, Instant now) {
         return db.sql(KEEP)
                 .params(shop, webhookId, now.toEpochMilli(), body)
                 .query(Long.class)
                 .optional();
     }
 
-    void updateState(JdbcClient db, long id, String state, String reason, String orderNumber) {
+    void updateState(JdbcClient db, long id, String state, @Nullable String reason, @Nullable String orderNumber) {
         db.sql("update arrival set state = ?, reason = ?, order_number = ? where id = ?")
                 .params(state, reason, orderNumber, id)
                 .update();
@@ -54,7 +55,7 @@ class WebhookRequestRepository {
     }
 
     /** Newest first. @param after only those newer than this one; {@code state} or null */
-    List<RequestRow> findLatest(JdbcClient db, String shop, long after, String state, int most) {
+    List<RequestRow> findLatest(JdbcClient db, String shop, long after, @Nullable String state, int most) {
         return db.sql(
                         COLUMNS
                                 + "where shop = :shop and id > :after and (:state is null or state = :state) order by id desc limit :most")

@@ -4,6 +4,7 @@ import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
 import java.time.Duration;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ProblemDetail;
@@ -54,7 +55,7 @@ class WebhookService {
      * @param state what became of the call: {@code new} while no mapping is there, {@code read}, {@code partly},
      *     {@code unread}, or {@code known} where it came before
      */
-    record Taken(String state, String reason) {}
+    record Taken(String state, @Nullable String reason) {}
 
     ResponseEntity<?> call(String path, byte[] body, HttpHeaders headers) {
         if (!callers.tryAcquire(path))
@@ -79,7 +80,7 @@ class WebhookService {
     }
 
     /** Why the call is not let in, or null where it is. */
-    private String refused(ShopRepository.ShopRow shop, HttpHeaders headers, byte[] body) {
+    private @Nullable String refused(ShopRepository.ShopRow shop, HttpHeaders headers, byte[] body) {
         String plain = headers.getFirst("X-Shop-Secret");
         if (plain != null)
             return MessageDigest.isEqual(

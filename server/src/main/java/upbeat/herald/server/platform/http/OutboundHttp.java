@@ -21,6 +21,7 @@ import java.util.concurrent.ExecutionException;
 import java.util.concurrent.Flow;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.HeraldException;
 
@@ -168,7 +169,7 @@ public class OutboundHttp {
     private static final class Limited implements HttpResponse.BodySubscriber<byte[]> {
         private final HttpResponse.BodySubscriber<byte[]> all = HttpResponse.BodySubscribers.ofByteArray();
         private final CompletableFuture<byte[]> result = new CompletableFuture<>();
-        private Flow.Subscription subscription;
+        private Flow.@Nullable Subscription subscription;
         private long size;
 
         @Override
@@ -190,7 +191,7 @@ public class OutboundHttp {
         public void onNext(List<ByteBuffer> part) {
             for (ByteBuffer b : part) size += b.remaining();
             if (size > MOST_BYTES) {
-                subscription.cancel();
+                if (subscription != null) subscription.cancel();
                 result.completeExceptionally(new IOException(
                         new HeraldException("address", "The answer is larger than " + (MOST_BYTES >> 20) + " MB")));
             } else all.onNext(part);

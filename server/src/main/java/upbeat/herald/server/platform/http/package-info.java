@@ -3,4 +3,7 @@
  *
  * <p>Not here: no meaning of what comes back.
  */
+@NullMarked
 package upbeat.herald.server.platform.http;
+
+import org.jspecify.annotations.NullMarked;

@@ -11,6 +11,7 @@ import java.util.concurrent.CompletionException;
 import java.util.concurrent.LinkedBlockingQueue;
 import java.util.function.Function;
 import javax.sql.DataSource;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /**
@@ -164,7 +165,7 @@ public final class DatabaseWriter implements AutoCloseable {
     }
 
     /** @param before to where it is taken back, or null for the beginning of the transaction */
-    private <T> void one(WriteTask<T> piece, Savepoint before, List<Runnable> answers) throws SQLException {
+    private <T> void one(WriteTask<T> piece, @Nullable Savepoint before, List<Runnable> answers) throws SQLException {
         try {
             T result = piece.result(db);
             if (piece.fate() == Fate.TAKEN_BACK) rollback(before);
@@ -178,7 +179,7 @@ public final class DatabaseWriter implements AutoCloseable {
         }
     }
 
-    private void rollback(Savepoint before) throws SQLException {
+    private void rollback(@Nullable Savepoint before) throws SQLException {
         if (before == null) connection.rollback();
         else connection.rollback(before);
     }

@@ -1,6 +1,7 @@
 package upbeat.herald.server.platform.persistence;
 
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.DeserializationFeature;
 import tools.jackson.databind.JsonNode;
@@ -20,7 +21,7 @@ public final class Json {
 
     private Json() {}
 
-    public static String write(Object value) {
+    public static String write(@Nullable Object value) {
         return MAPPER.writeValueAsString(value);
     }
 
@@ -39,10 +40,15 @@ public final class Json {
     }
 
     public static <T> T read(String json, Class<T> type) {
-        return json == null ? null : MAPPER.readValue(json, type);
+        return MAPPER.readValue(json, type);
     }
 
     public static <T> T read(String json, TypeReference<T> type) {
+        return MAPPER.readValue(json, type);
+    }
+
+    /** Of a column that may be null. */
+    public static <T> @Nullable T readNullable(@Nullable String json, Class<T> type) {
         return json == null ? null : MAPPER.readValue(json, type);
     }
 }

@@ -3,4 +3,7 @@
  *
  * <p>Not here: no other use of chance.
  */
+@NullMarked
 package upbeat.herald.server.platform.random;
+
+import org.jspecify.annotations.NullMarked;

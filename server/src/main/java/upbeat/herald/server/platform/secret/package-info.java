@@ -3,4 +3,7 @@
  *
  * <p>Not here: who uses a secret.
  */
+@NullMarked
 package upbeat.herald.server.platform.secret;
+
+import org.jspecify.annotations.NullMarked;

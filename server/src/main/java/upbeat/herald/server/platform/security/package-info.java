@@ -3,4 +3,7 @@
  *
  * <p>Not here: accounts; {@code people} implements the interfaces of Spring Security.
  */
+@NullMarked
 package upbeat.herald.server.platform.security;
+
+import org.jspecify.annotations.NullMarked;

@@ -3,4 +3,7 @@
  *
  * <p>Not here: what the work is.
  */
+@NullMarked
 package upbeat.herald.server.platform.signal;
+
+import org.jspecify.annotations.NullMarked;

@@ -3,4 +3,7 @@
  *
  * <p>Not here: no calendar rules; those are the core's.
  */
+@NullMarked
 package upbeat.herald.server.platform.time;
+
+import org.jspecify.annotations.NullMarked;

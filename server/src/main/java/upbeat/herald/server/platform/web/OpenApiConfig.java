@@ -55,7 +55,7 @@ class OpenApiConfig {
     ModelConverter nullability() {
         return new ModelConverter() {
             @Override
-            public Schema<?> resolve(
+            public @Nullable Schema<?> resolve(
                     AnnotatedType type, ModelConverterContext context, Iterator<ModelConverter> chain) {
                 JavaType java = Json.mapper().constructType(type.getType());
                 if (java != null && java.getRawClass().isRecord()) note(java.getRawClass());

@@ -1,6 +1,7 @@
 package upbeat.herald.server.platform.web;
 
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.HttpStatusCode;
@@ -81,7 +82,7 @@ class ProblemHandler extends ResponseEntityExceptionHandler {
         return ResponseEntity.badRequest().body(problem);
     }
 
-    private static ProblemDetail large(String detail) {
+    private static ProblemDetail large(@Nullable String detail) {
         ProblemDetail problem = ProblemDetail.forStatusAndDetail(HttpStatus.CONTENT_TOO_LARGE, detail);
         problem.setTitle("Too large");
         return problem;

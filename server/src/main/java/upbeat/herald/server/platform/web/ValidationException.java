@@ -2,15 +2,17 @@ package upbeat.herald.server.platform.web;
 
 import java.util.ArrayList;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /** Values a caller has to mend, gathered so that all are named at once. */
 public final class ValidationException extends RuntimeException {
     /** @param field path in the caller's data: {@code items[2].quantity} */
-    public record FieldError(String field, String message) {}
+    public record FieldError(
+            @Nullable String field, @Nullable String message) {}
 
     private final List<FieldError> errors = new ArrayList<>();
 
-    public void add(String field, String message) {
+    public void add(@Nullable String field, @Nullable String message) {
         errors.add(new FieldError(field, message));
     }
 

@@ -3,4 +3,7 @@
  *
  * <p>Not here: no address of a subject.
  */
+@NullMarked
 package upbeat.herald.server.platform.web;
+
+import org.jspecify.annotations.NullMarked;
