@@ -104,11 +104,35 @@ public final class Decide {
                     Reason.Code.OVERTAKEN,
                     "The same scan also says " + moment.with().label() + ", and the customer is told that instead"));
         }
-        return recheck(notice, situation, history);
+        return checkStillWanted(notice, situation, history);
     }
 
-    /** What can turn a planned message down between planning and sending; empty while it may go. */
-    public static Optional<Reason> recheck(Notice notice, OrderSituation situation, History history) {
+    /**
+     * Asks again about a message that was planned: when it is about to leave, and when its order changes.
+     *
+     * @param dueAt when it was to leave; one that is later than that by more than the notice's age limit is old news
+     * @return where it goes now, or why it stays
+     */
+    public static Reachability recheck(
+            Notice notice, OrderSituation situation, History history, Channel channel, Instant dueAt, Instant now) {
+        Optional<Reason> no = notice.audience()
+                .excludes(situation.order(), situation.parcel())
+                .or(() -> checkStillWanted(notice, situation, history))
+                .or(() -> checkLateness(notice, dueAt, now));
+        return no.map(Reachability::no).orElseGet(() -> reach(notice, situation, channel));
+    }
+
+    private static Optional<Reason> checkLateness(Notice notice, Instant dueAt, Instant now) {
+        Duration late = Duration.between(dueAt, now);
+        if (late.compareTo(notice.timing().ageLimit()) <= 0) return Optional.empty();
+        return Optional.of(new Reason(
+                Reason.Code.TOO_OLD,
+                "It couldn't be sent for " + words(late) + "; this notice is sent within "
+                        + words(notice.timing().ageLimit())));
+    }
+
+    /** What can turn a message down after it was planned; empty while it may go. */
+    private static Optional<Reason> checkStillWanted(Notice notice, OrderSituation situation, History history) {
         if (history.answeredNotices().contains(notice.id()))
             return Optional.of(new Reason(Reason.Code.ANSWERED, "The customer has answered this question"));
         if (history.isRefused())

@@ -5,13 +5,15 @@ import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.wording.Channel;
 
 /**
- * Whether a customer can be reached over a channel. Service messages by e-mail and SMS go to whoever did not say no; a
- * chat message needs a clear yes, because the chat networks ask for an opt-in (common practice, no source).
+ * Whether a customer can be told something over a channel. Service messages by e-mail and SMS go to whoever did not say
+ * no; a chat message needs a clear yes, because the chat networks ask for an opt-in (common practice, no source).
  *
  * @param address the address, or null where {@code obstacle} says why there is none
  */
-record Reachability(@Nullable String address, @Nullable Reason obstacle) {
+public record Reachability(
+        @Nullable String address, @Nullable Reason obstacle) {
 
+    /** By address and consent. */
     static Reachability check(Order order, Channel channel) {
         Order.Consent consent = order.consent() == null ? Order.Consent.UNKNOWN : order.consent();
         String address = channel.addressOf(order).orElse(null);
@@ -24,7 +26,11 @@ record Reachability(@Nullable String address, @Nullable Reason obstacle) {
         return new Reachability(address, null);
     }
 
+    static Reachability no(Reason reason) {
+        return new Reachability(null, reason);
+    }
+
     private static Reachability no(Reason.Code code, String text) {
-        return new Reachability(null, new Reason(code, text));
+        return no(new Reason(code, text));
     }
 }

@@ -35,6 +35,11 @@ public record Reason(Code code, String text) {
             this.isNoteworthy = meant;
         }
 
+        /** True where another channel may still reach the customer. */
+        public boolean isOfChannel() {
+            return this == NO_ADDRESS || this == NO_CONSENT || this == NO_WORDING;
+        }
+
         /**
          * True where the notice was meant for this customer and something kept it back: worth a line in the order's
          * timeline.

@@ -308,4 +308,72 @@ class DecideTest {
         assertThat(onlyReason(Decide.decide(List.of(bare), of(order()), ORDERED, History.NONE, NOON)))
                 .isEqualTo(Reason.Code.NO_WORDING);
     }
+
+    private static Reachability again(Notice n, Order order, Duration late) {
+        return Decide.recheck(n, of(order), History.NONE, n.routing().channels().get(0), NOON, NOON.plus(late));
+    }
+
+    @Test
+    void aMessageAboutToLeaveGoesToTheAddressOfThatMoment() {
+        Notice n = notice(Stage.ORDERED, EmailChannel.EMAIL);
+        assertThat(again(n, order(), Duration.ZERO).address()).isEqualTo("ottoline@customer.example");
+        Order corrected = order("O", "right@customer.example", null, "AU", Payment.PREPAID, Order.Consent.UNKNOWN);
+        assertThat(again(n, corrected, Duration.ZERO).address()).isEqualTo("right@customer.example");
+    }
+
+    @Test
+    void whatTheOrderLostSinceKeepsAMessageBack() {
+        Notice sms = notice(Stage.ORDERED, SmsChannel.SMS);
+        Order withdrawn = order(
+                "O", "o@customer.example", "+61491570006", "AU", Payment.PREPAID, new Order.Consent(true, false, null));
+        assertThat(again(sms, withdrawn, Duration.ZERO).obstacle())
+                .extracting(Reason::code)
+                .isEqualTo(Reason.Code.NO_CONSENT);
+        Order noPhone = order("O", "o@customer.example", null, "AU", Payment.PREPAID, Order.Consent.UNKNOWN);
+        assertThat(again(sms, noPhone, Duration.ZERO).obstacle())
+                .extracting(Reason::code)
+                .isEqualTo(Reason.Code.NO_ADDRESS);
+        Notice cod = with(
+                sms,
+                Duration.ZERO,
+                null,
+                new Audience(Set.of(Payment.CASH_ON_DELIVERY), Set.of(), Set.of(), Set.of()),
+                Notice.ChannelRule.ALL);
+        assertThat(again(cod, withdrawn, Duration.ZERO).obstacle())
+                .as("it was cash on delivery when the question was planned")
+                .extracting(Reason::code)
+                .isEqualTo(Reason.Code.NOT_FOR);
+        Order nobody =
+                new Order("kites", "QK-1", NOON, null, null, order().purchase(), Order.Consent.UNKNOWN, List.of());
+        assertThat(again(sms, nobody, Duration.ZERO).obstacle())
+                .as("the customer was removed")
+                .extracting(Reason::code)
+                .isEqualTo(Reason.Code.NO_ADDRESS);
+    }
+
+    @ParameterizedTest
+    @CsvSource({"PT0S,true", "PT47H,true", "PT48H,true", "PT48H1S,false", "P4D,false", "P30D,false"})
+    void oneThatCouldNotLeaveForLongerThanItsAgeLimitIsOldNews(Duration late, boolean goes) {
+        Reachability reach = again(notice(Stage.ORDERED, EmailChannel.EMAIL), order(), late);
+        assertThat(reach.obstacle() == null).isEqualTo(goes);
+        if (!goes) assertThat(reach.obstacle().code()).isEqualTo(Reason.Code.TOO_OLD);
+    }
+
+    @Test
+    void aDelayThatWasMeantIsNoAge() {
+        // Ten days after delivery is asked for; what counts is how late it is against that.
+        Notice later = with(
+                notice(Stage.ORDERED, EmailChannel.EMAIL),
+                Duration.ofDays(10),
+                null,
+                Audience.EVERYONE,
+                Notice.ChannelRule.ALL);
+        Instant due = Decide.decide(List.of(later), of(order()), ORDERED, History.NONE, NOON)
+                .messages()
+                .get(0)
+                .dueAt();
+        assertThat(Decide.recheck(later, of(order()), History.NONE, EmailChannel.EMAIL, due, due.plusSeconds(60))
+                        .obstacle())
+                .isNull();
+    }
 }

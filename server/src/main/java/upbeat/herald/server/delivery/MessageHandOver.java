@@ -60,9 +60,12 @@ public class MessageHandOver {
         MessageRow m = messages.find(reader, seq).orElseThrow();
         MessagePreparation.Outcome outcome = prepare.prepare(reader, m, now);
         if (outcome instanceof MessagePreparation.Outcome.Held held) {
-            writer.writeAside(db -> held.reason().code() == Reason.Code.ANSWERED
-                    ? messages.markCancelled(db, seq, held.reason())
-                    : messages.markWithheld(db, seq, held.reason()));
+            writer.writeAside(db -> {
+                if (held.reason().code() == Reason.Code.ANSWERED) messages.markCancelled(db, seq, held.reason());
+                else if (messages.markWithheld(db, seq, held.reason())
+                        && held.reason().code().isOfChannel()) next.planNext(db, m);
+                return null;
+            });
         } else if (outcome instanceof MessagePreparation.Outcome.NotYet notYet) {
             writer.writeAside(db -> {
                 messages.updateDueAt(db, seq, notYet.due());
@@ -71,7 +74,8 @@ public class MessageHandOver {
         } else if (outcome instanceof MessagePreparation.Outcome.Ready ready) {
             inHand.add(seq);
             try {
-                if (!writer.writeAside(db -> messages.claim(db, m, ready, now))) return;
+                if (!writer.writeAside(db -> prepare.isCurrent(db, m, ready) && messages.claim(db, m, ready, now)))
+                    return;
                 record(
                         m,
                         gateway.handOver(new OutgoingMessage(

@@ -2,7 +2,6 @@ package upbeat.herald.server.ingest;
 
 import java.time.Instant;
 import java.util.List;
-import java.util.Objects;
 import java.util.Optional;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
@@ -12,6 +11,7 @@ import upbeat.herald.core.journey.StageVisit;
 import upbeat.herald.core.notice.Moment;
 import upbeat.herald.server.ingest.Ingested.Change;
 import upbeat.herald.server.message.MessagePlanner;
+import upbeat.herald.server.message.MessageReplan;
 import upbeat.herald.server.order.OrderRepository;
 import upbeat.herald.server.order.OrderRow;
 import upbeat.herald.server.order.SearchIndexRepository;
@@ -27,6 +27,7 @@ public class OrderIngestService {
     private final StageVisitRepository visits;
     private final SearchIndexRepository search;
     private final MessagePlanner plan;
+    private final MessageReplan replan;
     private final OrderStageUpdate standing;
 
     OrderIngestService(
@@ -34,11 +35,13 @@ public class OrderIngestService {
             StageVisitRepository visits,
             SearchIndexRepository search,
             MessagePlanner plan,
+            MessageReplan replan,
             OrderStageUpdate standing) {
         this.orders = orders;
         this.visits = visits;
         this.search = search;
         this.plan = plan;
+        this.replan = replan;
         this.standing = standing;
     }
 
@@ -56,9 +59,7 @@ public class OrderIngestService {
         order.tags().forEach(t -> orders.addTag(db, before.id(), t, source, now));
         search.index(db, before.id(), order);
         OrderRow row = standing.update(db, before.id());
-        boolean reachable = !Objects.equals(before.order().customer(), order.customer())
-                || !Objects.equals(before.order().consent(), order.consent());
-        return new Ingested<>(row, Change.CHANGED, reachable ? plan.replan(db, row, now) : 0);
+        return new Ingested<>(row, Change.CHANGED, replan.replan(db, before.order(), row, now));
     }
 
     /** Ends an order as cancelled or refunded; a second time changes nothing. */

@@ -3,10 +3,10 @@ package upbeat.herald.server.message;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
-import upbeat.herald.core.journey.StageVisit;
 import upbeat.herald.core.notice.Decide;
 import upbeat.herald.core.notice.Decision;
 import upbeat.herald.core.notice.History;
@@ -21,7 +21,6 @@ import upbeat.herald.server.notice.NoticeRepository;
 import upbeat.herald.server.order.OrderRow;
 import upbeat.herald.server.order.ParcelRepository;
 import upbeat.herald.server.order.ParcelRow;
-import upbeat.herald.server.order.StageVisitRepository;
 
 /** Asks the core what a moment means for a customer and keeps the answer, in the transaction of the fact. */
 @Component
@@ -31,7 +30,6 @@ public class MessagePlanner {
     private final NoticeRepository notices;
     private final MessageRepository messages;
     private final ParcelRepository parcels;
-    private final StageVisitRepository visits;
     private final SituationLoader situations;
     private final MessageIdGenerator ids;
 
@@ -39,13 +37,11 @@ public class MessagePlanner {
             NoticeRepository notices,
             MessageRepository messages,
             ParcelRepository parcels,
-            StageVisitRepository visits,
             SituationLoader situations,
             MessageIdGenerator ids) {
         this.notices = notices;
         this.messages = messages;
         this.parcels = parcels;
-        this.visits = visits;
         this.situations = situations;
         this.ids = ids;
     }
@@ -58,6 +54,24 @@ public class MessagePlanner {
                 db,
                 decide(
                         notices.findAll(db),
+                        order,
+                        parcel,
+                        parcels.findByOrder(db, order.id()),
+                        situations.loadRunningHistory(db, order),
+                        List.of(moment),
+                        now,
+                        false));
+    }
+
+    /** The same for some notices only, and quietly for all others. */
+    int planForMoment(
+            JdbcClient db, OrderRow order, @Nullable ParcelRow parcel, Moment moment, Set<String> only, Instant now) {
+        return save(
+                db,
+                decide(
+                        notices.findAll(db).stream()
+                                .filter(n -> only.contains(n.id()))
+                                .toList(),
                         order,
                         parcel,
                         parcels.findByOrder(db, order.id()),
@@ -176,21 +190,6 @@ public class MessagePlanner {
                         now,
                         now))
                 .toList();
-    }
-
-    /** The customer's addresses changed: what is planned goes to the new one, and what found none is decided again. */
-    public int replan(JdbcClient db, OrderRow order, Instant now) {
-        for (Channel channel : Channel.all())
-            channel.addressOf(order.order())
-                    .ifPresent(address -> messages.updateAddress(db, order.id(), channel, address));
-        if (messages.deleteUnreachable(db, order.id()) == 0) return 0;
-        int planned = 0;
-        for (StageVisitRepository.Reached r : visits.findByOrder(db, order.id())) {
-            ParcelRow parcel = r.parcelId() == null ? null : parcels.get(db, r.parcelId());
-            StageVisit v = r.visit();
-            planned += planForMoment(db, order, parcel, new Moment(v.stage(), v.occasion(), v.at(), null), now);
-        }
-        return planned;
     }
 
     private static @Nullable Long parcelId(@Nullable ParcelRow parcel, @Nullable String trackingNumber) {

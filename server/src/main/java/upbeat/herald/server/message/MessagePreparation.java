@@ -1,18 +1,20 @@
 package upbeat.herald.server.message;
 
 import java.time.Instant;
-import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.Texts;
+import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.journey.PhoneNumbers;
 import upbeat.herald.core.notice.Decide;
 import upbeat.herald.core.notice.Notice;
 import upbeat.herald.core.notice.OrderSituation;
+import upbeat.herald.core.notice.Reachability;
 import upbeat.herald.core.notice.Reason;
 import upbeat.herald.core.notice.WordingSelection;
 import upbeat.herald.core.wording.Brand;
+import upbeat.herald.core.wording.Channel;
 import upbeat.herald.core.wording.Question;
 import upbeat.herald.core.wording.Rendered;
 import upbeat.herald.core.wording.Wording;
@@ -54,6 +56,17 @@ public class MessagePreparation {
         this.channels = channels;
     }
 
+    /** What a message was made ready from. */
+    record Basis(Notice notice, Order order) {}
+
+    /** False where the notice or the order changed since: then it has to be made ready again. */
+    public boolean isCurrent(JdbcClient db, MessageRow m, Outcome.Ready ready) {
+        return orders.get(db, m.origin().orderId()).order().equals(ready.basis().order())
+                && notices.find(db, m.origin().noticeId())
+                        .filter(ready.basis().notice()::equals)
+                        .isPresent();
+    }
+
     /** Ready to go, to be held for a reason, or to wait for its window. */
     public sealed interface Outcome {
         /** @param price null where the channel costs nothing */
@@ -63,7 +76,8 @@ public class MessagePreparation {
                 Rendered content,
                 @Nullable Question question,
                 Brand brand,
-                @Nullable Price price)
+                @Nullable Price price,
+                Basis basis)
                 implements Outcome {}
 
         record Held(Reason reason) implements Outcome {}
@@ -79,10 +93,18 @@ public class MessagePreparation {
         OrderRow order = orders.get(db, m.origin().orderId());
         ParcelRow parcel = m.origin().parcelId() == null
                 ? null
-                : parcels.get(db, m.origin().parcelId());
+                : parcels.find(db, m.origin().parcelId()).orElse(null);
+        if (parcel == null && m.origin().parcelId() != null)
+            return held(Reason.Code.GONE, "The parcel was removed from the order");
         OrderSituation situation = situations.load(db, order, parcel);
-        Optional<Reason> no = Decide.recheck(notice, situation, situations.loadHistory(db, order));
-        if (no.isPresent()) return new Outcome.Held(no.get());
+        Reachability reach = Decide.recheck(
+                notice,
+                situation,
+                situations.loadHistory(db, order),
+                m.recipient().channel(),
+                m.times().dueAt(),
+                now);
+        if (reach.obstacle() != null) return new Outcome.Held(reach.obstacle());
         Instant allowed = Decide.nextAllowed(notice, situation, now);
         if (allowed.isAfter(now)) return new Outcome.NotYet(allowed);
         WordingSelection.Chosen chosen = composer.chooseWording(
@@ -97,25 +119,24 @@ public class MessagePreparation {
             MessageComposer.Scene scene = new MessageComposer.Scene(notice, chosen.language(), order, parcel, m.seq());
             Rendered content = composer.render(db, scene, m.recipient().channel(), wording, now);
             return new Outcome.Ready(
-                    m.recipient().to(),
+                    reach.address(),
                     chosen.language(),
                     content,
                     notice.content().question() == null
                             ? null
                             : notice.content().question().withLabels(wording.buttons()),
                     brands.get(db, order.order().shop()),
-                    price(m, content));
+                    price(m.recipient().channel(), reach.address(), content),
+                    new Basis(notice, order.order()));
         } catch (EmptyFieldException e) {
             return held(Reason.Code.FIELD_EMPTY, Texts.orEmpty(e.getMessage()));
         }
     }
 
-    private @Nullable Price price(MessageRow m, Rendered content) {
+    private @Nullable Price price(Channel channel, @Nullable String address, Rendered content) {
         if (content.segments() == null) return null;
-        String country = PhoneNumbers.countryOf(m.recipient().to()).orElse(null);
-        return channels.get(m.recipient().channel())
-                .priceOf(content.segments(), country)
-                .orElse(null);
+        String country = PhoneNumbers.countryOf(address).orElse(null);
+        return channels.get(channel).priceOf(content.segments(), country).orElse(null);
     }
 
     private static Outcome held(Reason.Code code, String text) {

@@ -48,11 +48,11 @@ public class MessageRepository {
     private static final String SAID =
             "select order_id, notice_id, parcel, occasion from message where order_id in (select value from json_each(?))";
 
-    private static final String UPDATE_ADDRESS = """
-            update message set address = ? where order_id = ? and channel = ? and status in ('planned', 'waiting')""";
+    private static final String UPDATE_ADDRESS =
+            "update message set address = ? where seq = ? and status in ('planned', 'waiting')";
     private static final String DELETE_UNREACHABLE = """
             delete from message where order_id = ? and status = 'withheld'
-            and reason_code in ('NO_ADDRESS', 'NO_CONSENT')""";
+            and reason_code in ('NO_ADDRESS', 'NO_CONSENT', 'NOT_FOR') returning notice_id""";
     private static final String FIND_ALL = """
             select m.*, o.shop as shop, o.number as number from message m join shop_order o on o.id = m.order_id
             where m.seq > :after and (:shop is null or o.shop = :shop) and (:order is null or o.number = :order)
@@ -153,14 +153,18 @@ public class MessageRepository {
         return said;
     }
 
-    /** What is planned over a channel goes to another address from now on. */
-    void updateAddress(JdbcClient db, long orderId, Channel channel, String address) {
-        db.sql(UPDATE_ADDRESS).params(address, orderId, channel.code()).update();
+    /** A message that did not leave yet goes to another address. */
+    void updateAddress(JdbcClient db, long seq, String address) {
+        db.sql(UPDATE_ADDRESS).params(address, seq).update();
     }
 
-    /** Forgets what was withheld because the customer could not be reached. @return how many */
-    int deleteUnreachable(JdbcClient db, long orderId) {
-        return db.sql(DELETE_UNREACHABLE).param(orderId).update();
+    /**
+     * Forgets what was withheld because the customer could not be reached or the notice was for others. @return the
+     * notices it was of
+     */
+    Set<String> deleteUnreachable(JdbcClient db, long orderId) {
+        return new HashSet<>(
+                db.sql(DELETE_UNREACHABLE).param(orderId).query(String.class).list());
     }
 
     /** @param after the last {@code seq} that is known; {@code limit} how many at the most; the others null for any */

@@ -82,7 +82,7 @@ class AnswerServiceTest {
         String number = asked("+46701740633");
         answers.recordAnswer(question(number), "cancel", "page");
         app.parcel(number, "hopgate", "HOP 0601 0000 9");
-        app.scan("hopgate", "HOP 0601 0000 9", "10", app.now());
+        app.scan("hopgate", "HOP 0601 0000 9", "20", app.now());
         await().untilAsserted(() ->
                 assertThat(app.read(number).path("stage").asString()).isNotEqualTo("ordered"));
         for (JsonNode m : app.read(number).path("messages"))

@@ -1,0 +1,109 @@
+package upbeat.herald.server.message;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.awaitility.Awaitility.await;
+
+import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
+import upbeat.herald.server.OwnAppTestCase;
+
+/** What is planned is asked again when its order changes and when it leaves. */
+class MessageReplanTest extends OwnAppTestCase {
+
+    private JsonNode only(String number, String channel) {
+        for (JsonNode m : app.read(number).path("messages"))
+            if (m.path("channel").asString().equals(channel)) return m;
+        throw new AssertionError(
+                "no message by " + channel + ": " + app.read(number).path("messages"));
+    }
+
+    private String asked(String email, String phone, String consent) {
+        return app.order("cash-on-delivery", email, phone, consent);
+    }
+
+    @Test
+    void anOrderThatIsPrepaidByNowIsNotAskedWhetherItIsMeant() {
+        String number = asked(null, "+46701740641", "{\"whatsapp\":false}");
+        assertThat(only(number, "sms").path("status").asString()).isEqualTo("planned");
+        app.put(number, "prepaid", null, "+46701740641", "{\"whatsapp\":false}");
+        JsonNode kept = only(number, "sms");
+        assertThat(kept.path("status").asString()).isEqualTo("withheld");
+        assertThat(kept.path("reason").asString()).contains("prepaid", "changed after it was planned");
+        app.advance("PT20M");
+        assertThat(app.world.phones.on("+46701740641")).isEmpty();
+    }
+
+    @Test
+    void andOneThatBecameCashOnDeliveryIs() {
+        String number = app.order("prepaid", null, "+46701740642", "{\"whatsapp\":false}");
+        assertThat(app.read(number).path("messages")).isEmpty();
+        app.put(number, "cash-on-delivery", null, "+46701740642", "{\"whatsapp\":false}");
+        assertThat(only(number, "sms").path("status").asString()).isEqualTo("planned");
+        app.advance("PT20M");
+        await().until(() -> !app.world.phones.on("+46701740642").isEmpty());
+    }
+
+    @Test
+    void aWithdrawnConsentAndARemovedPhoneKeepTheSmsBack() {
+        String withdrawn = asked(null, "+46701740643", "{\"whatsapp\":false}");
+        app.put(withdrawn, "cash-on-delivery", null, "+46701740643", "{\"whatsapp\":false,\"sms\":false}");
+        String removed = asked(null, "+46701740644", "{\"whatsapp\":false}");
+        app.put(removed, "cash-on-delivery", null, null, "{\"whatsapp\":false}");
+        app.advance("PT20M");
+        assertThat(only(withdrawn, "sms").path("reason").asString()).contains("opted out of SMS");
+        assertThat(only(removed, "sms").path("reason").asString()).contains("no phone");
+        assertThat(app.world.phones.on("+46701740643")).isEmpty();
+        assertThat(app.world.phones.on("+46701740644")).isEmpty();
+    }
+
+    @Test
+    void aCorrectedAddressIsUsedAndTheTimelineSaysSo() {
+        String number = asked(null, "+46701740645", "{\"whatsapp\":false}");
+        app.put(number, "cash-on-delivery", null, "+46701740646", "{\"whatsapp\":false}");
+        app.advance("PT20M");
+        await().until(() -> !app.world.phones.on("+46701740646").isEmpty());
+        assertThat(app.world.phones.on("+46701740645")).isEmpty();
+        assertThat(app.read(number).path("notes").toString()).contains("goes to +46701740646 now");
+    }
+
+    @Test
+    void aPhoneThatComesLaterLetsTheQuestionGo() {
+        String number = asked(null, null, "{\"whatsapp\":false}");
+        assertThat(only(number, "sms").path("status").asString()).isEqualTo("withheld");
+        app.put(number, "cash-on-delivery", null, "+46701740647", "{\"whatsapp\":false}");
+        assertThat(only(number, "sms").path("status").asString()).isEqualTo("planned");
+        assertThat(app.read(number).path("notes").toString()).contains("1 message is sent");
+    }
+
+    @Test
+    void whatAnOutageKeptLongerThanTheAgeLimitIsOldNews() {
+        app.world.phones.on("+46701740648");
+        app.bare("POST", "/bench/servers/sms", "{\"running\":false}", java.util.Map.of());
+        String number = asked(null, "+46701740648", "{\"whatsapp\":false}");
+        app.advance("PT20M");
+        await().until(() -> only(number, "sms").path("status").asString().equals("waiting"));
+        app.advance("P4D");
+        app.bare("POST", "/bench/servers/sms", "{\"running\":true}", java.util.Map.of());
+        await().atMost(java.time.Duration.ofSeconds(40))
+                .until(() -> only(number, "sms").path("status").asString().equals("withheld"));
+        assertThat(only(number, "sms").path("reason").asString()).contains("couldn't be sent for 4 days");
+        assertThat(app.world.phones.on("+46701740648")).isEmpty();
+    }
+
+    @Test
+    void aParcelThatIsGoneEndsItsMessageAndNothingElse() {
+        String number = app.order("prepaid", "gone.parcel@customer.example", null, "{}");
+        app.parcel(number, "hopgate", "HOP 0701 0000 8");
+        var person = app.signedIn();
+        app.bare("POST", "/bench/servers/smtp", "{\"running\":false}", java.util.Map.of());
+        app.scan("hopgate", "HOP 0701 0000 8", "20", app.now());
+        person.call("DELETE", "/ui/hand/orders/kites/" + number + "/parcels/hopgate/HOP%200701%200000%208", null);
+        app.bare("POST", "/bench/servers/smtp", "{\"running\":true}", java.util.Map.of());
+        String other = app.order("prepaid", "after.it@customer.example", null, "{}");
+        app.parcel(other, "hopgate", "HOP 0702 0000 7");
+        app.scan("hopgate", "HOP 0702 0000 7", "20", app.now());
+        await().atMost(java.time.Duration.ofSeconds(40))
+                .until(() -> !app.world.mailbox.to("after.it@customer.example").isEmpty());
+        assertThat(app.world.mailbox.to("gone.parcel@customer.example")).isEmpty();
+    }
+}
