@@ -10,6 +10,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import org.jspecify.annotations.Nullable;
+import upbeat.herald.core.DecimalNumbers;
 import upbeat.herald.core.Texts;
 import upbeat.herald.core.journey.Countries;
 import upbeat.herald.core.journey.EmailAddress;
@@ -100,9 +101,8 @@ public record OrderDocument(
         }
         if (purchase.currency() != null && !currency(purchase.currency()))
             errors.add("currency", "\"" + purchase.currency() + "\" isn't a currency code such as EUR");
-        if (purchase.total() != null
-                && (purchase.total().signum() < 0 || purchase.total().precision() > 15))
-            errors.add("total", "Enter a total of zero or more");
+        if (purchase.total() != null && !isAmount(purchase.total()))
+            errors.add("total", "Enter a total of zero or more, with up to 12 digits and 6 decimals");
         Order.ShipTo to = shipTo == null ? null : shipTo(shipTo, errors);
         Order.Customer who = customer == null ? null : customer(customer, to, errors);
         List<Order.Item> what = purchase.items() == null ? List.of() : items(purchase.items(), errors);
@@ -182,8 +182,8 @@ public record OrderDocument(
                 errors.add(at + ".name", "Give the item a name or an SKU");
             if (item.quantity() == null || item.quantity() < 1)
                 errors.add(at + ".quantity", "Enter a quantity of 1 or more");
-            if (item.price() != null && item.price().signum() < 0)
-                errors.add(at + ".price", "Enter a price of zero or more");
+            if (item.price() != null && !isAmount(item.price()))
+                errors.add(at + ".price", "Enter a price of zero or more, with up to 12 digits and 6 decimals");
             String sku = text(at + ".sku", item.sku(), errors);
             String name = text(at + ".name", item.name(), errors);
             list.add(new Order.Item(
@@ -200,6 +200,14 @@ public record OrderDocument(
         if (value != null && value.length() > LONGEST)
             errors.add(field, "This is longer than " + LONGEST + " characters");
         return Texts.blankToNull(value);
+    }
+
+    /** Its digits and its scale are looked at before anything is calculated with it. */
+    private static boolean isAmount(BigDecimal amount) {
+        return amount.signum() >= 0
+                && DecimalNumbers.isReasonable(amount)
+                && amount.scale() <= 6
+                && amount.precision() - amount.scale() <= 12;
     }
 
     private static boolean currency(String code) {

@@ -14,6 +14,7 @@ import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ArrayNode;
+import upbeat.herald.core.DecimalNumbers;
 import upbeat.herald.core.HeraldException;
 import upbeat.herald.core.Texts;
 import upbeat.herald.core.journey.Payment;
@@ -235,7 +236,9 @@ public record Mapping(
     private static void add(List<String> texts, JsonNode node) {
         if (node.isValueNode() && !node.isNull())
             texts.add(
-                    node.isBigDecimal() || node.isDouble() ? node.decimalValue().toPlainString() : node.asString());
+                    node.isBigDecimal() || node.isDouble()
+                            ? DecimalNumbers.toText(node.decimalValue())
+                            : node.asString());
     }
 
     private static List<JsonNode> find(JsonNode from, String path) {

@@ -15,6 +15,7 @@ import java.time.temporal.TemporalQueries;
 import java.util.List;
 import java.util.Locale;
 import org.jspecify.annotations.Nullable;
+import upbeat.herald.core.DecimalNumbers;
 import upbeat.herald.core.HeraldException;
 import upbeat.herald.core.Texts;
 import upbeat.herald.core.journey.PhoneNumbers;
@@ -105,13 +106,11 @@ public record Step(Kind kind, @Nullable String argument) {
     }
 
     private String cents(String value) {
-        try {
-            return new BigDecimal(value)
-                    .movePointLeft(Texts.isBlank(argument) ? 2 : Integer.parseInt(argument.strip()))
-                    .toPlainString();
-        } catch (NumberFormatException e) {
-            throw new HeraldException(null, "\"" + value + "\" isn't a number of cents");
-        }
+        String places = Texts.isBlank(argument) ? "2" : argument.strip();
+        return DecimalNumbers.parse(value)
+                .filter(n -> places.matches("[0-6]"))
+                .map(n -> DecimalNumbers.toText(n.movePointLeft(Integer.parseInt(places))))
+                .orElseThrow(() -> new HeraldException(null, "\"" + value + "\" isn't a number of cents"));
     }
 
     private String table(String value) {
@@ -130,12 +129,12 @@ public record Step(Kind kind, @Nullable String argument) {
     private String date(String value) {
         String format = argument == null ? "" : argument.strip();
         if (format.equals("unix")) {
-            try {
-                return java.time.Instant.ofEpochSecond(new BigDecimal(value).longValue())
-                        .toString();
-            } catch (NumberFormatException | DateTimeException e) {
-                throw new HeraldException(null, "\"" + value + "\" isn't a number of seconds");
-            }
+            // Up to the year 9999.
+            return DecimalNumbers.parse(value)
+                    .map(BigDecimal::longValue)
+                    .filter(seconds -> seconds >= 0 && seconds < 253_402_300_800L)
+                    .map(seconds -> java.time.Instant.ofEpochSecond(seconds).toString())
+                    .orElseThrow(() -> new HeraldException(null, "\"" + value + "\" isn't a number of seconds"));
         }
         // The zone stands behind the last blank and holds a slash or is UTC: "dd.MM.yyyy HH:mm Europe/Stockholm".
         int blank = format.lastIndexOf(' ');

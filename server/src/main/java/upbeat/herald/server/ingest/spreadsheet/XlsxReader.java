@@ -15,6 +15,7 @@ import org.dhatim.fastexcel.reader.Cell;
 import org.dhatim.fastexcel.reader.CellType;
 import org.dhatim.fastexcel.reader.ReadableWorkbook;
 import org.dhatim.fastexcel.reader.Row;
+import upbeat.herald.core.DecimalNumbers;
 import upbeat.herald.core.HeraldException;
 import upbeat.herald.core.exchange.Table;
 
@@ -77,11 +78,13 @@ final class XlsxReader {
             String format = cell.getDataFormatString();
             if (format != null && format.toLowerCase(java.util.Locale.ROOT).matches(".*(yy|dd|d/m|m/d).*"))
                 return cell.asDate().toString();
-            BigDecimal number = cell.asNumber().stripTrailingZeros();
+            BigDecimal number = cell.asNumber();
+            if (!DecimalNumbers.isReasonable(number)) return DecimalNumbers.toText(number);
+            number = number.stripTrailingZeros();
             // Said so that the row is refused with the reason that fits: the digits are gone.
             return number.precision() > EXACT_DIGITS || number.precision() - number.scale() > EXACT_DIGITS
                     ? String.format(java.util.Locale.ROOT, "%.5E", number)
-                    : number.toPlainString();
+                    : DecimalNumbers.toText(number);
         }
         String text = cell.getText();
         return text == null ? "" : text;
