@@ -24,6 +24,8 @@ public record Reason(Code code, String text) {
         NO_WORDING(true),
         /** A field of the wording has no value. */
         FIELD_EMPTY(true),
+        /** Something about it could not be worked out, however often it was tried. */
+        BROKEN(true),
         /** A person decided that nothing goes out. */
         QUIET(true),
         /** The notice, or its order, is gone. */

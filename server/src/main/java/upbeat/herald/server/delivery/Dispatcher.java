@@ -1,5 +1,6 @@
 package upbeat.herald.server.delivery;
 
+import java.time.Duration;
 import java.time.InstantSource;
 import java.util.ArrayList;
 import java.util.List;
@@ -30,6 +31,10 @@ public class Dispatcher implements SmartLifecycle {
     private static final Logger LOG = LoggerFactory.getLogger(Dispatcher.class);
     private static final int AT_ONCE = 64;
     private static final long TICK_MILLIS = 500;
+    /** A wrong password asked twice a second gets an account locked. */
+    private static final Duration LONGEST_OUTAGE_PAUSE = Duration.ofMinutes(1);
+
+    private static final Duration LONGEST_TROUBLE_PAUSE = Duration.ofSeconds(30);
 
     private final GatewayRegistry gateways;
     private final MessageRepository messages;
@@ -111,8 +116,8 @@ public class Dispatcher implements SmartLifecycle {
                 handOver.sweepAbandoned();
             } catch (InterruptedException e) {
                 return;
-            } catch (RuntimeException e) {
-                if (running) LOG.error("Housekeeping failed and will be repeated: {}", e.toString());
+            } catch (Throwable e) {
+                if (running) LOG.error("Housekeeping failed and will be repeated", e);
             }
         }
     }
@@ -120,6 +125,8 @@ public class Dispatcher implements SmartLifecycle {
     private void loop(Channel channel) {
         Gateway used = null;
         ExecutorService lanes = null;
+        LoopPause outage = new LoopPause(LONGEST_OUTAGE_PAUSE);
+        LoopPause trouble = new LoopPause(LONGEST_TROUBLE_PAUSE);
         long seen = 0;
         while (running) {
             try {
@@ -129,29 +136,39 @@ public class Dispatcher implements SmartLifecycle {
                     if (lanes != null) lanes.shutdown();
                     lanes = gateway == null ? null : lanes(gateway);
                     used = gateway;
+                    outage.succeeded();
                 }
-                boolean more = gateway != null && lanes != null && round(gateway, lanes);
-                if (gateway == null
-                        && !messages.findDue(reader, channel, clock.instant(), 1)
-                                .isEmpty())
-                    writer.writeAside(db -> messages.markAllWaiting(
-                            db,
-                            channel,
-                            "No gateway for " + channel.label() + " is set up. Go to Setup, Gateways",
-                            clock.instant()));
+                boolean more = gateway != null && lanes != null && round(gateway, lanes, outage);
+                if (gateway == null) sayThereIsNone(channel);
+                trouble.succeeded();
                 if (!more) seen = signal.await(seen, gateway == null ? 10_000 : TICK_MILLIS);
             } catch (InterruptedException e) {
                 break;
-            } catch (RuntimeException e) {
-                if (running) LOG.error("Sending by {} failed and will be repeated: {}", channel.label(), e.toString());
+            } catch (Throwable e) {
+                trouble.failed(System.nanoTime());
+                if (running)
+                    LOG.error(
+                            "Sending by {} failed and will be repeated in {} ms",
+                            channel.label(),
+                            trouble.millisLeft(System.nanoTime()),
+                            e);
                 try {
-                    Thread.sleep(TICK_MILLIS);
+                    Thread.sleep(trouble.millisLeft(System.nanoTime()));
                 } catch (InterruptedException stop) {
                     break;
                 }
             }
         }
         if (lanes != null) lanes.shutdown();
+    }
+
+    private void sayThereIsNone(Channel channel) {
+        if (messages.findDue(reader, channel, clock.instant(), 1).isEmpty()) return;
+        writer.writeAside(db -> messages.markAllWaiting(
+                db,
+                channel,
+                "No gateway for " + channel.label() + " is set up. Go to Setup, Gateways",
+                clock.instant()));
     }
 
     private static ExecutorService lanes(Gateway gateway) {
@@ -163,24 +180,31 @@ public class Dispatcher implements SmartLifecycle {
     }
 
     /** Handles what is due now. @return true where there may be more */
-    private boolean round(Gateway gateway, ExecutorService lanes) throws InterruptedException {
+    private boolean round(Gateway gateway, ExecutorService lanes, LoopPause outage) throws InterruptedException {
+        if (outage.millisLeft(System.nanoTime()) > 0) return false;
         List<Long> due = messages.findDue(reader, gateway.channel(), clock.instant(), AT_ONCE);
         if (due.isEmpty()) return false;
         Optional<String> away = gateway.findOutage();
         if (away.isPresent()) {
+            outage.failed(System.nanoTime());
+            if (outage.isFirst())
+                LOG.warn("Sending by {} waits: {}", gateway.channel().label(), away.get());
             writer.writeAside(db -> messages.markAllWaiting(db, gateway.channel(), away.get(), clock.instant()));
             return false;
         }
+        outage.succeeded();
         List<Future<?>> work = due.stream()
                 .<Future<?>>map(seq -> lanes.submit(() -> handOver.handOver(gateway, seq)))
                 .toList();
+        java.util.concurrent.ExecutionException failed = null;
         for (Future<?> w : work) {
             try {
                 w.get();
             } catch (java.util.concurrent.ExecutionException e) {
-                LOG.error("A message could not be handled: {}", String.valueOf(e.getCause()));
+                failed = e;
             }
         }
+        if (failed != null) throw new IllegalStateException("What became of a message could not be recorded", failed);
         return true;
     }
 

@@ -7,6 +7,8 @@ import java.util.List;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.random.RandomGenerator;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.notice.Reason;
@@ -25,6 +27,7 @@ import upbeat.herald.server.platform.persistence.DatabaseWriter;
 /** Hands one message to its gateway: claimed, rendered, handed over, recorded. */
 @Component
 public class MessageHandOver {
+    private static final Logger LOG = LoggerFactory.getLogger(MessageHandOver.class);
     private final GatewayRegistry gateways;
     private final MessageRepository messages;
     private final MessagePreparation prepare;
@@ -55,10 +58,22 @@ public class MessageHandOver {
         this.clock = clock;
     }
 
+    /**
+     * One message's way. Trouble with it stays with it: it is tried again later, a few times, and then ends with a
+     * reason. What can't be recorded either is thrown, so that the caller pauses.
+     */
     void handOver(Gateway gateway, long seq) {
+        MessageRow m = messages.find(reader, seq).orElse(null);
+        if (m == null) return;
+        MessagePreparation.Outcome outcome;
         Instant now = clock.instant();
-        MessageRow m = messages.find(reader, seq).orElseThrow();
-        MessagePreparation.Outcome outcome = prepare.prepare(reader, m, now);
+        try {
+            outcome = prepare.prepare(reader, m, now);
+        } catch (RuntimeException | StackOverflowError | OutOfMemoryError e) {
+            LOG.error("Message {} could not be prepared", m.id(), e);
+            postpone(m, now);
+            return;
+        }
         if (outcome instanceof MessagePreparation.Outcome.Held held) {
             writer.writeAside(db -> {
                 if (held.reason().code() == Reason.Code.ANSWERED) messages.markCancelled(db, seq, held.reason());
@@ -78,18 +93,46 @@ public class MessageHandOver {
                     return;
                 record(
                         m,
-                        gateway.handOver(new OutgoingMessage(
-                                m.id(),
-                                m.origin().noticeId(),
-                                ready.to(),
-                                ready.language(),
-                                ready.brand(),
-                                ready.content(),
-                                ready.question(),
-                                now)));
+                        handOver(
+                                gateway,
+                                new OutgoingMessage(
+                                        m.id(),
+                                        m.origin().noticeId(),
+                                        ready.to(),
+                                        ready.language(),
+                                        ready.brand(),
+                                        ready.content(),
+                                        ready.question(),
+                                        now)));
             } finally {
                 inHand.remove(seq);
             }
+        }
+    }
+
+    private void postpone(MessageRow m, Instant now) {
+        int attempt = m.state().attempt() + 1;
+        writer.writeAside(db -> attempt >= Backoff.MOST_TRIES
+                ? messages.markWithheld(
+                        db,
+                        m.seq(),
+                        new Reason(
+                                Reason.Code.BROKEN,
+                                "This message couldn't be put together. The log has the details under " + m.id()))
+                : messages.postpone(
+                        db,
+                        m.seq(),
+                        "This message couldn't be put together; it's tried again",
+                        now.plus(Backoff.delayAfter(attempt, random))));
+    }
+
+    /** A gateway that breaks down in the middle leaves open whether the message went out. */
+    private static HandOver handOver(Gateway gateway, OutgoingMessage message) {
+        try {
+            return gateway.handOver(message);
+        } catch (RuntimeException | StackOverflowError | OutOfMemoryError e) {
+            LOG.error("The gateway broke down at message {}", message.id(), e);
+            return new HandOver.Unsure("Sending was interrupted by an error");
         }
     }
 

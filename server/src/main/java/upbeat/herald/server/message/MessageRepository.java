@@ -53,6 +53,9 @@ public class MessageRepository {
     private static final String DELETE_UNREACHABLE = """
             delete from message where order_id = ? and status = 'withheld'
             and reason_code in ('NO_ADDRESS', 'NO_CONSENT', 'NOT_FOR') returning notice_id""";
+    private static final String POSTPONE = """
+            update message set status = 'waiting', attempt = attempt + 1, reason_code = 'BROKEN', reason = ?,
+            next_try_at = ? where seq = ? and status in ('planned', 'waiting')""";
     private static final String FIND_ALL = """
             select m.*, o.shop as shop, o.number as number from message m join shop_order o on o.id = m.order_id
             where m.seq > :after and (:shop is null or o.shop = :shop) and (:order is null or o.number = :order)
@@ -265,6 +268,11 @@ public class MessageRepository {
                 MessageStatus.WAITING,
                 "next_try_at = " + (nextTry == null ? "null" : nextTry.toEpochMilli()),
                 new StatusReason("GATEWAY_AWAY", reason));
+    }
+
+    /** Puts a message that could not be prepared back in line, with one attempt more. */
+    public boolean postpone(JdbcClient db, long seq, String reason, Instant nextTry) {
+        return db.sql(POSTPONE).params(reason, nextTry.toEpochMilli(), seq).update() == 1;
     }
 
     /** Says of everything due on a channel that it waits. */

@@ -3,24 +3,38 @@ package upbeat.herald.server.platform.persistence;
 import java.sql.Connection;
 import java.sql.SQLException;
 import java.sql.Savepoint;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import java.util.concurrent.BlockingQueue;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
+import java.util.concurrent.ExecutionException;
 import java.util.concurrent.LinkedBlockingQueue;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
 import java.util.function.Function;
 import javax.sql.DataSource;
 import org.jspecify.annotations.Nullable;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /**
  * The one thread that writes. Work that waits in line is put into one transaction and committed together, so that many
  * small writes pay for one flush to disk; each piece has a savepoint of its own, so that one that fails takes nothing
  * with it. {@link #write} returns after the commit.
+ *
+ * <p>Whatever a piece throws, its caller gets it and the thread goes on. After trouble with the database itself (no
+ * room, a read error) the state of the connection is not trusted: SQLite may have ended the transaction by itself. Then
+ * nothing of the transaction is kept, all its callers are told so, and a fresh connection takes over.
  */
 public final class DatabaseWriter implements AutoCloseable {
+    private static final Logger LOG = LoggerFactory.getLogger(DatabaseWriter.class);
     private static final int MOST_TOGETHER = 256;
+    /** How often a connection is tried again while the database can't be opened. */
+    private static final long RETRY_MILLIS = 1_000;
     /**
      * Pages of 4 KiB in the log before they are carried over: 64 MB. At SQLite's own 1,000 a busy day is carried over
      * with every commit.
@@ -28,7 +42,22 @@ public final class DatabaseWriter implements AutoCloseable {
     private static final int CHECKPOINT_PAGES = 16_000;
 
     /**
-     * What is to become of a piece: it is kept and counted, kept without being counted (see {@link #mark}), or taken
+     * @param mostWaiting pieces in line before another is refused
+     * @param patience how long somebody waits for his piece before it is refused
+     */
+    public record Limits(int mostWaiting, Duration patience) {
+        public static final Limits USUAL = new Limits(10_000, Duration.ofSeconds(30));
+    }
+
+    /** @param trouble what is wrong, or null where all is well */
+    public record Health(@Nullable String trouble) {
+        public boolean isGood() {
+            return trouble == null;
+        }
+    }
+
+    /**
+     * What is to become of a piece: it is kept and counted, kept without being counted (see {@link #version}), or taken
      * back.
      */
     private enum Fate {
@@ -37,17 +66,28 @@ public final class DatabaseWriter implements AutoCloseable {
         TAKEN_BACK
     }
 
-    private record WriteTask<T>(Function<JdbcClient, T> work, Fate fate, CompletableFuture<T> done) {
-        T result(JdbcClient db) {
-            return work.apply(db);
+    private record WriteTask<T>(Function<JdbcClient, T> work, Fate fate, CompletableFuture<T> done) {}
+
+    /** The transaction is gone: its pieces can't be kept, whatever they came to. */
+    private static final class TransactionLostException extends Exception {
+        private static final long serialVersionUID = 1;
+
+        TransactionLostException(Throwable cause) {
+            super(cause);
         }
     }
 
-    private final BlockingQueue<WriteTask<?>> queue = new LinkedBlockingQueue<>();
-    private final Connection connection;
-    private final JdbcClient db;
+    private final DataSource source;
+    private final Function<Connection, JdbcClient> clientFor;
+    private final Limits limits;
+    private final BlockingQueue<WriteTask<?>> queue;
     private final Thread thread;
+    private @Nullable Connection connection;
+    private @Nullable JdbcClient db;
     private volatile boolean closed;
+    private volatile @Nullable String trouble;
+    /** When the pieces in hand were taken, by {@link System#nanoTime}; 0 while there are none. */
+    private volatile long busySince;
     /**
      * Pieces kept so far: on the writer's thread with those of the open transaction, for everybody else those that are
      * on disk.
@@ -57,20 +97,35 @@ public final class DatabaseWriter implements AutoCloseable {
     private volatile long onDisk;
 
     public DatabaseWriter(DataSource source, Function<Connection, JdbcClient> clientFor) throws SQLException {
-        connection = source.getConnection();
-        try (java.sql.Statement pragma = connection.createStatement()) {
-            pragma.execute("pragma wal_autocheckpoint = " + CHECKPOINT_PAGES);
-        }
-        connection.setAutoCommit(false);
-        db = clientFor.apply(connection);
+        this(source, clientFor, Limits.USUAL);
+    }
+
+    public DatabaseWriter(DataSource source, Function<Connection, JdbcClient> clientFor, Limits limits)
+            throws SQLException {
+        this.source = source;
+        this.clientFor = clientFor;
+        this.limits = limits;
+        this.queue = new LinkedBlockingQueue<>(limits.mostWaiting());
+        open();
         thread = new Thread(this::run, "herald-writer");
         thread.setDaemon(true);
         thread.start();
     }
 
+    private void open() throws SQLException {
+        Connection fresh = source.getConnection();
+        try (java.sql.Statement pragma = fresh.createStatement()) {
+            pragma.execute("pragma wal_autocheckpoint = " + CHECKPOINT_PAGES);
+        }
+        connection = fresh;
+        db = clientFor.apply(fresh);
+    }
+
     /**
      * Does the work in a transaction and returns when it is on disk. Work that calls again from inside joins its own
      * transaction.
+     *
+     * @throws DatabaseBusyException where too many wait already, or it took too long
      */
     public <T> T write(Function<JdbcClient, T> work) {
         return submit(work, Fate.COUNTED);
@@ -78,7 +133,7 @@ public final class DatabaseWriter implements AutoCloseable {
 
     /**
      * As {@link #write}, for work that says nothing new of an order: how far a message has come. What others worked out
-     * before holds after it, see {@link #mark}.
+     * before holds after it, see {@link #version}.
      */
     public <T> T writeAside(Function<JdbcClient, T> work) {
         return submit(work, Fate.ASIDE);
@@ -91,7 +146,7 @@ public final class DatabaseWriter implements AutoCloseable {
 
     /**
      * Puts work in line; the answer comes when it is on disk. For one piece at a time made ready while another is
-     * written, see {@link #result}.
+     * written, see {@link #join}.
      */
     public <T> CompletableFuture<T> submit(Function<JdbcClient, T> work) {
         return queued(work, Fate.COUNTED);
@@ -102,9 +157,24 @@ public final class DatabaseWriter implements AutoCloseable {
         try {
             return begun.join();
         } catch (CompletionException e) {
-            if (e.getCause() instanceof RuntimeException cause) throw cause;
-            throw e;
+            throw unwrap(e.getCause(), e);
         }
+    }
+
+    private static RuntimeException unwrap(@Nullable Throwable cause, Exception around) {
+        if (cause instanceof RuntimeException runtime) return runtime;
+        return new IllegalStateException(cause == null ? around : cause);
+    }
+
+    /** Whether writing goes on as it should. */
+    public Health health() {
+        String wrong = trouble;
+        if (wrong != null) return new Health(wrong);
+        long since = busySince;
+        if (since != 0 && System.nanoTime() - since > limits.patience().toNanos())
+            return new Health("Writing has been at the same work for longer than "
+                    + limits.patience().toSeconds() + " s");
+        return new Health(null);
     }
 
     /**
@@ -117,13 +187,44 @@ public final class DatabaseWriter implements AutoCloseable {
     }
 
     private <T> T submit(Function<JdbcClient, T> work, Fate fate) {
-        return Thread.currentThread() == thread ? work.apply(db) : join(queued(work, fate));
+        if (Thread.currentThread() == thread) return inside(work, fate);
+        CompletableFuture<T> piece = queued(work, fate);
+        try {
+            return piece.get(limits.patience().toMillis(), TimeUnit.MILLISECONDS);
+        } catch (TimeoutException e) {
+            // What was not begun is never done then; what was begun may still be, and its caller asks again.
+            piece.cancel(false);
+            throw new DatabaseBusyException();
+        } catch (ExecutionException e) {
+            throw unwrap(e.getCause(), e);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException("Interrupted while waiting for the database", e);
+        }
+    }
+
+    /** Work within work: a part of it, unless it is to be taken back. */
+    private <T> T inside(Function<JdbcClient, T> work, Fate fate) {
+        JdbcClient client = Objects.requireNonNull(db);
+        if (fate != Fate.TAKEN_BACK) return work.apply(client);
+        Connection on = Objects.requireNonNull(connection);
+        try {
+            Savepoint before = on.setSavepoint();
+            try {
+                return work.apply(client);
+            } finally {
+                on.rollback(before);
+                on.releaseSavepoint(before);
+            }
+        } catch (SQLException e) {
+            throw new IllegalStateException("The database could not take a dry run back", e);
+        }
     }
 
     private <T> CompletableFuture<T> queued(Function<JdbcClient, T> work, Fate fate) {
         if (closed) throw new IllegalStateException("The database is closed");
         WriteTask<T> piece = new WriteTask<>(work, fate, new CompletableFuture<>());
-        queue.add(piece);
+        if (!queue.offer(piece)) throw new DatabaseBusyException();
         return piece.done();
     }
 
@@ -137,7 +238,15 @@ public final class DatabaseWriter implements AutoCloseable {
                 break;
             }
             queue.drainTo(together, MOST_TOGETHER - 1);
-            commit(together);
+            busySince = System.nanoTime() | 1;
+            try {
+                commit(together);
+            } catch (Throwable e) {
+                LOG.error("The writer goes on after an error", e);
+                fail(together, e);
+            } finally {
+                busySince = 0;
+            }
         }
         List<WriteTask<?>> left = new ArrayList<>(together);
         queue.drainTo(left);
@@ -147,41 +256,92 @@ public final class DatabaseWriter implements AutoCloseable {
     private void commit(List<WriteTask<?>> together) {
         List<Runnable> answers = new ArrayList<>();
         try {
+            Connection on = ready();
+            on.setAutoCommit(false);
             boolean alone = together.size() == 1; // then what would be taken back is all there is
-            for (WriteTask<?> piece : together) one(piece, alone ? null : connection.setSavepoint(), answers);
-            connection.commit();
+            for (WriteTask<?> piece : together)
+                if (!piece.done().isDone()) one(on, piece, alone ? null : on.setSavepoint(), answers);
+            on.setAutoCommit(true); // commits, and begins nothing: nobody is locked out while there is nothing to do
             onDisk = counted;
+            trouble = null;
             answers.forEach(Runnable::run);
-        } catch (SQLException | RuntimeException e) {
+        } catch (SQLException | TransactionLostException e) {
+            Throwable cause = e instanceof TransactionLostException && e.getCause() != null ? e.getCause() : e;
+            LOG.error("The database rejected a transaction; a fresh connection takes over", cause);
+            trouble = "The database rejects changes: " + cause.getMessage();
+            counted = onDisk;
+            drop();
+            fail(together, new IllegalStateException("The database rejected the change: " + cause.getMessage(), cause));
+        }
+    }
+
+    private static void fail(List<WriteTask<?>> together, Throwable why) {
+        together.forEach(p -> p.done().completeExceptionally(why));
+    }
+
+    /** The connection, opened again where the last one could not be trusted. */
+    private Connection ready() throws SQLException {
+        while (connection == null) {
             try {
-                connection.rollback();
-            } catch (SQLException again) {
-                e.addSuppressed(again);
+                open();
+            } catch (SQLException e) {
+                if (closed) throw e;
+                trouble = "The database can't be opened: " + e.getMessage();
+                pause();
+                throw e;
             }
-            together.forEach(p -> p.done()
-                    .completeExceptionally(
-                            new IllegalStateException("The database rejected the change: " + e.getMessage(), e)));
+        }
+        return connection;
+    }
+
+    private static void pause() {
+        try {
+            Thread.sleep(RETRY_MILLIS);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
+    }
+
+    private void drop() {
+        Connection old = connection;
+        connection = null;
+        db = null;
+        if (old == null) return;
+        try {
+            old.close(); // ends whatever was open, keeping nothing
+        } catch (SQLException e) {
+            LOG.warn("A connection that is not trusted any more could not be closed", e);
         }
     }
 
     /** @param before to where it is taken back, or null for the beginning of the transaction */
-    private <T> void one(WriteTask<T> piece, @Nullable Savepoint before, List<Runnable> answers) throws SQLException {
+    private <T> void one(Connection on, WriteTask<T> piece, @Nullable Savepoint before, List<Runnable> answers)
+            throws SQLException, TransactionLostException {
         try {
-            T result = piece.result(db);
-            if (piece.fate() == Fate.TAKEN_BACK) rollback(before);
+            T result = piece.work().apply(Objects.requireNonNull(db));
+            if (piece.fate() == Fate.TAKEN_BACK) takeBack(on, before, null);
             if (piece.fate() == Fate.COUNTED) counted++;
-            if (before != null) connection.releaseSavepoint(before);
+            if (before != null) on.releaseSavepoint(before);
             answers.add(() -> piece.done().complete(result));
-        } catch (RuntimeException e) {
-            rollback(before);
-            if (before != null) connection.releaseSavepoint(before);
+        } catch (TransactionLostException | SQLException e) {
+            throw e;
+        } catch (Throwable e) {
+            takeBack(on, before, e);
+            if (before != null) on.releaseSavepoint(before);
             answers.add(() -> piece.done().completeExceptionally(e));
         }
     }
 
-    private void rollback(@Nullable Savepoint before) throws SQLException {
-        if (before == null) connection.rollback();
-        else connection.rollback(before);
+    /** Fails where SQLite ended the transaction by itself, as it does when the disk is full. */
+    private static void takeBack(Connection on, @Nullable Savepoint before, @Nullable Throwable why)
+            throws TransactionLostException {
+        try {
+            if (before == null) on.rollback();
+            else on.rollback(before);
+        } catch (SQLException e) {
+            if (why != null) e.addSuppressed(why);
+            throw new TransactionLostException(why == null ? e : why);
+        }
     }
 
     @Override
@@ -193,6 +353,6 @@ public final class DatabaseWriter implements AutoCloseable {
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
         }
-        connection.close();
+        if (connection != null) connection.close();
     }
 }

@@ -14,6 +14,7 @@ import org.springframework.web.context.request.WebRequest;
 import org.springframework.web.multipart.MaxUploadSizeExceededException;
 import org.springframework.web.servlet.mvc.method.annotation.ResponseEntityExceptionHandler;
 import upbeat.herald.core.HeraldException;
+import upbeat.herald.server.platform.persistence.DatabaseBusyException;
 
 /**
  * Failures as problem documents (RFC 9457). {@code errors} lists the values at fault with their place in the caller's
@@ -44,6 +45,15 @@ class ProblemHandler extends ResponseEntityExceptionHandler {
         if (e.field() != null)
             problem.setProperty("errors", List.of(new ValidationException.FieldError(e.field(), e.getMessage())));
         return problem;
+    }
+
+    @ExceptionHandler
+    ResponseEntity<ProblemDetail> handleBusy(DatabaseBusyException e) {
+        ProblemDetail problem = ProblemDetail.forStatusAndDetail(HttpStatus.SERVICE_UNAVAILABLE, e.getMessage());
+        problem.setTitle("Busy");
+        return ResponseEntity.status(HttpStatus.SERVICE_UNAVAILABLE)
+                .header(HttpHeaders.RETRY_AFTER, "5")
+                .body(problem);
     }
 
     @ExceptionHandler
