@@ -6,6 +6,8 @@ import java.time.InstantSource;
 import java.util.ArrayList;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import tools.jackson.core.JacksonException;
@@ -28,6 +30,7 @@ import upbeat.herald.server.platform.signal.WorkSignal;
  */
 @Component
 public class CarrierPoller {
+    private static final Logger LOG = LoggerFactory.getLogger(CarrierPoller.class);
     private final CarrierRepository carriers;
     private final CarrierPollRepository watches;
     private final OutboundHttp fetch;
@@ -87,6 +90,9 @@ public class CarrierPoller {
                                     + taken.rejected().get(0).reason());
         } catch (HeraldException e) {
             said = e.getMessage();
+        } catch (RuntimeException | StackOverflowError | OutOfMemoryError e) {
+            LOG.error("Polling {} about {} failed", w.carrier(), w.trackingNumber(), e);
+            said = "Couldn't be polled. The log has the details";
         }
         record(
                 w,

@@ -44,7 +44,10 @@ class FeedRunner implements SmartLifecycle {
     private final Set<String> inHand = ConcurrentHashMap.newKeySet();
     private volatile boolean running;
     private @Nullable Thread loop;
-    private @Nullable ExecutorService lanes;
+    /** Files and carriers have lanes of their own: one that doesn't answer for 30 s holds up its like only. */
+    private @Nullable ExecutorService feedLanes;
+
+    private @Nullable ExecutorService carrierLanes;
 
     FeedRunner(
             FeedRepository feeds,
@@ -68,7 +71,8 @@ class FeedRunner implements SmartLifecycle {
     @Override
     public void start() {
         running = true;
-        lanes = Executors.newFixedThreadPool(LANES, r -> daemon(r, "feed-lane"));
+        feedLanes = Executors.newFixedThreadPool(LANES, r -> daemon(r, "feed-lane"));
+        carrierLanes = Executors.newFixedThreadPool(LANES, r -> daemon(r, "carrier-lane"));
         loop = daemon(this::loop, "feeds");
         loop.start();
     }
@@ -77,7 +81,8 @@ class FeedRunner implements SmartLifecycle {
     public void stop() {
         running = false;
         if (loop != null) loop.interrupt();
-        if (lanes != null) lanes.shutdownNow();
+        if (feedLanes != null) feedLanes.shutdownNow();
+        if (carrierLanes != null) carrierLanes.shutdownNow();
     }
 
     @Override
@@ -103,27 +108,31 @@ class FeedRunner implements SmartLifecycle {
                 Instant now = clock.instant();
                 for (FeedRepository.Feed feed : feeds.toBegin(reader, now))
                     writer.write(db -> feeds.beginRun(db, feed.id(), now));
-                for (FeedRepository.Run run : feeds.findDue(reader, now)) lane("run-" + run.id(), () -> once(run));
+                for (FeedRepository.Run run : feeds.findDue(reader, now))
+                    lane(feedLanes, "run-" + run.id(), () -> once(run));
                 for (CarrierPollRepository.WatchRow w : ask.findDue(LANES * 4))
-                    lane("parcel-" + w.parcelId() + "-" + w.carrier(), () -> ask.poll(w));
+                    lane(carrierLanes, "parcel-" + w.parcelId() + "-" + w.carrier(), () -> ask.poll(w));
                 seen = signal.await(seen, TICK_MILLIS);
             } catch (InterruptedException e) {
                 return;
-            } catch (RuntimeException e) {
-                if (running) LOG.error("Checking the feeds failed and will be repeated: {}", e.toString());
+            } catch (Throwable e) {
+                if (running) LOG.error("Checking the feeds failed and will be repeated", e);
                 java.util.concurrent.locks.LockSupport.parkNanos(
-                        Duration.ofMillis(TICK_MILLIS).toNanos());
+                        Duration.ofSeconds(5).toNanos());
             }
         }
     }
 
-    private void lane(String key, Runnable work) {
+    private void lane(@Nullable ExecutorService lanes, String key, Runnable work) {
         if (!inHand.add(key)) return;
         Objects.requireNonNull(lanes).execute(() -> {
             try {
                 work.run();
-            } catch (RuntimeException e) {
-                if (running) LOG.error("An attempt of feed {} failed: {}", key, e.toString());
+            } catch (Throwable e) {
+                // What could not even be recorded stays due: it is not asked for again at once.
+                if (running) LOG.error("An attempt of {} failed", key, e);
+                java.util.concurrent.locks.LockSupport.parkNanos(
+                        Duration.ofSeconds(5).toNanos());
             } finally {
                 inHand.remove(key);
             }
@@ -138,6 +147,9 @@ class FeedRunner implements SmartLifecycle {
             outcome = tryFeed.tryOnce(feed);
         } catch (HeraldException e) {
             outcome = new FeedTrial.Outcome(false, e.getMessage(), null);
+        } catch (RuntimeException | StackOverflowError | OutOfMemoryError e) {
+            LOG.error("Feed {} ({}) could not be checked", feed.id(), feed.name(), e);
+            outcome = new FeedTrial.Outcome(false, "Couldn't be checked. The log has the details", null);
         }
         FeedTrial.Outcome came = outcome;
         Instant now = clock.instant();
@@ -149,11 +161,8 @@ class FeedRunner implements SmartLifecycle {
             if (came.arrived() && came.hash() != null) feeds.updateHash(db, feed.id(), came.hash());
             if (!feeds.recordAttempt(db, run.id(), tries, next.at(), next.end(), came.summary(), now)
                     || next.end() == null) return null;
-            // A feed at an interval that found nothing as long as it may is switched off, so that nothing is asked for
-            // ever.
-            boolean goesOn = feed.timing().live()
-                    && (feed.timing().schedule().equals("daily")
-                            || feed.timing().schedule().equals("interval") && next.end() == Watch.End.ARRIVED);
+            // The attempts and the time limit end one run. The feed itself goes on until somebody stops it.
+            boolean goesOn = feed.timing().live() && !feed.timing().schedule().equals("off");
             feeds.updateNextRun(db, feed.id(), goesOn, goesOn ? firstRun(feed, now) : null);
             return null;
         });

@@ -236,6 +236,42 @@ class FilesAndFeedsTest extends OwnAppTestCase {
         assertThat(lastRun(id).path("endedBy").asString()).isEqualTo("stopped");
     }
 
+    @Test
+    void aQuietNightEndsARunButNotTheFeed() {
+        app.world.storefront.feed("night.csv", "order,name\nNIGHT-1,Ann\n");
+        long id = feed("\"name\":\"Night feed\",\"kind\":\"address\",\"place\":\"" + address("night.csv")
+                        + "\",\"schedule\":\"interval\",\"live\":true")
+                .path("id")
+                .asLong();
+        await().until(() -> lastRun(id).path("endedBy").asString("").equals("arrived"));
+        // Nothing new for longer than all attempts of two runs take.
+        for (int i = 0; i < 12; i++) {
+            app.advance("PT5M");
+            int runs = i;
+            await().until(() -> runs < 0
+                    || person.call("GET", "/ui/feeds/" + id, null)
+                            .json()
+                            .path("nextAt")
+                            .isString()
+                    || lastRun(id).path("endedBy").isNull());
+        }
+        await().until(() -> lastRun(id).path("endedBy").asString("").equals("tries")
+                || lastRun(id).path("tries").asInt() > 0);
+        assertThat(person.call("GET", "/ui/feeds/" + id, null)
+                        .json()
+                        .path("feed")
+                        .path("live")
+                        .asBoolean())
+                .as("only a person stops it")
+                .isTrue();
+        app.world.storefront.feed("night.csv", "order,name\nNIGHT-1,Ann\nNIGHT-2,Bo\n");
+        await().atMost(java.time.Duration.ofSeconds(30)).until(() -> {
+            app.advance("PT5M");
+            return app.api("GET", "/api/v1/orders/fed/NIGHT-2", null).status() == 200;
+        });
+        person.call("DELETE", "/ui/feeds/" + id, null);
+    }
+
     @ParameterizedTest
     @CsvSource(
             delimiter = '|',
