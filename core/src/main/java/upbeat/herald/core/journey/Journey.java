@@ -47,6 +47,7 @@ public record Journey(Stage stage, List<StageVisit> reached, Set<String> idle) {
             }
             if (next.isCarrierStage() && farthest < Stage.DISPATCHED.position() && next != Stage.DISPATCHED) {
                 visit(new StageVisit(Stage.DISPATCHED, StageVisit.ONCE, report.at(), true));
+                farthest = Stage.DISPATCHED.position(); // a label that is registered later moves nothing back
             }
             if (next == Stage.ATTEMPTED) tries++;
             if (!visit(new StageVisit(next, occasion(next, report), report.at(), false)) && stage == next)

@@ -161,4 +161,22 @@ class JourneyTest {
         }
         assertThat(last).isEqualTo(wanted);
     }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"DELAYED", "ATTEMPTED", "READY_FOR_COLLECTION", "RETURNING", "RETURNED"})
+    void aSideStageScannedBeforeTheNumberWasRegisteredHolds(String scanned) {
+        Stage side = Stage.valueOf(scanned);
+        Journey way = Journey.of(List.of(report(side, 1), report(PACKED, 5)));
+        assertThat(way.stage())
+                .as("the label's time is that of its registration")
+                .isEqualTo(side);
+        assertThat(way.reached()).extracting(StageVisit::stage).containsExactly(DISPATCHED, side);
+        assertThat(way.idle()).containsExactly("packed5");
+    }
+
+    @Test
+    void aDelayBeforeTheFirstScanGoesOnWhereTheCarrierHasIt() {
+        Journey way = Journey.of(List.of(report(DELAYED, 1), report(PACKED, 2), report(IN_TRANSIT, 3)));
+        assertThat(way.stage()).isEqualTo(IN_TRANSIT);
+    }
 }

@@ -50,7 +50,9 @@ class OrderApiService {
         Order order = body.toOrder(shop, number, now);
         Ingested<OrderRow> taken = writer.write((db, at) -> {
             rawDocuments.insert(db, "order", SOURCE, Json.write(body), now);
-            return orderIngest.ingestOrder(db, order, SOURCE, now);
+            Ingested<OrderRow> put = orderIngest.ingestOrder(db, order, SOURCE, now);
+            orderIngest.noteGuess(db, put, body, now);
+            return put;
         });
         return ResponseEntity.status(taken.change() == Ingested.Change.NEW ? HttpStatus.CREATED : HttpStatus.OK)
                 .body(views.view(reader, taken.row()));

@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.DecimalNumbers;
 import upbeat.herald.core.Texts;
@@ -80,6 +81,18 @@ public record OrderDocument(
     public static void checkShop(@Nullable String key, String field, ValidationException errors) {
         if (key == null || !key.matches("[a-z0-9][a-z0-9-]{0,39}"))
             errors.add(field, "Enter a short name of up to 40 lower-case letters, digits and hyphens");
+    }
+
+    /** What a person should look at: a phone number that could be read in two ways. Empty where all is plain. */
+    public Optional<String> describeGuess() {
+        String written = customer == null ? null : Texts.blankToNull(customer.phone());
+        if (written == null) return Optional.empty();
+        String country = shipTo == null || shipTo.country() == null
+                ? null
+                : shipTo.country().strip().toUpperCase(Locale.ROOT);
+        if (!PhoneNumbers.isGuess(written, country)) return Optional.empty();
+        return PhoneNumbers.toE164(written, country)
+                .map(e164 -> "The phone number " + written + " was read as " + e164);
     }
 
     /**

@@ -62,6 +62,13 @@ public class OrderIngestService {
         return new Ingested<>(row, Change.CHANGED, replan.replan(db, before.order(), row, now));
     }
 
+    /** Leaves a note on a new or changed order where one of its values could be read in two ways. */
+    public void noteGuess(JdbcClient db, Ingested<OrderRow> put, OrderDocument document, Instant now) {
+        if (put.change() != Change.UNCHANGED)
+            document.describeGuess()
+                    .ifPresent(text -> orders.addNote(db, put.row().id(), text, now));
+    }
+
     /** Ends an order as cancelled or refunded; a second time changes nothing. */
     public Ingested<OrderRow> endOrder(JdbcClient db, OrderRow order, Stage ended, Instant now) {
         if (order.ended() == ended) return new Ingested<>(order, Change.UNCHANGED, 0);

@@ -106,4 +106,24 @@ class MessageReplanTest extends OwnAppTestCase {
                 .until(() -> !app.world.mailbox.to("after.it@customer.example").isEmpty());
         assertThat(app.world.mailbox.to("gone.parcel@customer.example")).isEmpty();
     }
+
+    @Test
+    void aNumberThatCouldBeReadInTwoWaysSaysHowItWasRead() {
+        String guessed = app.order("prepaid", null, "46701740660", "{}");
+        assertThat(app.read(guessed).path("customer").path("phone").asString()).isEqualTo("+46701740660");
+        assertThat(app.read(guessed).path("notes").toString()).contains("46701740660 was read as +46701740660");
+        String plain = app.order("prepaid", null, "+46701740661", "{}");
+        String dialled = app.order("prepaid", null, "070 174 06 62", "{}");
+        assertThat(app.read(plain).path("notes")).isEmpty();
+        assertThat(app.read(dialled).path("notes")).isEmpty();
+    }
+
+    @Test
+    void aParcelDelayedBeforeItsNumberWasKnownHereStandsAtTheDelay() {
+        String number = app.order("prepaid", "delayed.first@customer.example", null, "{}");
+        app.scan("hopgate", "HOP 0703 0000 6", "60", app.now().minusSeconds(7_200));
+        app.parcel(number, "hopgate", "HOP 0703 0000 6");
+        assertThat(app.read(number).path("parcels").get(0).path("stage").asString())
+                .isEqualTo("delayed");
+    }
 }

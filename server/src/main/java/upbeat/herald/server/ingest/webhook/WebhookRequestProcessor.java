@@ -121,9 +121,9 @@ class WebhookRequestProcessor {
                     .putIfAbsent(
                             "placedAt", arrived.toString()); // nothing says when: then it was when the shop told of it
             try {
-                Order order = OrderDocument.fromValues(read.order())
-                        .toOrder(shop, String.valueOf(read.order().get("number")), now);
-                if (db != null) messages += keep(db, order, read, now, wrong);
+                OrderDocument given = OrderDocument.fromValues(read.order());
+                Order order = given.toOrder(shop, String.valueOf(read.order().get("number")), now);
+                if (db != null) messages += keep(db, order, given, read, now, wrong);
                 any = true;
             } catch (ValidationException e) {
                 e.errors().forEach(f -> wrong.add(f.field() + ": " + f.message()));
@@ -137,8 +137,10 @@ class WebhookRequestProcessor {
         return new Outcome(!any ? "unread" : wrong.isEmpty() ? "read" : "partly", reason, number, messages, orders);
     }
 
-    private int keep(JdbcClient db, Order order, Mapping.Read read, Instant now, List<String> wrong) {
+    private int keep(
+            JdbcClient db, Order order, OrderDocument document, Mapping.Read read, Instant now, List<String> wrong) {
         Ingested<OrderRow> taken = orderIngest.ingestOrder(db, order, SOURCE, now);
+        orderIngest.noteGuess(db, taken, document, now);
         int messages = taken.messages();
         for (Map<String, String> p : read.parcels()) {
             String number = p.get("trackingNumber");
