@@ -32,8 +32,12 @@ import org.springframework.context.annotation.Configuration;
  */
 @Configuration
 class OpenApiConfig {
-    private final Map<String, Set<String>> mayBeNull = new ConcurrentHashMap<>();
-    private final Map<String, Class<?>> named = new ConcurrentHashMap<>();
+    /**
+     * For the whole process, as the library keeps its converters: the last application to start replaces the others'.
+     */
+    private static final Map<String, Set<String>> MAY_BE_NULL = new ConcurrentHashMap<>();
+
+    private static final Map<String, Class<?>> NAMED = new ConcurrentHashMap<>();
 
     @Bean
     OpenAPI herald() {
@@ -76,11 +80,11 @@ class OpenApiConfig {
 
     /** Schemas go by simple names: two records of one name would silently become one. */
     private void note(Class<?> record) {
-        Class<?> other = named.putIfAbsent(record.getSimpleName(), record);
+        Class<?> other = NAMED.putIfAbsent(record.getSimpleName(), record);
         if (other != null && other != record)
             throw new IllegalStateException("The API description can't have both " + other.getName() + " and "
                     + record.getName() + ". Give one another name");
-        mayBeNull.put(record.getSimpleName(), nullable(record));
+        MAY_BE_NULL.put(record.getSimpleName(), nullable(record));
     }
 
     /** With those of its parts, whose values stand beside its own. */
@@ -104,7 +108,7 @@ class OpenApiConfig {
 
     private void require(String name, Schema<?> schema) {
         if (schema.getProperties() == null) return;
-        Set<String> optional = mayBeNull.getOrDefault(name, Set.of());
+        Set<String> optional = MAY_BE_NULL.getOrDefault(name, Set.of());
         List<String> required = schema.getProperties().keySet().stream()
                 .filter(p -> !optional.contains(p))
                 .sorted()
