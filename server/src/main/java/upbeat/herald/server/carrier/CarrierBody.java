@@ -147,6 +147,10 @@ public record CarrierBody(
     private static void link(String link, String field, ValidationException errors) {
         if (link.length() > 500 || !link.matches("https?://[^\\s<>\"]+"))
             errors.add(field, "Enter an address that begins with https:// and has no spaces");
+        else if (link.matches("https?://[^/?#]*\\{.*"))
+            errors.add(field, "Put the fields behind the server's name: it must be the same for every parcel");
+        else if (!isAddress(link.replaceAll("\\{[^}]*}", "x")))
+            errors.add(field, "This isn't a valid address once its fields are filled in");
         java.util.regex.Matcher unknown = java.util.regex.Pattern.compile(
                         "\\{(?!(?:trackingNumber|postcode|country|language)})([^}]*)}")
                 .matcher(link);
@@ -155,6 +159,14 @@ public record CarrierBody(
                     field,
                     "{" + unknown.group(1)
                             + "} isn't available. You can use {trackingNumber}, {postcode}, {country} and {language}");
+    }
+
+    private static boolean isAddress(String filled) {
+        try {
+            return java.net.URI.create(filled).getHost() != null;
+        } catch (IllegalArgumentException e) {
+            return false;
+        }
     }
 
     private List<CodeRule> rules(ValidationException errors) {

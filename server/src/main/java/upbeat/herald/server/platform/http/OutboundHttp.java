@@ -2,7 +2,6 @@ package upbeat.herald.server.platform.http;
 
 import java.io.IOException;
 import java.net.ConnectException;
-import java.net.Inet6Address;
 import java.net.InetAddress;
 import java.net.URI;
 import java.net.UnknownHostException;
@@ -21,6 +20,7 @@ import java.util.concurrent.ExecutionException;
 import java.util.concurrent.Flow;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.HeraldException;
@@ -150,20 +150,43 @@ public class OutboundHttp {
         return uri;
     }
 
-    /** Loopback, link-local, private and shared ranges (RFC 1918, RFC 4193, RFC 6598), and those that are no host's. */
+    /**
+     * Ranges that are no host's on the public internet, by the IANA registries of special-purpose addresses (RFC 6890):
+     * loopback, link-local, private (RFC 1918, RFC 4193), shared (RFC 6598), protocol assignments, benchmarks (RFC
+     * 2544), reserved. An IPv6 address that only carries an IPv4 one (RFC 4291, RFC 6052, RFC 3056, RFC 4380) is judged
+     * as translated, so it is refused altogether.
+     */
     static boolean isInternal(InetAddress ip) {
         byte[] b = ip.getAddress();
-        boolean shared = b.length == 4 && (b[0] & 0xFF) == 100 && (b[1] & 0xC0) == 64;
-        boolean unique = ip instanceof Inet6Address && (b[0] & 0xFE) == 0xFC;
         return ip.isLoopbackAddress()
                 || ip.isAnyLocalAddress()
                 || ip.isLinkLocalAddress()
                 || ip.isSiteLocalAddress()
                 || ip.isMulticastAddress()
-                || shared
-                || unique
-                || b.length == 4 && b[0] == 0;
+                || INTERNAL.stream().anyMatch(range -> range.contains(b));
     }
+
+    private static final List<AddressRange> INTERNAL = Stream.of(
+                    "0.0.0.0/8",
+                    "100.64.0.0/10",
+                    "192.0.0.0/24",
+                    "192.0.2.0/24",
+                    "192.88.99.0/24",
+                    "198.18.0.0/15",
+                    "198.51.100.0/24",
+                    "203.0.113.0/24",
+                    "240.0.0.0/4",
+                    "::/96",
+                    "64:ff9b::/96",
+                    "64:ff9b:1::/48",
+                    "100::/64",
+                    "2001::/23",
+                    "2001:db8::/32",
+                    "2002::/16",
+                    "fc00::/7",
+                    "fec0::/10")
+            .map(AddressRange::parse)
+            .toList();
 
     /** Collects a body up to the limit. */
     private static final class Limited implements HttpResponse.BodySubscriber<byte[]> {

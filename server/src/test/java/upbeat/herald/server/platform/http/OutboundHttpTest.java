@@ -64,7 +64,20 @@ class OutboundHttpTest {
                 "http://169.254.169.254/latest",
                 "http://[::1]/x",
                 "http://[fd00::1]/x",
-                "http://0.0.0.0/x"
+                "http://0.0.0.0/x",
+                "http://100.64.0.1/x",
+                "http://192.0.0.8/x",
+                "http://198.18.0.1/x",
+                "http://198.19.255.255/x",
+                "http://240.0.0.1/x",
+                "http://255.255.255.255/x",
+                "http://[64:ff9b::7f00:1]/x",
+                "http://[64:ff9b:1::1]/x",
+                "http://[2002:7f00:1::]/x",
+                "http://[2001:0:1::1]/x",
+                "http://[::7f00:1]/x",
+                "http://[::ffff:127.0.0.1]/x",
+                "http://2130706433/x"
             })
     void anAddressInsideTheNetworkIsRefused(String address) {
         OutboundHttp http = new OutboundHttp(new OutboundProperties(""));
@@ -98,5 +111,38 @@ class OutboundHttpTest {
         answer("/login", 200, "text/html", "<!doctype html><title>Sign in</title>", null);
         assertThatThrownBy(() -> allowed().get("http://" + host + "/gone")).hasMessageContaining("status 404");
         assertThatThrownBy(() -> allowed().get("http://" + host + "/login")).hasMessageContaining("web page");
+    }
+
+    /** By the IANA registries of special-purpose addresses; the public ones are neighbours of the ranges. */
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "100.63.255.255",
+                "100.128.0.0",
+                "192.0.1.1",
+                "198.17.255.255",
+                "198.20.0.0",
+                "223.255.255.254",
+                "11.0.0.1",
+                "172.32.0.1",
+                "2003::1",
+                "2a00::1",
+                "64:ff9c::1",
+                "2600::1"
+            })
+    void aPublicAddressIsNotTakenForAnInnerOne(String ip) throws Exception {
+        assertThat(OutboundHttp.isInternal(InetAddress.getByName(ip))).isFalse();
+    }
+
+    @ParameterizedTest
+    @org.junit.jupiter.params.provider.CsvSource({
+        "10.0.0.0/8, 10.255.255.255, true", "10.0.0.0/8, 11.0.0.0, false", "198.18.0.0/15, 198.19.0.1, true",
+        "198.18.0.0/15, 198.20.0.0, false", "0.0.0.0/0, 8.8.8.8, true", "2001::/23, 2001:1ff::1, true",
+        "2001::/23, 2001:200::1, false", "1.2.3.4/32, 1.2.3.4, true", "1.2.3.4/32, 1.2.3.5, false",
+        "fc00::/7, 10.0.0.1, false"
+    })
+    void aRangeHoldsWhatItsFirstBitsSay(String cidr, String ip, boolean inside) throws Exception {
+        assertThat(AddressRange.parse(cidr).contains(InetAddress.getByName(ip).getAddress()))
+                .isEqualTo(inside);
     }
 }
