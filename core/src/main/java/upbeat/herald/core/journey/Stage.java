@@ -93,6 +93,15 @@ public enum Stage {
     }
 
     /**
+     * Whether a parcel that stands here may still come to another stage, over any stages between.
+     *
+     * @param farthest the highest {@link #position()} on the main line it came to
+     */
+    public boolean canReach(Stage target, int farthest) {
+        return StageTable.canReach(this, target, farthest);
+    }
+
+    /**
      * True where a report of {@code next} moves a parcel that stands here. @param farthest position on the line reached
      * so far
      */

@@ -12,8 +12,12 @@ import static upbeat.herald.core.journey.Stage.READY_FOR_COLLECTION;
 import static upbeat.herald.core.journey.Stage.RETURNED;
 import static upbeat.herald.core.journey.Stage.RETURNING;
 
+import java.util.ArrayDeque;
+import java.util.Deque;
 import java.util.EnumMap;
 import java.util.EnumSet;
+import java.util.HashSet;
+import java.util.List;
 import java.util.Map;
 import java.util.Set;
 
@@ -84,6 +88,23 @@ final class StageTable {
         Row row = ROWS.get(stage);
         if (row == null || !row.next().contains(next)) return false;
         return stage != DELAYED || next.position() >= Math.min(farthest, IN_TRANSIT.position());
+    }
+
+    /** Whether a parcel may still come to a stage, over any others. @param farthest see {@link #mayFollow} */
+    static boolean canReach(Stage stage, Stage target, int farthest) {
+        record At(Stage stage, int farthest) {}
+        Set<At> seen = new HashSet<>();
+        Deque<At> open = new ArrayDeque<>(List.of(new At(stage, farthest)));
+        while (!open.isEmpty()) {
+            At at = open.pop();
+            if (!seen.add(at)) continue;
+            for (Stage next : Stage.from(PACKED.position())) {
+                if (!mayFollow(at.stage(), next, at.farthest())) continue;
+                if (next == target) return true;
+                open.push(new At(next, next.isSide() ? at.farthest() : Math.max(at.farthest(), next.position())));
+            }
+        }
+        return false;
     }
 
     static Set<Stage> overtakenBy(Stage stage) {

@@ -105,4 +105,63 @@ class StageTableTest {
                 .containsExactly("dispatched", "in-transit", "out-for-delivery", "attempted", "delayed", "returning");
         assertThat(Stage.codes(Stage::isFinal)).containsExactly("delivered", "returned");
     }
+
+    @ParameterizedTest(name = "{0} to {1}: {2}")
+    @CsvSource({
+        // A side stage is ahead of a parcel for as long as it is under way.
+        "DISPATCHED, DELAYED, true",
+        "PACKED, DELAYED, true",
+        "IN_TRANSIT, ATTEMPTED, true",
+        "DISPATCHED, READY_FOR_COLLECTION, true",
+        "OUT_FOR_DELIVERY, RETURNING, true",
+        "ATTEMPTED, DELIVERED, true",
+        "ATTEMPTED, READY_FOR_COLLECTION, true",
+        "DELAYED, DELIVERED, true",
+        "ATTEMPTED, OUT_FOR_DELIVERY, true",
+        // After delivery only a return.
+        "DELIVERED, RETURNING, true",
+        "DELIVERED, RETURNED, true",
+        "DELIVERED, DELAYED, false",
+        "DELIVERED, IN_TRANSIT, false",
+        "DELIVERED, ATTEMPTED, false",
+        // Along the line nothing goes back, and a return ends as returned.
+        "IN_TRANSIT, PACKED, false",
+        "IN_TRANSIT, DISPATCHED, false",
+        "RETURNING, DELIVERED, false",
+        "RETURNING, RETURNED, true",
+        "RETURNED, DELIVERED, false",
+        "RETURNED, RETURNING, false"
+    })
+    void whatIsStillAheadOfAParcel(Stage from, Stage to, boolean ahead) {
+        int farthest = from.isSide() ? Stage.OUT_FOR_DELIVERY.position() : from.position();
+        assertThat(from.canReach(to, farthest)).isEqualTo(ahead);
+    }
+
+    /** The forecast and the journey must be of one mind: what is reached by any reports was ahead before. */
+    @Test
+    void whateverReportsMoveAParcelToWasAheadOfIt() {
+        java.util.SplittableRandom random = new java.util.SplittableRandom(5);
+        Stage[] stages = Stage.values();
+        java.time.Instant start = java.time.Instant.parse("2026-11-20T06:00:00Z");
+        for (int i = 0; i < 3_000; i++) {
+            java.util.List<Report> reports = new java.util.ArrayList<>();
+            for (int n = 0; n < 8; n++) {
+                Journey before = Journey.of(reports);
+                Stage next = stages[random.nextInt(stages.length)];
+                java.time.Instant at = start.plusSeconds(3_600L * n);
+                reports.add(new Report("r" + n, next, at, at.toString().substring(0, 10)));
+                Journey after = Journey.of(reports);
+                if (after.stage() == before.stage()) continue;
+                int farthest = before.reached().stream()
+                        .map(StageVisit::stage)
+                        .filter(s -> !s.isSide())
+                        .mapToInt(Stage::position)
+                        .max()
+                        .orElse(0);
+                assertThat(before.stage().canReach(after.stage(), farthest))
+                        .as(before.stage() + " to " + after.stage() + " after " + reports)
+                        .isTrue();
+            }
+        }
+    }
 }

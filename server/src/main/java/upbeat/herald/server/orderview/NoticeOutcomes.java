@@ -6,6 +6,7 @@ import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
+import upbeat.herald.core.journey.Stage;
 import upbeat.herald.core.journey.StageVisit;
 import upbeat.herald.core.notice.Decide;
 import upbeat.herald.core.notice.Decision;
@@ -120,22 +121,20 @@ public class NoticeOutcomes {
                             now),
                     "The stage was reached before this notice was live");
         }
-        ParcelRow parcel =
-                notice.timing().stage().isOrderStage() || known.parcels().isEmpty()
-                        ? null
-                        : known.parcels().get(0);
+        Stage stage = notice.timing().stage();
+        ParcelRow parcel = stage.isOrderStage() || known.parcels().isEmpty() ? null : nextToReach(known, stage);
+        if (parcel != null && !canReach(known, parcel, stage))
+            return verdict(
+                    notice,
+                    "not",
+                    List.of(),
+                    "The parcel is already " + parcel.stage().label());
         OrderSituation there = new OrderSituation(
                 known.order().order(),
                 parcel == null ? null : parcel.parcel(),
-                parcel == null ? null : notice.timing().stage(),
-                parcel == null ? List.of() : List.of(notice.timing().stage()),
+                parcel == null ? null : stage,
+                parcel == null ? List.of() : List.of(stage),
                 known.order().ended());
-        if (parcel != null) {
-            Optional<upbeat.herald.core.notice.Reason> past = upbeat.herald.core.notice.Overtaken.check(
-                    notice.timing().stage(), situations.load(db, known.order(), parcel));
-            if (past.isPresent())
-                return verdict(notice, "not", List.of(), past.get().text());
-        }
         return told(
                 notice,
                 Decide.decide(
@@ -145,6 +144,25 @@ public class NoticeOutcomes {
                         known.history(),
                         now),
                 null);
+    }
+
+    /** The parcel the stage is still ahead of, or the first. */
+    private static ParcelRow nextToReach(Known known, Stage stage) {
+        return known.parcels().stream()
+                .filter(p -> canReach(known, p, stage))
+                .findFirst()
+                .orElse(known.parcels().get(0));
+    }
+
+    private static boolean canReach(Known known, ParcelRow parcel, Stage stage) {
+        int farthest = known.visits().stream()
+                .filter(v -> Long.valueOf(parcel.id()).equals(v.parcelId()))
+                .map(v -> v.visit().stage())
+                .filter(s -> !s.isSide())
+                .mapToInt(Stage::position)
+                .max()
+                .orElse(0);
+        return parcel.stage().canReach(stage, farthest);
     }
 
     private static NoticeOutcome told(Notice notice, Decision decision, @Nullable String whyNotAlready) {

@@ -1,0 +1,65 @@
+package upbeat.herald.server.orderview;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
+import upbeat.herald.server.OwnAppTestCase;
+import upbeat.herald.server.RunningApp;
+
+/** "Upcoming and skipped messages" foretells what is sent afterwards. */
+class NoticeOutcomesTest extends OwnAppTestCase {
+    private final RunningApp.Person person = app.signedIn();
+
+    private JsonNode outcome(String number, String notice) {
+        for (JsonNode o : person.call("GET", "/ui/orders/kites/" + number + "/verdicts", null)
+                .json()) if (o.path("notice").asString().equals(notice)) return o;
+        throw new AssertionError("nothing about " + notice);
+    }
+
+    private String noticeAbout(String stage) {
+        JsonNode made = person.call(
+                        "POST",
+                        "/ui/plan/notices",
+                        "{\"name\":\"About " + stage + "\",\"stage\":\"" + stage
+                                + "\",\"channels\":[\"email\"],\"rule\":\"all\",\"per\":\"parcel\",\"state\":\"live\"}")
+                .json();
+        assertThat(made.path("id").isString()).as(made.toString()).isTrue();
+        return made.path("id").asString();
+    }
+
+    @Test
+    void aSideStageIsAheadOfAParcelOnItsWayAndIsSentWhenItComes() {
+        String delayed = noticeAbout("delayed");
+        String number = app.order("prepaid", "ahead@customer.example", null, "{}");
+        app.parcel(number, "hopgate", "HOP 0801 0000 7");
+        app.scan("hopgate", "HOP 0801 0000 7", "20", app.now().minusSeconds(600));
+        assertThat(outcome(number, delayed).path("verdict").asString())
+                .as(outcome(number, delayed).toString())
+                .isEqualTo("will");
+        app.scan("hopgate", "HOP 0801 0000 7", "60", app.now().minusSeconds(60));
+        assertThat(outcome(number, delayed).path("verdict").asString()).isIn("planned", "said");
+    }
+
+    @Test
+    void afterDeliveryOnlyAReturnIsAhead() {
+        String attempted = noticeAbout("attempted");
+        String returning = noticeAbout("returning");
+        String number = app.order("prepaid", "arrived@customer.example", null, "{}");
+        app.parcel(number, "hopgate", "HOP 0802 0000 6");
+        app.scan("hopgate", "HOP 0802 0000 6", "50", app.now().minusSeconds(60));
+        assertThat(outcome(number, attempted).path("verdict").asString()).isEqualTo("not");
+        assertThat(outcome(number, attempted).path("why").asString()).contains("already delivered");
+        assertThat(outcome(number, returning).path("verdict").asString()).isEqualTo("will");
+    }
+
+    @Test
+    void ofTwoParcelsTheOneThatIsStillUnderWayCounts() {
+        String collection = noticeAbout("ready-for-collection");
+        String number = app.order("prepaid", "two.parcels@customer.example", null, "{}");
+        app.parcel(number, "hopgate", "HOP 0803 0000 5");
+        app.parcel(number, "hopgate", "HOP 0804 0000 4");
+        app.scan("hopgate", "HOP 0803 0000 5", "50", app.now().minusSeconds(60));
+        assertThat(outcome(number, collection).path("verdict").asString()).isEqualTo("will");
+    }
+}
