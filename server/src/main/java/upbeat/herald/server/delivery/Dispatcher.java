@@ -192,20 +192,22 @@ public class Dispatcher implements SmartLifecycle {
             writer.writeAside(db -> messages.markAllWaiting(db, gateway.channel(), away.get(), clock.instant()));
             return false;
         }
-        outage.succeeded();
-        List<Future<?>> work = due.stream()
-                .<Future<?>>map(seq -> lanes.submit(() -> handOver.handOver(gateway, seq)))
+        List<Future<Boolean>> work = due.stream()
+                .map(seq -> lanes.submit(() -> handOver.handOver(gateway, seq)))
                 .toList();
         java.util.concurrent.ExecutionException failed = null;
-        for (Future<?> w : work) {
+        boolean taken = true;
+        for (Future<Boolean> w : work) {
             try {
-                w.get();
+                taken &= w.get();
             } catch (java.util.concurrent.ExecutionException e) {
                 failed = e;
             }
         }
         if (failed != null) throw new IllegalStateException("What became of a message could not be recorded", failed);
-        return true;
+        if (taken) outage.succeeded();
+        else outage.failed(System.nanoTime());
+        return taken;
     }
 
     /**

@@ -61,10 +61,12 @@ public class MessageHandOver {
     /**
      * One message's way. Trouble with it stays with it: it is tried again later, a few times, and then ends with a
      * reason. What can't be recorded either is thrown, so that the caller pauses.
+     *
+     * @return false where the gateway turned out not to take anything now
      */
-    void handOver(Gateway gateway, long seq) {
+    boolean handOver(Gateway gateway, long seq) {
         MessageRow m = messages.find(reader, seq).orElse(null);
-        if (m == null) return;
+        if (m == null) return true;
         MessagePreparation.Outcome outcome;
         Instant now = clock.instant();
         try {
@@ -72,7 +74,7 @@ public class MessageHandOver {
         } catch (RuntimeException | StackOverflowError | OutOfMemoryError e) {
             LOG.error("Message {} could not be prepared", m.id(), e);
             postpone(m, now);
-            return;
+            return true;
         }
         if (outcome instanceof MessagePreparation.Outcome.Held held) {
             writer.writeAside(db -> {
@@ -90,24 +92,25 @@ public class MessageHandOver {
             inHand.add(seq);
             try {
                 if (!writer.writeAside(db -> prepare.isCurrent(db, m, ready) && messages.claim(db, m, ready, now)))
-                    return;
-                record(
-                        m,
-                        handOver(
-                                gateway,
-                                new OutgoingMessage(
-                                        m.id(),
-                                        m.origin().noticeId(),
-                                        ready.to(),
-                                        ready.language(),
-                                        ready.brand(),
-                                        ready.content(),
-                                        ready.question(),
-                                        now)));
+                    return true;
+                HandOver end = handOver(
+                        gateway,
+                        new OutgoingMessage(
+                                m.id(),
+                                m.origin().noticeId(),
+                                ready.to(),
+                                ready.language(),
+                                ready.brand(),
+                                ready.content(),
+                                ready.question(),
+                                now));
+                record(m, end);
+                return !(end instanceof HandOver.Away);
             } finally {
                 inHand.remove(seq);
             }
         }
+        return true;
     }
 
     private void postpone(MessageRow m, Instant now) {

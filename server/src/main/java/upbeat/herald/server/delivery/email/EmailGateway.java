@@ -160,10 +160,22 @@ final class EmailGateway implements Gateway, AutoCloseable {
                             && m.getNextException() instanceof SMTPAddressFailedException)) {
                 String said = "The mail server answered: "
                         + String.valueOf(m.getMessage()).strip();
+                if (isOurTrouble(m, code)) return Optional.of(new HandOver.Away(said));
                 return Optional.of(code >= 500 ? new HandOver.Refused(said) : new HandOver.Later(said));
             }
         }
         return Optional.empty();
+    }
+
+    /**
+     * What the server says of our own account or sender is no customer's refusal: an answer to MAIL FROM, and the codes
+     * that ask for a log-in or find it wanting (RFC 4954, section 6; RFC 5321, 4.2.2).
+     */
+    private static boolean isOurTrouble(MessagingException e, int code) {
+        boolean toMailFrom = e instanceof SMTPSenderFailedException
+                || e instanceof SMTPSendFailedException s
+                        && Texts.orEmpty(s.getCommand()).startsWith("MAIL");
+        return toMailFrom || code == 421 || code == 454 || code == 530 || code == 534 || code == 535 || code == 538;
     }
 
     private static void close(Transport line) {

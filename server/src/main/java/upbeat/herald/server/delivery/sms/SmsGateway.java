@@ -3,6 +3,7 @@ package upbeat.herald.server.delivery.sms;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Consumer;
 import org.jsmpp.InvalidResponseException;
 import org.jsmpp.PDUException;
@@ -48,6 +49,9 @@ final class SmsGateway implements Gateway, AutoCloseable {
     private static final int QUEUE_FULL = 0x14; // ESME_RMSGQFUL
     private static final int SYSTEM_ERROR =
             0x08; // ESME_RSYSERR: also what the library answers where keeping a receipt failed, so that it comes again
+    /** Of our own account: sender, log-in and bind (SMPP 3.4, 5.1.3). */
+    private static final Set<Integer> OUR_TROUBLE = Set.of(0x04, 0x05, 0x0A, 0x0D, 0x0E, 0x0F);
+
     private static final int SHORT_MESSAGE_LIMIT = 254;
 
     private final SmsAccount account;
@@ -116,6 +120,7 @@ final class SmsGateway implements Gateway, AutoCloseable {
         } catch (NegativeResponseException e) {
             int status = e.getCommandStatus();
             String said = "The SMS centre answered with status 0x" + Integer.toHexString(status);
+            if (OUR_TROUBLE.contains(status)) return new HandOver.Away(said);
             return status == THROTTLED || status == QUEUE_FULL || status == SYSTEM_ERROR
                     ? new HandOver.Later(said)
                     : new HandOver.Refused(said);
