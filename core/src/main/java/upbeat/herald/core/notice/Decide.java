@@ -6,8 +6,8 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
+import upbeat.herald.core.journey.Stage;
 import upbeat.herald.core.journey.StageVisit;
-import upbeat.herald.core.timing.CustomerZone;
 import upbeat.herald.core.wording.Channel;
 
 /**
@@ -48,6 +48,11 @@ public final class Decide {
             return;
         }
         Instant due = due(notice, situation, moment.at(), now);
+        Optional<Reason> otherDay = checkDay(notice, situation, moment.at(), due);
+        if (otherDay.isPresent()) {
+            notSent.add(new Decision.NotSent(notice, parcel, occasion, null, otherDay.get()));
+            return;
+        }
         List<Channel> left = new ArrayList<>(notice.routing().channels());
         while (!left.isEmpty()) {
             Channel channel = left.remove(0);
@@ -118,7 +123,8 @@ public final class Decide {
         Optional<Reason> no = notice.audience()
                 .excludes(situation.order(), situation.parcel())
                 .or(() -> checkStillWanted(notice, situation, history))
-                .or(() -> checkLateness(notice, dueAt, now));
+                .or(() -> checkLateness(notice, dueAt, now))
+                .or(() -> checkDay(notice, situation, dueAt, nextAllowed(notice, situation, now)));
         return no.map(Reachability::no).orElseGet(() -> reach(notice, situation, channel));
     }
 
@@ -129,6 +135,17 @@ public final class Decide {
                 Reason.Code.TOO_OLD,
                 "It couldn't be sent for " + words(late) + "; this notice is sent within "
                         + words(notice.timing().ageLimit())));
+    }
+
+    /** What says "today" must not be read on another day, by the customer's calendar. */
+    private static Optional<Reason> checkDay(
+            Notice notice, OrderSituation situation, Instant happened, Instant leaves) {
+        if (notice.timing().stage() != Stage.OUT_FOR_DELIVERY
+                || CustomerDay.of(situation.order(), happened).equals(CustomerDay.of(situation.order(), leaves)))
+            return Optional.empty();
+        return Optional.of(new Reason(
+                Reason.Code.OVERTAKEN,
+                "It would only go out on another day than the one the parcel is out for delivery"));
     }
 
     /** What can turn a message down after it was planned; empty while it may go. */
@@ -175,10 +192,7 @@ public final class Decide {
     /** The first moment at or after {@code wanted} that the notice's send window allows where the customer lives. */
     public static Instant nextAllowed(Notice notice, OrderSituation situation, Instant wanted) {
         if (notice.timing().window() == null) return wanted;
-        String country = situation.order().shipTo() == null
-                ? null
-                : situation.order().shipTo().country();
-        return notice.timing().window().nextAllowed(wanted, CustomerZone.zoneOf(country));
+        return notice.timing().window().nextAllowed(wanted, CustomerDay.zoneOf(situation.order()));
     }
 
     private static String words(Duration d) {

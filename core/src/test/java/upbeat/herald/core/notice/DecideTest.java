@@ -376,4 +376,43 @@ class DecideTest {
                         .obstacle())
                 .isNull();
     }
+
+    private static Notice today(SendWindow window) {
+        return with(
+                notice(Stage.OUT_FOR_DELIVERY, EmailChannel.EMAIL),
+                Duration.ZERO,
+                window,
+                Audience.EVERYONE,
+                Notice.ChannelRule.ALL);
+    }
+
+    /** Hobart is at UTC+11 in November: 12:00Z is 23:00 there, 13:30Z is half past midnight of the next day. */
+    @ParameterizedTest
+    @CsvSource({"2026-11-24T12:30:00Z,true", "2026-11-24T13:30:00Z,false", "2026-11-25T12:00:00Z,false"})
+    void whatSaysTodayIsNotReadTomorrow(Instant leaves, boolean goes) {
+        Reachability reach = Decide.recheck(
+                today(null), parcelAt(Stage.OUT_FOR_DELIVERY), History.NONE, EmailChannel.EMAIL, NOON, leaves);
+        assertThat(reach.obstacle() == null).isEqualTo(goes);
+        if (!goes) assertThat(reach.obstacle().code()).isEqualTo(Reason.Code.OVERTAKEN);
+    }
+
+    @Test
+    void aWindowThatOpensTomorrowIsTooLateForIt() {
+        // Scanned at 23:00 local time; the window opens at 08:00 on the next day.
+        SendWindow day = new SendWindow(LocalTime.of(8, 0), LocalTime.of(20, 0));
+        Moment out = new Moment(Stage.OUT_FOR_DELIVERY, "2026-11-24", NOON, null);
+        assertThat(onlyReason(
+                        Decide.decide(List.of(today(day)), parcelAt(Stage.OUT_FOR_DELIVERY), out, History.NONE, NOON)))
+                .isEqualTo(Reason.Code.OVERTAKEN);
+        Moment morning = new Moment(Stage.OUT_FOR_DELIVERY, "2026-11-24", NOON.minus(Duration.ofHours(16)), null);
+        assertThat(Decide.decide(
+                                List.of(today(day)),
+                                parcelAt(Stage.OUT_FOR_DELIVERY),
+                                morning,
+                                History.NONE,
+                                NOON.minus(Duration.ofHours(16)))
+                        .messages())
+                .as("scanned at 07:00, said at 08:00 of the same day")
+                .hasSize(1);
+    }
 }

@@ -8,6 +8,7 @@ import java.util.Optional;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
+import java.util.concurrent.TimeUnit;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.annotation.Value;
@@ -31,6 +32,7 @@ public class Dispatcher implements SmartLifecycle {
     private static final Logger LOG = LoggerFactory.getLogger(Dispatcher.class);
     private static final int AT_ONCE = 64;
     private static final long TICK_MILLIS = 500;
+    private static final int DRAIN_SECONDS = 20;
     /** A wrong password asked twice a second gets an account locked. */
     private static final Duration LONGEST_OUTAGE_PAUSE = Duration.ofMinutes(1);
 
@@ -88,7 +90,7 @@ public class Dispatcher implements SmartLifecycle {
         loops.forEach(Thread::interrupt);
         for (Thread loop : loops) {
             try {
-                loop.join(5000);
+                loop.join(TimeUnit.SECONDS.toMillis(DRAIN_SECONDS + 5));
             } catch (InterruptedException e) {
                 Thread.currentThread().interrupt();
             }
@@ -159,7 +161,20 @@ public class Dispatcher implements SmartLifecycle {
                 }
             }
         }
-        if (lanes != null) lanes.shutdown();
+        if (lanes != null) drain(lanes);
+    }
+
+    /**
+     * What is in hand when the application stops is brought to its end; what was not begun waits for the next start.
+     */
+    private static void drain(ExecutorService lanes) {
+        lanes.shutdown();
+        try {
+            if (!lanes.awaitTermination(DRAIN_SECONDS, TimeUnit.SECONDS))
+                LOG.warn("Some messages were still being handed over when the application stopped");
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
     }
 
     private void sayThereIsNone(Channel channel) {
@@ -193,7 +208,7 @@ public class Dispatcher implements SmartLifecycle {
             return false;
         }
         List<Future<Boolean>> work = due.stream()
-                .map(seq -> lanes.submit(() -> handOver.handOver(gateway, seq)))
+                .map(seq -> lanes.submit(() -> !running || handOver.handOver(gateway, seq)))
                 .toList();
         java.util.concurrent.ExecutionException failed = null;
         boolean taken = true;

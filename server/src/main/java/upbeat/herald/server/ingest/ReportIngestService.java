@@ -85,11 +85,12 @@ public class ReportIngestService {
         Optional<Stage> stage =
                 s.carrier() == null ? Optional.empty() : ScanReader.readStage(s.carrier(), s.code(), s.text());
         Optional<WorkingParcel> parcel = open.find(number);
+        String day = parcel.map(p -> p.localDay(s.at())).orElse(s.day());
         Optional<Long> id = open.addScan(new ScanRepository.ScanRow(
                 0,
                 new ParcelRepository.Number(number.carrier(), number.compact()),
                 parcel.map(p -> p.row().id()).orElse(null),
-                new ScanRepository.Event(s.code(), s.text(), s.at(), s.day(), s.place(), s.expectedOn()),
+                new ScanRepository.Event(s.code(), s.text(), s.at(), day, s.place(), s.expectedOn()),
                 stage.orElse(null),
                 false,
                 ScanRepository.BY_CARRIER,
@@ -98,7 +99,7 @@ public class ReportIngestService {
         if (parcel.isEmpty()) return ScanOutcome.UNKNOWN_PARCEL;
         parcel.get().recordScan(s.at());
         if (stage.isEmpty()) return ScanOutcome.UNREAD_CODE;
-        report(open, parcel.get(), notices, new Report(id.get().toString(), stage.get(), s.at(), s.day()), now, false);
+        report(open, parcel.get(), notices, new Report(id.get().toString(), stage.get(), s.at(), day), now, false);
         return ScanOutcome.ACCEPTED;
     }
 
@@ -106,12 +107,12 @@ public class ReportIngestService {
      * A stage that somebody says a parcel reached. @return how many messages were planned, or empty where nothing is
      * new in it
      */
-    Optional<Integer> markStage(
-            JdbcClient db, ParcelRow row, Stage stage, Instant at, String day, String source, Instant now) {
+    Optional<Integer> markStage(JdbcClient db, ParcelRow row, Stage stage, Instant at, String source, Instant now) {
         ParcelRepository.Number number =
                 ParcelRepository.Number.of(row.parcel().carrier(), row.parcel().trackingNumber());
         WorkingSet open = loader.loadByNumber(db, Set.of(number));
         WorkingParcel parcel = Objects.requireNonNull(open.byId.get(row.id()));
+        String day = parcel.localDay(at);
         if (parcel.announced.contains(stage.code() + "/" + StageVisit.ONCE)) return Optional.empty();
         Optional<Long> id = open.addScan(new ScanRepository.ScanRow(
                 0,
@@ -141,18 +142,15 @@ public class ReportIngestService {
                             .flatMap(c -> ScanReader.readStage(
                                     c, s.event().code(), s.event().text()))
                             .orElse(null);
-            ingest.assignParcel(db, s.id(), parcelId, carrierKey, stage);
+            String day = parcel.localDay(s.event().at());
+            ingest.assignParcel(db, s.id(), parcelId, carrierKey, stage, day);
             parcel.recordScan(s.event().at());
             if (stage != null)
                 report(
                         open,
                         parcel,
                         notices,
-                        new Report(
-                                Long.toString(s.id()),
-                                stage,
-                                s.event().at(),
-                                s.event().day()),
+                        new Report(Long.toString(s.id()), stage, s.event().at(), day),
                         now,
                         false);
         }

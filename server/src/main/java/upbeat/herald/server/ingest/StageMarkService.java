@@ -11,7 +11,6 @@ import upbeat.herald.core.HeraldException;
 import upbeat.herald.core.journey.Journey;
 import upbeat.herald.core.journey.Stage;
 import upbeat.herald.core.journey.StageVisit;
-import upbeat.herald.core.timing.CustomerZone;
 import upbeat.herald.server.ingest.Ingested.Change;
 import upbeat.herald.server.message.MessageRepository;
 import upbeat.herald.server.order.ParcelRepository;
@@ -47,8 +46,7 @@ public class StageMarkService {
     /** A stage that somebody says a parcel reached. */
     public Ingested<ParcelRow> mark(
             JdbcClient db, ParcelRow parcel, Stage stage, Instant at, String source, Instant now) {
-        String day = at.atZone(CustomerZone.zoneOf(null)).toLocalDate().toString();
-        return reports.markStage(db, parcel, stage, at, day, source, now)
+        return reports.markStage(db, parcel, stage, at, source, now)
                 .map(planned -> new Ingested<>(parcels.get(db, parcel.id()), Change.CHANGED, planned))
                 .orElse(new Ingested<>(parcel, Change.UNCHANGED, 0));
     }

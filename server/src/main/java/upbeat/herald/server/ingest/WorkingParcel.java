@@ -8,6 +8,7 @@ import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.journey.Report;
 import upbeat.herald.core.journey.Stage;
+import upbeat.herald.core.notice.CustomerDay;
 import upbeat.herald.server.order.ParcelRow;
 
 /** A parcel a transaction works on, with all that was reported of it. */
@@ -34,6 +35,11 @@ final class WorkingParcel {
         row = row.withStage(to);
         order.putParcel(row);
         movedAt = at;
+    }
+
+    /** The day of an event on the customer's own calendar, ISO 8601, whatever offset the scan was written in. */
+    String localDay(Instant at) {
+        return CustomerDay.of(order.row().order(), at).toString();
     }
 
     void recordScan(Instant at) {

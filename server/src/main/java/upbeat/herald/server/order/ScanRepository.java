@@ -191,9 +191,10 @@ public class ScanRepository {
     }
 
     /** Gives a scan its parcel, and with it its carrier and what that reads in it. */
-    public void assignParcel(JdbcClient db, long scanId, long parcelId, String carrier, @Nullable Stage stage) {
-        db.sql("update or ignore scan set parcel_id = ?, carrier = ?, stage = ? where id = ?")
-                .params(parcelId, carrier, stage == null ? null : stage.code(), scanId)
+    public void assignParcel(
+            JdbcClient db, long scanId, long parcelId, String carrier, @Nullable Stage stage, String day) {
+        db.sql("update or ignore scan set parcel_id = ?, carrier = ?, stage = ?, day = ? where id = ?")
+                .params(parcelId, carrier, stage == null ? null : stage.code(), day, scanId)
                 .update();
     }
 

@@ -126,4 +126,36 @@ class MessageReplanTest extends OwnAppTestCase {
         assertThat(app.read(number).path("parcels").get(0).path("stage").asString())
                 .isEqualTo("delayed");
     }
+
+    /** An order to Lund; 22:30Z and 23:30Z lie on two days there, and on one in UTC. */
+    @Test
+    void theDayOfAnOccasionIsTheCustomersWhateverOffsetTheScanIsWrittenIn() {
+        String number = app.order("prepaid", null, null, "{}");
+        app.parcel(number, "hopgate", "HOP 0704 0000 5");
+        java.util.function.Consumer<String> out = at -> app.api(
+                "POST",
+                "/api/v1/scans",
+                "[{\"carrier\":\"hopgate\",\"trackingNumber\":\"HOP 0704 0000 5\",\"code\":\"40\",\"text\":null,\"at\":\""
+                        + at + "\",\"place\":\"Lund\"}]");
+        out.accept("2026-11-22T22:30:00Z");
+        out.accept("2026-11-23T08:30:00+10:00");
+        long visits = occasions(number);
+        assertThat(visits).as("one moment, written in two offsets").isEqualTo(1);
+        out.accept("2026-11-22T23:30:00Z");
+        assertThat(occasions(number))
+                .as("half past midnight in Lund is another day")
+                .isEqualTo(2);
+        out.accept("2026-11-23T02:10:00Z");
+        assertThat(occasions(number)).isEqualTo(2);
+    }
+
+    private long occasions(String number) {
+        return app.context
+                .getBean(org.springframework.jdbc.core.simple.JdbcClient.class)
+                .sql(
+                        "select count(*) from stage_reached r join shop_order o on o.id = r.order_id where o.number = ? and r.stage = 'out-for-delivery'")
+                .param(number)
+                .query(Long.class)
+                .single();
+    }
 }
