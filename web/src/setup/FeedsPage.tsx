@@ -110,7 +110,7 @@ export function FeedsPage({ now }: { now: string }) {
                   : f.feed.schedule === 'off'
                     ? ''
                     : 'Paused.'}{' '}
-                If no file is found, it is {f.worstEnd}.
+                If no file is found, the check is {f.worstEnd}.
               </p>
               {f.runs.length > 0 && (
                 <table className="sheet wide">

@@ -94,7 +94,14 @@ final class EmailValues {
             row.put("quantity", item.quantity());
             String name = FieldValues.itemName(item);
             row.put("name", name == null ? "" : TemplateHelpers.shorten(name, 200));
-            row.put("price", item.price() == null ? "" : money(item.price(), s));
+            BigDecimal price = item.price();
+            // The line's sum, so that the lines add up to what stands under them.
+            row.put("price", price == null ? "" : money(price.multiply(BigDecimal.valueOf(item.quantity())), s));
+            row.put(
+                    "unitPrice",
+                    price == null || item.quantity() == 1
+                            ? ""
+                            : Phrases.forLocale(s.locale()).get("each", money(price, s)));
             row.put("picture", picture(item) == null ? "" : item.imageUrl());
             rows.add(row);
         }

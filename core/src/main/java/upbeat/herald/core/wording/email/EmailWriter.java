@@ -150,7 +150,8 @@ final class EmailWriter {
                 .append("More}}</td></tr>\n{{/if}}</table>\n");
         text.append("{{#each ")
                 .append(list)
-                .append("}}  {{quantity}} x {{name}}  {{price}}\n{{/each}}{{#if ")
+                .append(
+                        "}}  {{quantity}} x {{name}}{{#if unitPrice}} ({{unitPrice}}){{/if}}  {{price}}\n{{/each}}{{#if ")
                 .append(list)
                 .append("More}}  {{")
                 .append(list)
@@ -159,7 +160,9 @@ final class EmailWriter {
 
     private String rows(String list, String picture) {
         return "{{#each " + list + "}}<tr>" + picture + "<td class=\"ink rule\" style=\"" + CELL
-                + "\">{{quantity}} &times; <span dir=\"auto\">{{name}}</span></td><td class=\"ink rule\" align=\"" + end
+                + "\">{{quantity}} &times; <span dir=\"auto\">{{name}}</span>{{#if unitPrice}}<br><span class=\"soft\" style=\"font-size:14px;color:"
+                + SOFT
+                + "\">{{unitPrice}}</span>{{/if}}</td><td class=\"ink rule\" align=\"" + end
                 + "\" style=\"" + CELL + "\">{{price}}</td></tr>\n{{/each}}";
     }
 
