@@ -5,6 +5,6 @@ public final class DatabaseBusyException extends RuntimeException {
     private static final long serialVersionUID = 1;
 
     DatabaseBusyException() {
-        super("Too much is being written at the moment. Try again in a few seconds");
+        super("The server is busy. Try again in a few seconds");
     }
 }

@@ -33,7 +33,7 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 public final class DatabaseWriter implements AutoCloseable {
     private static final Logger LOG = LoggerFactory.getLogger(DatabaseWriter.class);
     private static final int MOST_TOGETHER = 256;
-    /** How often a connection is tried again while the database can't be opened. */
+    /** How often it is tried, after trouble and with nothing to write, whether writing is possible again. */
     private static final long RETRY_MILLIS = 1_000;
     /**
      * Pages of 4 KiB in the log before they are carried over: 64 MB. At SQLite's own 1,000 a busy day is carried over
@@ -233,17 +233,22 @@ public final class DatabaseWriter implements AutoCloseable {
         while (!closed) {
             together.clear();
             try {
-                together.add(queue.take());
+                WriteTask<?> next = trouble == null ? queue.take() : queue.poll(RETRY_MILLIS, TimeUnit.MILLISECONDS);
+                if (next == null) {
+                    probe();
+                    continue;
+                }
+                together.add(next);
             } catch (InterruptedException e) {
-                break;
+                continue; // only closing ends the loop
             }
             queue.drainTo(together, MOST_TOGETHER - 1);
             busySince = System.nanoTime() | 1;
             try {
                 commit(together);
             } catch (Throwable e) {
-                LOG.error("The writer goes on after an error", e);
-                fail(together, e);
+                LOG.error("The writer goes on after an error, with a fresh connection", e);
+                giveUp(together, e);
             } finally {
                 busySince = 0;
             }
@@ -269,36 +274,39 @@ public final class DatabaseWriter implements AutoCloseable {
             Throwable cause = e instanceof TransactionLostException && e.getCause() != null ? e.getCause() : e;
             LOG.error("The database rejected a transaction; a fresh connection takes over", cause);
             trouble = "The database rejects changes: " + cause.getMessage();
-            counted = onDisk;
-            drop();
-            fail(together, new IllegalStateException("The database rejected the change: " + cause.getMessage(), cause));
+            giveUp(
+                    together,
+                    new IllegalStateException("The database rejected the change: " + cause.getMessage(), cause));
         }
     }
 
-    private static void fail(List<WriteTask<?>> together, Throwable why) {
+    /** Keeps nothing of the transaction, and tells all its callers so. */
+    private void giveUp(List<WriteTask<?>> together, Throwable why) {
+        counted = onDisk;
+        drop();
         together.forEach(p -> p.done().completeExceptionally(why));
     }
 
     /** The connection, opened again where the last one could not be trusted. */
     private Connection ready() throws SQLException {
-        while (connection == null) {
-            try {
-                open();
-            } catch (SQLException e) {
-                if (closed) throw e;
-                trouble = "The database can't be opened: " + e.getMessage();
-                pause();
-                throw e;
-            }
-        }
-        return connection;
+        if (connection == null) open();
+        return Objects.requireNonNull(connection);
     }
 
-    private static void pause() {
+    /** After trouble, with nothing to write: whether a page can be written again. */
+    private void probe() {
         try {
-            Thread.sleep(RETRY_MILLIS);
-        } catch (InterruptedException e) {
-            Thread.currentThread().interrupt();
+            Connection on = ready();
+            on.setAutoCommit(false);
+            try (java.sql.Statement header = on.createStatement()) {
+                int version = header.executeQuery("pragma user_version").getInt(1);
+                header.execute("pragma user_version = " + version);
+            }
+            on.setAutoCommit(true);
+            trouble = null;
+        } catch (SQLException e) {
+            trouble = "The database rejects changes: " + e.getMessage();
+            drop();
         }
     }
 

@@ -96,6 +96,14 @@ class WriterTroubleTest {
     }
 
     @Test
+    void healthIsGoodAgainWithoutAnybodyWriting() {
+        room(20);
+        assertThatThrownBy(this::fill).isInstanceOf(RuntimeException.class);
+        org.awaitility.Awaitility.await().until(() -> writer.health().isGood());
+        assertThat(count()).isZero();
+    }
+
+    @Test
     void onePieceWithoutRoomTakesNoneOfItsNeighboursWithItUnsaid() throws Exception {
         room(20);
         CountDownLatch held = new CountDownLatch(1);
