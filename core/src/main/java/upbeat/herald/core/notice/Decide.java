@@ -143,9 +143,8 @@ public final class Decide {
         if (notice.timing().stage() != Stage.OUT_FOR_DELIVERY
                 || CustomerDay.of(situation.order(), happened).equals(CustomerDay.of(situation.order(), leaves)))
             return Optional.empty();
-        return Optional.of(new Reason(
-                Reason.Code.OVERTAKEN,
-                "It would only go out on another day than the one the parcel is out for delivery"));
+        return Optional.of(
+                new Reason(Reason.Code.OVERTAKEN, "It couldn't be sent on the day the parcel was out for delivery"));
     }
 
     /** What can turn a message down after it was planned; empty while it may go. */

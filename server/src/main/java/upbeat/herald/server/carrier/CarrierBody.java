@@ -148,7 +148,7 @@ public record CarrierBody(
         if (link.length() > 500 || !link.matches("https?://[^\\s<>\"]+"))
             errors.add(field, "Enter an address that begins with https:// and has no spaces");
         else if (link.matches("https?://[^/?#]*\\{.*"))
-            errors.add(field, "Put the fields behind the server's name: it must be the same for every parcel");
+            errors.add(field, "Fields can't be part of the server name. Put them after it");
         else if (!isAddress(link.replaceAll("\\{[^}]*}", "x")))
             errors.add(field, "This isn't a valid address once its fields are filled in");
         java.util.regex.Matcher unknown = java.util.regex.Pattern.compile(

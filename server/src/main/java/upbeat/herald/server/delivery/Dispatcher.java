@@ -98,7 +98,7 @@ public class Dispatcher implements SmartLifecycle {
         loops.clear();
     }
 
-    /** False while a history is filled in, where {@link #drain} does the work. */
+    /** False while a history is filled in, where {@link #dispatchAllDue} does the work. */
     @Override
     public boolean isAutoStartup() {
         return autoStart;

@@ -78,9 +78,7 @@ public class MessageHandOver {
         }
         if (outcome instanceof MessagePreparation.Outcome.Held held) {
             writer.writeAside(db -> {
-                if (held.reason().code() == Reason.Code.ANSWERED) messages.markCancelled(db, seq, held.reason());
-                else if (messages.markWithheld(db, seq, held.reason())
-                        && held.reason().code().isOfChannel()) next.planNext(db, m);
+                next.hold(db, m, held.reason());
                 return null;
             });
         } else if (outcome instanceof MessagePreparation.Outcome.NotYet notYet) {
@@ -121,11 +119,11 @@ public class MessageHandOver {
                         m.seq(),
                         new Reason(
                                 Reason.Code.BROKEN,
-                                "This message couldn't be put together. The log has the details under " + m.id()))
+                                "This message couldn't be created. The log has the details under " + m.id()))
                 : messages.postpone(
                         db,
                         m.seq(),
-                        "This message couldn't be put together; it's tried again",
+                        "This message couldn't be created. It will be tried again",
                         now.plus(Backoff.delayAfter(attempt, random))));
     }
 

@@ -4,6 +4,7 @@ import java.time.InstantSource;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.notice.Decide;
+import upbeat.herald.core.notice.Reason;
 import upbeat.herald.server.notice.NoticeRepository;
 import upbeat.herald.server.order.OrderRepository;
 import upbeat.herald.server.order.OrderRow;
@@ -13,6 +14,7 @@ import upbeat.herald.server.order.ParcelRow;
 /** When a channel did not work, plans the message for the one that stands by, in the same transaction. */
 @Component
 public class ChannelFallback {
+    private final MessageRepository messages;
     private final NoticeRepository notices;
     private final OrderRepository orders;
     private final ParcelRepository parcels;
@@ -21,18 +23,31 @@ public class ChannelFallback {
     private final InstantSource clock;
 
     ChannelFallback(
+            MessageRepository messages,
             NoticeRepository notices,
             OrderRepository orders,
             ParcelRepository parcels,
             SituationLoader situations,
             MessagePlanner plan,
             InstantSource clock) {
+        this.messages = messages;
         this.notices = notices;
         this.orders = orders;
         this.parcels = parcels;
         this.situations = situations;
         this.plan = plan;
         this.clock = clock;
+    }
+
+    /**
+     * Keeps a message back that was planned: withheld, or cancelled where the customer answered. Where another channel
+     * may still reach the customer, that one is planned.
+     */
+    public void hold(JdbcClient db, MessageRow m, Reason reason) {
+        boolean held = reason.code() == Reason.Code.ANSWERED
+                ? messages.markCancelled(db, m.seq(), reason)
+                : messages.markWithheld(db, m.seq(), reason);
+        if (held && reason.code().isOfChannel()) planNext(db, m);
     }
 
     public void planNext(JdbcClient db, MessageRow failed) {

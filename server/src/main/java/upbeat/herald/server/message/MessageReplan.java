@@ -1,19 +1,20 @@
 package upbeat.herald.server.message;
 
 import java.time.Instant;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.journey.Order;
+import upbeat.herald.core.journey.Parcel;
 import upbeat.herald.core.journey.StageVisit;
 import upbeat.herald.core.notice.Decide;
 import upbeat.herald.core.notice.Moment;
 import upbeat.herald.core.notice.Notice;
 import upbeat.herald.core.notice.OrderSituation;
 import upbeat.herald.core.notice.Reachability;
-import upbeat.herald.core.notice.Reason;
 import upbeat.herald.server.notice.NoticeRepository;
 import upbeat.herald.server.order.OrderRepository;
 import upbeat.herald.server.order.OrderRow;
@@ -68,7 +69,7 @@ public class MessageReplan {
                     r.parcelId() == null ? null : parcels.find(db, r.parcelId()).orElse(null);
             if (r.parcelId() != null && parcel == null) continue;
             StageVisit v = r.visit();
-            Set<String> only = new java.util.HashSet<>(again);
+            Set<String> only = new HashSet<>(again);
             notices.findAll(db).stream()
                     .filter(n -> isNewlyFor(n, before, order.order(), parcel))
                     .forEach(n -> only.add(n.id()));
@@ -80,15 +81,14 @@ public class MessageReplan {
             orders.addNote(
                     db,
                     order.id(),
-                    "The order changed: " + planned + (planned == 1 ? " message is" : " messages are")
-                            + " sent that wouldn't have been",
+                    planned + (planned == 1 ? " message was" : " messages were") + " added because the order changed",
                     now);
         return planned;
     }
 
     /** The plan as it is speaks of the order now, and would not have before. */
     private static boolean isNewlyFor(Notice notice, Order before, Order after, @Nullable ParcelRow parcel) {
-        upbeat.herald.core.journey.@Nullable Parcel of = parcel == null ? null : parcel.parcel();
+        @Nullable Parcel of = parcel == null ? null : parcel.parcel();
         return notice.audience().excludes(before, of).isPresent()
                 && notice.audience().excludes(after, of).isEmpty();
     }
@@ -112,23 +112,17 @@ public class MessageReplan {
                     m.recipient().channel(),
                     m.times().dueAt(),
                     now);
-            if (reach.obstacle() != null) withhold(db, order, m, reach.obstacle(), now);
+            if (reach.obstacle() != null) fallback.hold(db, m, reach.obstacle());
             else if (reach.address() != null
                     && !reach.address().equals(m.recipient().to())) {
                 messages.updateAddress(db, m.seq(), reach.address());
                 orders.addNote(
                         db,
                         order.id(),
-                        notice.name() + " by " + m.recipient().channel().label() + " goes to " + reach.address()
-                                + " now, because the order changed",
+                        "Because the order changed, " + notice.name() + " by "
+                                + m.recipient().channel().label() + " now goes to " + reach.address(),
                         now);
             }
         }
-    }
-
-    private void withhold(JdbcClient db, OrderRow order, MessageRow m, Reason why, Instant now) {
-        if (!messages.markWithheld(db, m.seq(), new Reason(why.code(), why.text() + " (changed after it was planned)")))
-            return;
-        if (why.code().isOfChannel()) fallback.planNext(db, m);
     }
 }

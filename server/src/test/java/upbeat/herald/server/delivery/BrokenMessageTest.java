@@ -38,7 +38,7 @@ class BrokenMessageTest extends OwnAppTestCase {
         await().until(() -> !app.world.phones.on("+46701740652").isEmpty());
         await().until(() -> message(broken).attempt() == 1);
         assertThat(message(broken).status()).isEqualTo("waiting");
-        assertThat(message(broken).reason()).contains("couldn't be put together");
+        assertThat(message(broken).reason()).contains("couldn't be created");
         app.order("cash-on-delivery", null, "+46701740653", "{\"whatsapp\":false}");
         app.advance("PT16M");
         await().until(() -> !app.world.phones.on("+46701740653").isEmpty());

@@ -3,7 +3,9 @@ package upbeat.herald.server.ingest.feed;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -17,6 +19,14 @@ import upbeat.herald.server.platform.persistence.Json;
 class FeedRepository {
     private static final String COLUMNS =
             "select id, name, kind, shop, holds, carrier, place, schedule, at_time, zone, watch, live, next_at, last_hash from feed ";
+    private static final String INSERT = """
+            insert into feed (name, kind, shop, holds, carrier, place, schedule, at_time, zone, watch, live, next_at,
+            created_at) values (:name, :kind, :shop, :holds, :carrier, :place, :schedule, :at, :zone, :watch, :live,
+            :next, :created) returning id""";
+    private static final String UPDATE = """
+            update feed set name = :name, kind = :kind, shop = :shop, holds = :holds, carrier = :carrier,
+            place = :place, schedule = :schedule, at_time = :at, zone = :zone, watch = :watch, live = :live,
+            next_at = :next where id = :id""";
     private static final String RUN =
             "select id, feed_id, began_at, tries, next_at, ended_at, ended_by, summary from feed_run ";
 
@@ -56,44 +66,32 @@ class FeedRepository {
     }
 
     long insert(JdbcClient db, Feed f, Instant now) {
-        return db.sql(
-                        "insert into feed (name, kind, shop, holds, carrier, place, schedule, at_time, zone, watch, live, next_at, created_at) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?) returning id")
-                .params(
-                        f.name(),
-                        f.source().kind(),
-                        f.content().shop(),
-                        f.content().holds(),
-                        f.content().carrier(),
-                        f.source().place(),
-                        f.timing().schedule(),
-                        f.timing().atTime(),
-                        f.timing().zone(),
-                        Json.write(f.timing().watch()),
-                        f.timing().live() ? 1 : 0,
-                        Columns.millis(f.nextAt()),
-                        now.toEpochMilli())
+        return db.sql(INSERT)
+                .params(values(f))
+                .param("created", now.toEpochMilli())
                 .query(Long.class)
                 .single();
     }
 
     void update(JdbcClient db, Feed f) {
-        db.sql(
-                        "update feed set name = ?, kind = ?, shop = ?, holds = ?, carrier = ?, place = ?, schedule = ?, at_time = ?, zone = ?, watch = ?, live = ?, next_at = ? where id = ?")
-                .params(
-                        f.name(),
-                        f.source().kind(),
-                        f.content().shop(),
-                        f.content().holds(),
-                        f.content().carrier(),
-                        f.source().place(),
-                        f.timing().schedule(),
-                        f.timing().atTime(),
-                        f.timing().zone(),
-                        Json.write(f.timing().watch()),
-                        f.timing().live() ? 1 : 0,
-                        Columns.millis(f.nextAt()),
-                        f.id())
-                .update();
+        db.sql(UPDATE).params(values(f)).param("id", f.id()).update();
+    }
+
+    private static Map<String, @Nullable Object> values(Feed f) {
+        Map<String, @Nullable Object> values = new HashMap<>();
+        values.put("name", f.name());
+        values.put("kind", f.source().kind());
+        values.put("place", f.source().place());
+        values.put("shop", f.content().shop());
+        values.put("holds", f.content().holds());
+        values.put("carrier", f.content().carrier());
+        values.put("schedule", f.timing().schedule());
+        values.put("at", f.timing().atTime());
+        values.put("zone", f.timing().zone());
+        values.put("watch", Json.write(f.timing().watch()));
+        values.put("live", f.timing().live() ? 1 : 0);
+        values.put("next", Columns.millis(f.nextAt()));
+        return values;
     }
 
     void remove(JdbcClient db, long id) {

@@ -145,7 +145,7 @@ class WebhookRequestProcessor {
         for (Map<String, String> p : read.parcels()) {
             String number = p.get("trackingNumber");
             if (Texts.isBlank(number)) {
-                wrong.add("A parcel has no tracking number. Choose the value it comes in");
+                wrong.add("A parcel has no tracking number. Check the mapping");
                 continue;
             }
             Carrier carrier = carrierOf.findByName(db, p.get("carrier"), number).orElse(null);
