@@ -102,7 +102,7 @@ export function BlockForm({ block: b, onChange, around, Column }: Props) {
         </div>
       );
     case 'address':
-      return <div className="brings">Delivery address: name, street, postcode, city, country</div>;
+      return <div className="brings">Delivery address: name, street, postcode, city, region, country</div>;
     case 'totals':
       return <div className="brings">Total, and what is paid on delivery</div>;
     case 'question':

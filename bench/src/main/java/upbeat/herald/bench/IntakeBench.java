@@ -238,7 +238,7 @@ final class IntakeBench {
                 PLACED.minusSeconds(i % 2_000_000),
                 new Order.Customer(
                         name, "c" + i + "@customer.example", String.format("+4670174%05d", i % 100_000), "en"),
-                new Order.ShipTo(name, null, "Lund", null, "SE"),
+                new Order.ShipTo(name, null, "Lund", null, null, "SE"),
                 new Order.Purchase(
                         Payment.PREPAID,
                         "SEK",

@@ -101,7 +101,7 @@ final class WordingBench {
                 "QK-" + (100_000 + i),
                 PLACED,
                 new Order.Customer(name, "c" + i + "@customer.example", "+46701740605", "en"),
-                new Order.ShipTo(name, "2 Quay", "Hobart", "7000", "AU"),
+                new Order.ShipTo(name, "2 Quay", "Hobart", null, "7000", "AU"),
                 new Order.Purchase(Payment.PREPAID, "EUR", new BigDecimal("84.50"), items),
                 new Order.Consent(true, true, true),
                 List.of());
@@ -113,7 +113,8 @@ final class WordingBench {
                 null,
                 Locale.ENGLISH,
                 new MessageSubject.Tracking(1, 1, "https://q.example/t/1abcdef"),
-                new MessageSubject.Days(LocalDate.parse("2026-11-24"), LocalDate.parse("2026-11-23"), null));
+                new MessageSubject.Days(
+                        java.time.ZoneOffset.UTC, LocalDate.parse("2026-11-24"), LocalDate.parse("2026-11-23"), null));
     }
 
     /** The same values as plain maps, made beforehand, which is more than the floor could ask for. */

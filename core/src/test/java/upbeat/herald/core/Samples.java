@@ -67,7 +67,7 @@ public final class Samples {
                 "QK-1",
                 NOON,
                 new Order.Customer(name, email, phone, "en"),
-                new Order.ShipTo(name, "2 Quay", "Hobart", "7000", country),
+                new Order.ShipTo(name, "2 Quay", "Hobart", null, "7000", country),
                 new Order.Purchase(
                         payment,
                         "AUD",
@@ -138,6 +138,7 @@ public final class Samples {
                         "https://q.example/a/T"),
                 Locale.ENGLISH,
                 new MessageSubject.Tracking(1, 1, "https://q.example/t/1abcdef"),
-                new MessageSubject.Days(LocalDate.parse("2026-11-24"), LocalDate.parse("2026-11-24"), null));
+                new MessageSubject.Days(
+                        java.time.ZoneOffset.UTC, LocalDate.parse("2026-11-24"), LocalDate.parse("2026-11-24"), null));
     }
 }

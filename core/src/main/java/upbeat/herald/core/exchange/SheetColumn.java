@@ -23,6 +23,7 @@ public enum SheetColumn {
     LANGUAGE("language", "language"),
     STREET("street", "street", "address"),
     CITY("city", "city", "town"),
+    REGION("region", "region", "state or region", "province", "county"),
     POSTCODE("postcode", "postcode", "zip", "postal code"),
     SKU("sku", "sku", "article", "item number"),
     ITEM("item", "item", "item name", "product"),

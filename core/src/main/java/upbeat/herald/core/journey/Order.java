@@ -56,13 +56,15 @@ public record Order(
         public static final Customer NOBODY = new Customer(null, null, null, null);
     }
 
+    /** @param region as the shop writes it: an ISO 3166-2 code with or without its country, or a name */
     public record ShipTo(
             @Nullable String name,
             @Nullable String street,
             @Nullable String city,
+            @Nullable String region,
             @Nullable String postcode,
             @Nullable String country) {
-        public static final ShipTo NOWHERE = new ShipTo(null, null, null, null, null);
+        public static final ShipTo NOWHERE = new ShipTo(null, null, null, null, null, null);
     }
 
     /** @param quantity pieces, 1 or more; {@code price} of one piece in the order's currency */

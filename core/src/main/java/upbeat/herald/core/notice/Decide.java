@@ -47,10 +47,11 @@ public final class Decide {
             notSent.add(new Decision.NotSent(notice, parcel, occasion, null, no.get()));
             return;
         }
-        Instant due = due(notice, situation, moment.at(), now);
-        Optional<Reason> otherDay = checkDay(notice, situation, moment.at(), due);
-        if (otherDay.isPresent()) {
-            notSent.add(new Decision.NotSent(notice, parcel, occasion, null, otherDay.get()));
+        Instant wanted = moment.at().plus(notice.timing().after());
+        Optional<Instant> due = nextAllowed(notice, situation, wanted.isBefore(now) ? now : wanted);
+        Optional<Reason> hour = checkHour(notice, situation, moment.at(), due);
+        if (due.isEmpty() || hour.isPresent()) {
+            notSent.add(new Decision.NotSent(notice, parcel, occasion, null, hour.orElseThrow()));
             return;
         }
         List<Channel> left = new ArrayList<>(notice.routing().channels());
@@ -63,7 +64,7 @@ public final class Decide {
             }
             boolean first = notice.routing().rule() == Notice.ChannelRule.FIRST_THAT_WORKS;
             messages.add(new PlannedMessage(
-                    notice, parcel, occasion, channel, reach.address(), due, first ? left : List.of()));
+                    notice, parcel, occasion, channel, reach.address(), due.get(), first ? left : List.of()));
             if (first) {
                 left.forEach(l -> notSent.add(new Decision.NotSent(
                         notice,
@@ -124,7 +125,7 @@ public final class Decide {
                 .excludes(situation.order(), situation.parcel())
                 .or(() -> checkStillWanted(notice, situation, history))
                 .or(() -> checkLateness(notice, dueAt, now))
-                .or(() -> checkDay(notice, situation, dueAt, nextAllowed(notice, situation, now)));
+                .or(() -> checkHour(notice, situation, dueAt, nextAllowed(notice, situation, now)));
         return no.map(Reachability::no).orElseGet(() -> reach(notice, situation, channel));
     }
 
@@ -137,12 +138,19 @@ public final class Decide {
                         + words(notice.timing().ageLimit())));
     }
 
-    /** What says "today" must not be read on another day, by the customer's calendar. */
-    private static Optional<Reason> checkDay(
-            Notice notice, OrderSituation situation, Instant happened, Instant leaves) {
+    /**
+     * There must be an hour at which it may leave, and what says "today" must not be read on another day, by any
+     * calendar the customer may live by.
+     */
+    private static Optional<Reason> checkHour(
+            Notice notice, OrderSituation situation, Instant happened, Optional<Instant> leaves) {
+        if (leaves.isEmpty())
+            return Optional.of(
+                    new Reason(
+                            Reason.Code.NO_COMMON_HOUR,
+                            "The send window is never open at once in all time zones where this address may be. Add the region or postcode, or widen the window"));
         if (notice.timing().stage() != Stage.OUT_FOR_DELIVERY
-                || CustomerDay.of(situation.order(), happened).equals(CustomerDay.of(situation.order(), leaves)))
-            return Optional.empty();
+                || CustomerDay.isSameDay(situation.order(), happened, leaves.get())) return Optional.empty();
         return Optional.of(
                 new Reason(Reason.Code.OVERTAKEN, "It couldn't be sent on the day the parcel was out for delivery"));
     }
@@ -170,8 +178,8 @@ public final class Decide {
             Channel channel = left.remove(0);
             Reachability reach = reach(notice, situation, channel);
             if (reach.obstacle() == null)
-                return Optional.of(new PlannedMessage(
-                        notice, parcel, occasion, channel, reach.address(), nextAllowed(notice, situation, now), left));
+                return nextAllowed(notice, situation, now)
+                        .map(due -> new PlannedMessage(notice, parcel, occasion, channel, reach.address(), due, left));
         }
         return Optional.empty();
     }
@@ -183,15 +191,13 @@ public final class Decide {
         return Reachability.check(situation.order(), channel);
     }
 
-    private static Instant due(Notice notice, OrderSituation situation, Instant happened, Instant now) {
-        Instant wanted = happened.plus(notice.timing().after());
-        return nextAllowed(notice, situation, wanted.isBefore(now) ? now : wanted);
-    }
-
-    /** The first moment at or after {@code wanted} that the notice's send window allows where the customer lives. */
-    public static Instant nextAllowed(Notice notice, OrderSituation situation, Instant wanted) {
-        if (notice.timing().window() == null) return wanted;
-        return notice.timing().window().nextAllowed(wanted, CustomerDay.zoneOf(situation.order()));
+    /**
+     * The first moment at or after {@code wanted} that the notice's send window allows wherever the customer may live;
+     * empty where there is none in reach.
+     */
+    public static Optional<Instant> nextAllowed(Notice notice, OrderSituation situation, Instant wanted) {
+        if (notice.timing().window() == null) return Optional.of(wanted);
+        return notice.timing().window().nextAllowed(wanted, CustomerDay.clockOf(situation.order()));
     }
 
     private static String words(Duration d) {

@@ -30,6 +30,7 @@ public final class Fields {
             new Field("shipTo.street", "Street of destination", "7 Lantern Lane", false),
             new Field("shipTo.postcode", "Postcode of destination", "7000", false),
             new Field("shipTo.city", "City of destination", "Hobart", false),
+            new Field("shipTo.region", "Region of destination", "Tasmania", false),
             new Field("shipTo.country", "Country of destination", "Australia", false),
             new Field("parcel.carrier", "The carrier's name", "Skerry Post", true),
             new Field("parcel.trackingNumber", "The tracking number", "RX473124829XS", true),

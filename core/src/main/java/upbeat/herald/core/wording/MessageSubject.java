@@ -1,6 +1,8 @@
 package upbeat.herald.core.wording;
 
 import java.time.LocalDate;
+import java.time.ZoneId;
+import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -49,10 +51,11 @@ public record MessageSubject(
      * @param expected the day of delivery that the carrier announced, or null
      */
     public record Days(
+            ZoneId zone,
             @Nullable LocalDate today,
             @Nullable LocalDate dispatchedOn,
             @Nullable LocalDate expected) {
-        public static final Days UNKNOWN = new Days(null, null, null);
+        public static final Days UNKNOWN = new Days(ZoneOffset.UTC, null, null, null);
     }
 
     public MessageSubject(

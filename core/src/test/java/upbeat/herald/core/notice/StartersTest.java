@@ -66,6 +66,7 @@ class StartersTest {
                 Locale.forLanguageTag(language),
                 plain.tracking(),
                 new MessageSubject.Days(
+                        java.time.ZoneOffset.UTC,
                         LocalDate.parse("2026-11-24"),
                         stage.isOrderStage() ? null : LocalDate.parse("2026-11-24"),
                         null));

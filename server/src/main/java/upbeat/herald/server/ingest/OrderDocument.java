@@ -47,6 +47,7 @@ public record OrderDocument(
             @Nullable String name,
             @Nullable String street,
             @Nullable String city,
+            @Nullable String region,
             @Nullable String postcode,
             @Nullable String country) {}
 
@@ -152,6 +153,7 @@ public record OrderDocument(
                 text("shipTo.name", shipTo.name(), errors),
                 text("shipTo.street", shipTo.street(), errors),
                 text("shipTo.city", shipTo.city(), errors),
+                text("shipTo.region", shipTo.region(), errors),
                 text("shipTo.postcode", shipTo.postcode(), errors),
                 country);
     }

@@ -15,9 +15,9 @@ import upbeat.herald.core.answer.SignedLink;
 import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.journey.Parcel;
 import upbeat.herald.core.journey.Stage;
+import upbeat.herald.core.notice.CustomerDay;
 import upbeat.herald.core.notice.Notice;
 import upbeat.herald.core.notice.WordingSelection;
-import upbeat.herald.core.timing.CustomerZone;
 import upbeat.herald.core.wording.Channel;
 import upbeat.herald.core.wording.CustomerLanguage;
 import upbeat.herald.core.wording.MessageSubject;
@@ -100,8 +100,7 @@ public class MessageComposer {
     /** What a message of this scene speaks of. */
     public MessageSubject subjectOf(JdbcClient db, Scene scene, Instant now) {
         Order order = scene.order().order();
-        Order.ShipTo to = order.shipTo();
-        ZoneId zone = CustomerZone.zoneOf(to == null ? null : to.country());
+        ZoneId zone = CustomerDay.clockOf(order).likely();
         Parcel parcel = scene.parcel() == null ? null : parcels.currentLeg(db, scene.parcel());
         return new MessageSubject(
                 order,
@@ -135,11 +134,14 @@ public class MessageComposer {
 
     private MessageSubject.Days days(JdbcClient db, @Nullable ParcelRow parcel, ZoneId zone, Instant now) {
         LocalDate today = now.atZone(zone).toLocalDate();
-        if (parcel == null) return new MessageSubject.Days(today, null, null);
+        if (parcel == null) return new MessageSubject.Days(zone, today, null, null);
         LocalDate dispatchedOn = visits.findFirstVisit(db, parcel.id(), Stage.DISPATCHED)
                 .map(at -> at.atZone(zone).toLocalDate())
                 .orElse(null);
         return new MessageSubject.Days(
-                today, dispatchedOn, scans.findExpectedDay(db, parcel.id()).orElse(null));
+                zone,
+                today,
+                dispatchedOn,
+                scans.findExpectedDay(db, parcel.id()).orElse(null));
     }
 }

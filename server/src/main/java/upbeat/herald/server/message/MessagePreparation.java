@@ -105,7 +105,8 @@ public class MessagePreparation {
                 m.times().dueAt(),
                 now);
         if (reach.obstacle() != null) return new Outcome.Held(reach.obstacle());
-        Instant allowed = Decide.nextAllowed(notice, situation, now);
+        // There is one: the check above turns down what has none.
+        Instant allowed = Decide.nextAllowed(notice, situation, now).orElseThrow();
         if (allowed.isAfter(now)) return new Outcome.NotYet(allowed);
         WordingSelection.Chosen chosen = composer.chooseWording(
                         db, notice, m.recipient().channel(), order, parcel)

@@ -35,6 +35,7 @@ class OrderExport {
             "phone",
             "country",
             "city",
+            "region",
             "postcode",
             "street",
             "language",
@@ -103,8 +104,8 @@ class OrderExport {
 
     private static List<String> cells(OrderRow row, @Nullable ParcelRow parcel, OrderListRepository.Row listed) {
         Order o = row.order();
-        Order.Customer who = o.customer() == null ? new Order.Customer(null, null, null, null) : o.customer();
-        Order.ShipTo to = o.shipTo() == null ? new Order.ShipTo(null, null, null, null, null) : o.shipTo();
+        Order.Customer who = o.customer() == null ? Order.Customer.NOBODY : o.customer();
+        Order.ShipTo to = o.shipTo() == null ? Order.ShipTo.NOWHERE : o.shipTo();
         return Arrays.asList(
                 o.shop(),
                 o.number(),
@@ -114,6 +115,7 @@ class OrderExport {
                 who.phone(),
                 to.country(),
                 to.city(),
+                to.region(),
                 to.postcode(),
                 to.street(),
                 who.language(),

@@ -116,8 +116,8 @@ final class DemoOrders {
         String city = land.cities()[random.nextInt(land.cities().length)];
         String postcode = String.format(
                 Locale.ROOT, land.postcode(), random.nextInt(land.country().equals("CA") ? 10 : 100));
-        Order.ShipTo to =
-                new Order.ShipTo(name, (1 + random.nextInt(90)) + " Lantern Lane", city, postcode, land.country());
+        Order.ShipTo to = new Order.ShipTo(
+                name, (1 + random.nextInt(90)) + " Lantern Lane", city, null, postcode, land.country());
         return new Order(
                 shop,
                 number,

@@ -62,7 +62,7 @@ class LongScanListTest extends OwnAppTestCase {
                         prefix + "-" + i,
                         placed,
                         new Order.Customer("Ann", "l" + i + "@customer.example", "+46701740620", null),
-                        new Order.ShipTo("Ann", null, "Lund", null, "SE"),
+                        new Order.ShipTo("Ann", null, "Lund", null, null, "SE"),
                         new Order.Purchase(
                                 Payment.PREPAID,
                                 "SEK",

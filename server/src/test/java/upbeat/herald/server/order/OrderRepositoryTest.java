@@ -30,7 +30,7 @@ class OrderRepositoryTest {
                 number,
                 NOW.minusSeconds(60),
                 customer,
-                new Order.ShipTo("Ann", "1 Slipway", "Lund", "22350", "SE"),
+                new Order.ShipTo("Ann", "1 Slipway", "Lund", null, "22350", "SE"),
                 new Order.Purchase(
                         Payment.PREPAID,
                         "SEK",

@@ -24,6 +24,7 @@ public enum Target {
     SHIP_NAME("shipTo.name", "Recipient", "shippingaddress.name", "recipient", "shipto.name"),
     STREET("shipTo.street", "Street", "address1", "street", "line1", "addressline1"),
     CITY("shipTo.city", "City", "city", "town", "locality"),
+    REGION("shipTo.region", "Region", "provincecode", "regioncode", "statecode", "province", "region"),
     POSTCODE("shipTo.postcode", "Postcode", "postcode", "zip", "postalcode", "zipcode"),
     COUNTRY("shipTo.country", "Country code", "countrycode", "country", "countryiso"),
     CONSENT_EMAIL("consent.email", "E-mail consent", "emailconsent", "acceptsemail"),

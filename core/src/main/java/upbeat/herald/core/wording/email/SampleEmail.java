@@ -21,7 +21,7 @@ public final class SampleEmail {
             "QK-20871",
             Instant.parse("2026-11-24T13:05:00Z"),
             new Order.Customer("Ottoline Brack", "ottoline.brack@customer.example", null, "en"),
-            new Order.ShipTo("Ottoline Brack", "7 Lantern Lane", "Hobart", "7000", "AU"),
+            new Order.ShipTo("Ottoline Brack", "7 Lantern Lane", "Hobart", null, "7000", "AU"),
             new Order.Purchase(
                     Payment.PREPAID,
                     "AUD",

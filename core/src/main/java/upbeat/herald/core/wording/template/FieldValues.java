@@ -12,7 +12,6 @@ import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.Texts;
 import upbeat.herald.core.carrier.TrackingLink;
 import upbeat.herald.core.journey.Order;
-import upbeat.herald.core.timing.CustomerZone;
 import upbeat.herald.core.wording.Field;
 import upbeat.herald.core.wording.Fields;
 import upbeat.herald.core.wording.MessageSubject;
@@ -56,16 +55,13 @@ public final class FieldValues {
         if (order.placedAt() != null)
             about.putLazily(
                     "placedOn",
-                    () -> new Day(
-                            order.placedAt()
-                                    .atZone(CustomerZone.zoneOf(to == null ? null : to.country()))
-                                    .toLocalDate(),
-                            locale));
+                    () -> new Day(order.placedAt().atZone(s.days().zone()).toLocalDate(), locale));
         LazyValues shipTo = group(values, "shipTo");
         if (to != null) {
             shipTo.putLazily("name", () -> oneLine(to.name()));
             shipTo.putLazily("street", () -> oneLine(to.street()));
             shipTo.putLazily("postcode", () -> oneLine(to.postcode()));
+            shipTo.putLazily("region", () -> oneLine(to.region()));
             shipTo.putLazily("city", () -> oneLine(to.city()));
             if (to.country() != null)
                 shipTo.putLazily("country", () -> new Locale("", to.country()).getDisplayCountry(locale));

@@ -290,16 +290,15 @@ class SpreadsheetImport {
                 or(email, was.email()),
                 or(phone, was.phone()),
                 or(language(row), was.language()));
-        Order.ShipTo went = before == null || before.shipTo() == null
-                ? new Order.ShipTo(null, null, null, null, null)
-                : before.shipTo();
+        Order.ShipTo went = before == null || before.shipTo() == null ? Order.ShipTo.NOWHERE : before.shipTo();
         Order.ShipTo to = new Order.ShipTo(
                 or(went.name(), country == null ? null : customer.name()),
                 or(row.get(SheetColumn.STREET), went.street()),
                 or(row.get(SheetColumn.CITY), went.city()),
+                or(row.get(SheetColumn.REGION), went.region()),
                 or(row.get(SheetColumn.POSTCODE), went.postcode()),
                 country);
-        if (to.equals(new Order.ShipTo(null, null, null, null, null))
+        if (to.equals(Order.ShipTo.NOWHERE)
                 || before != null
                         && before.shipTo() == null
                         && country == null
