@@ -3,6 +3,7 @@ package upbeat.herald.core;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
+import java.util.Map;
 import java.util.stream.Stream;
 import java.util.stream.StreamSupport;
 import tools.jackson.databind.JsonNode;
@@ -13,9 +14,17 @@ public final class Checks {
     private Checks() {}
 
     public static Stream<JsonNode> list(String file, String list) {
+        return StreamSupport.stream(read(file).path(list).spliterator(), false);
+    }
+
+    /** The values of an object by their names. */
+    public static Stream<Map.Entry<String, JsonNode>> map(String file, String object) {
+        return read(file).path(object).properties().stream();
+    }
+
+    private static JsonNode read(String file) {
         try (InputStream in = Checks.class.getResourceAsStream("/checks/" + file)) {
-            return StreamSupport.stream(
-                    JsonMapper.shared().readTree(in).path(list).spliterator(), false);
+            return JsonMapper.shared().readTree(in);
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }

@@ -88,7 +88,7 @@ class AnswerPageService {
         Optional<MessageRow> message = read.flatMap(r -> messages.find(reader, r.message()))
                 .filter(m -> m.sent().question() != null);
         if (message.isEmpty()) return problem(404, "broken", texts);
-        CustomerPageTexts own = CustomerPageTexts.forLanguage(CustomerLanguage.languageOf(
+        CustomerPageTexts own = CustomerPageTexts.forLanguages(CustomerLanguage.languagesOf(
                 orders.get(reader, message.get().origin().orderId()).order()));
         if (read.get().expired()) return problem(410, "expired", own);
         return page.of(message.get(), own);

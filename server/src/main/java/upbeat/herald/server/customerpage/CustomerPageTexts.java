@@ -1,10 +1,10 @@
 package upbeat.herald.server.customerpage;
 
+import java.util.Collections;
 import java.util.Enumeration;
 import java.util.List;
 import java.util.Locale;
 import java.util.ResourceBundle;
-import org.jspecify.annotations.Nullable;
 import org.springframework.web.util.HtmlUtils;
 import upbeat.herald.core.wording.Brand;
 
@@ -22,19 +22,20 @@ final class CustomerPageTexts {
         bundle = ResourceBundle.getBundle("upbeat.herald.server.customerpage.texts", locale, NO_DEFAULT);
     }
 
-    /** @param tag BCP 47, or null where the language isn't known */
-    static CustomerPageTexts forLanguage(@Nullable String tag) {
-        String language = tag == null ? "en" : Locale.forLanguageTag(tag).getLanguage();
-        return new CustomerPageTexts(Locale.forLanguageTag(LANGUAGES.contains(language) ? language : "en"));
+    /** @param tags BCP 47, the best first; English where there are texts in none of them */
+    static CustomerPageTexts forLanguages(List<String> tags) {
+        return new CustomerPageTexts(tags.stream()
+                .map(tag -> Locale.forLanguageTag(tag).getLanguage())
+                .filter(LANGUAGES::contains)
+                .findFirst()
+                .map(Locale::forLanguageTag)
+                .orElse(Locale.ENGLISH));
     }
 
     /** For a page without an order: the first of the browser's languages that there are texts in. */
     static CustomerPageTexts forBrowser(Enumeration<Locale> accepted) {
-        while (accepted.hasMoreElements()) {
-            String language = accepted.nextElement().getLanguage();
-            if (LANGUAGES.contains(language)) return forLanguage(language);
-        }
-        return forLanguage(null);
+        return forLanguages(
+                Collections.list(accepted).stream().map(Locale::toLanguageTag).toList());
     }
 
     Locale locale() {

@@ -98,7 +98,7 @@ class ShortLinkService {
                     .cacheControl(CacheControl.noStore())
                     .build();
         Brand brand = brands.get(reader, order.order().shop());
-        CustomerPageTexts texts = CustomerPageTexts.forLanguage(language);
+        CustomerPageTexts texts = CustomerPageTexts.forLanguages(CustomerLanguage.languagesOf(order.order()));
         String number = "<p>" + texts.html("number", carrier == null ? parcel.carrier() : carrier.name())
                 + "</p><p class=\"number\">" + CustomerPage.escape(parcel.trackingNumber()) + "</p>";
         return CustomerPage.render(

@@ -4,7 +4,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
-import java.util.Arrays;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
@@ -87,8 +87,8 @@ public class MessageComposer {
                 order.shop(),
                 parcel == null ? null : parcel.parcel().carrier(),
                 order.shipTo() == null ? null : order.shipTo().country());
-        List<String> languages = Arrays.asList(
-                CustomerLanguage.languageOf(order), brands.get(db, order.shop()).language());
+        List<String> languages = new ArrayList<>(CustomerLanguage.languagesOf(order));
+        languages.add(brands.get(db, order.shop()).language());
         return WordingSelection.select(notice, channel, languages, customer, brands.baseLanguage(db));
     }
 

@@ -165,9 +165,14 @@ class WordingPreviewService {
         Optional<OrderRow> order = previewOrders.find(notice, ask.pick(), language);
         Brand brand = order.map(o -> brands.get(reader, o.order().shop())).orElseGet(() -> brands.get(reader));
         Variant variant = ask.variant() == null ? Variant.EVERYONE : ask.variant();
-        Wording wording = WordingSelection.merge(notice, ask.channel(), language, variant, base)
+        // A language without a text isn't sent: its customers get the default one, in that one's way of writing
+        // numbers.
+        Optional<Wording> own = WordingSelection.merge(notice, ask.channel(), language, variant, base)
+                .filter(Wording::hasBody);
+        if (own.isPresent()) return new Setting(order, brand, language, own.get());
+        Wording standard = WordingSelection.merge(notice, ask.channel(), base, variant, base)
                 .orElse(notice.content().wordings().getOrDefault(ask.channel(), new Wording("", "")));
-        return new Setting(order, brand, language, wording);
+        return new Setting(order, brand, base, standard);
     }
 
     private static Shown nothing(List<WordingError> errors, @Nullable String held, List<WordingRemark> remarks) {

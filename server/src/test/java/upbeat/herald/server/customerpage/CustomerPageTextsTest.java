@@ -53,7 +53,7 @@ class CustomerPageTextsTest {
 
     @Test
     void whatACustomerWroteIsEscaped() {
-        CustomerPageTexts texts = CustomerPageTexts.forLanguage("en");
+        CustomerPageTexts texts = CustomerPageTexts.forLanguages(List.of("en"));
         assertThat(texts.html("yourAnswer", "<b>1</b>", "Yes & no"))
                 .isEqualTo("Your answer for order &lt;b&gt;1&lt;/b&gt;: Yes &amp; no");
         assertThat(texts.plain("orderTitle", "A&B")).isEqualTo("Order A&B");
@@ -61,9 +61,12 @@ class CustomerPageTextsTest {
 
     @Test
     void aLanguageWithoutTextsGetsEnglish() {
-        assertThat(CustomerPageTexts.forLanguage("fi").locale()).isEqualTo(Locale.ENGLISH);
-        assertThat(CustomerPageTexts.forLanguage(null).locale()).isEqualTo(Locale.ENGLISH);
-        assertThat(CustomerPageTexts.forLanguage("de-AT").locale()).isEqualTo(Locale.GERMAN);
+        assertThat(CustomerPageTexts.forLanguages(List.of("fi")).locale()).isEqualTo(Locale.ENGLISH);
+        assertThat(CustomerPageTexts.forLanguages(List.of()).locale()).isEqualTo(Locale.ENGLISH);
+        assertThat(CustomerPageTexts.forLanguages(List.of("de-AT")).locale()).isEqualTo(Locale.GERMAN);
+        assertThat(CustomerPageTexts.forLanguages(List.of("tlh", "sv-SE")).locale())
+                .as("the country's language where there are no texts in the customer's own")
+                .isEqualTo(Locale.forLanguageTag("sv"));
     }
 
     @Test
@@ -78,7 +81,7 @@ class CustomerPageTextsTest {
 
     @Test
     void nobodyIsSentToAnAddressThatIsNotSet() {
-        CustomerPageTexts texts = CustomerPageTexts.forLanguage("en");
+        CustomerPageTexts texts = CustomerPageTexts.forLanguages(List.of("en"));
         assertThat(texts.contact(brand("orders@localhost.invalid", null))).isEmpty();
         assertThat(texts.contact(brand("help@shop.example", null)))
                 .isEqualTo("<p>Questions? Write to help@shop.example.</p>");

@@ -68,10 +68,10 @@ class WordingEditingTest extends OwnAppTestCase {
         orderOnItsWay("variant@customer.example", "HOP 2100 0001 0", "de-AT");
         assertThat(mail("variant@customer.example"))
                 .contains("Subject: Servus! T-", "hat Ihr Paket =C3=BCbernommen", "lang=\"de-AT\"", "84,50");
-        orderOnItsWay("base@customer.example", "HOP 2100 0002 0", "fi");
-        assertThat(mail("base@customer.example"))
-                .as("who speaks none of them gets the brand's language")
-                .contains("Your parcel has been handed to");
+        orderOnItsWay("other@customer.example", "HOP 2100 0002 0", "fi");
+        assertThat(mail("other@customer.example"))
+                .as("who speaks none of them gets the language of the country it goes to")
+                .contains("Subject: Servus! T-");
         assertThat(person.call("DELETE", "/ui/wording" + place, null).status()).isEqualTo(200);
         assertThat(get(place).path("places").toString()).doesNotContain("\"parts\":[\"subject\"]");
         assertThat(get(place + "&x=1").path("state").asString()).isEqualTo("live");
@@ -340,6 +340,20 @@ class WordingEditingTest extends OwnAppTestCase {
         assertThat(page.body())
                 .as("its page takes no number, so it is there to be copied")
                 .contains("GB123456", "Open the carrier");
+    }
+
+    /**
+     * No starter has chat texts in Dutch, so what Dutch customers get is the default text, written as the default is.
+     */
+    @Test
+    void aLanguageWithoutATextShowsWhatItsCustomersGet() {
+        orderOnItsWay("nl@customer.example", "HOP 0041 7738 2", "nl");
+        JsonNode dutch = preview("{\"notice\":\"is-it-yours\",\"channel\":\"whatsapp\",\"language\":\"nl\"}");
+        JsonNode standard = preview("{\"notice\":\"is-it-yours\",\"channel\":\"whatsapp\",\"language\":\"en\"}");
+        assertThat(dutch.path("chat").path("body").asString())
+                .isEqualTo(standard.path("chat").path("body").asString())
+                .isNotBlank();
+        assertThat(dutch.path("language").asString()).isEqualTo("en");
     }
 
     @Test

@@ -7,10 +7,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.regex.Pattern;
-import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
-import upbeat.herald.core.Texts;
 import upbeat.herald.core.journey.Order;
+import upbeat.herald.core.journey.PostalAddress;
 import upbeat.herald.core.wording.BlockCondition;
 import upbeat.herald.core.wording.MessageSubject;
 import upbeat.herald.core.wording.template.FieldValues;
@@ -63,7 +62,7 @@ final class EmailValues {
             BigDecimal rest = rest(s);
             return rest == null ? null : money(rest, s);
         });
-        mail.putLazily("address", () -> address(FieldValues.group(values, "shipTo")));
+        mail.putLazily("address", () -> address(s, FieldValues.group(values, "shipTo")));
         List<String> links = s.answers() == null ? List.of() : s.answers().links();
         for (int i = 0; i < links.size(); i++) mail.put("answer" + i, links.get(i));
         mail.putLazily("data", () -> DeliveryMicrodata.render(s));
@@ -128,19 +127,11 @@ final class EmailValues {
         return rest.signum() <= 0 ? null : rest;
     }
 
-    private static @Nullable List<String> address(LazyValues to) {
-        String place = String.join(
-                " ",
-                Stream.of("postcode", "city")
-                        .map(to::get)
-                        .filter(java.util.Objects::nonNull)
-                        .map(Object::toString)
-                        .toList());
-        List<String> lines = Stream.of(to.get("name"), to.get("street"), place, to.get("country"))
-                .filter(java.util.Objects::nonNull)
-                .map(Object::toString)
-                .filter(l -> !Texts.isBlank(l))
-                .toList();
+    private static @Nullable List<String> address(MessageSubject s, LazyValues shipTo) {
+        Order.ShipTo to = s.order().shipTo();
+        if (to == null) return null;
+        List<String> lines = new ArrayList<>(PostalAddress.lines(to, FieldValues::oneLine));
+        if (shipTo.get("country") != null) lines.add(shipTo.get("country").toString());
         return lines.isEmpty() ? null : lines;
     }
 }

@@ -18,6 +18,9 @@ public record Money(BigDecimal amount, @Nullable String currency, Locale locale,
     private static final Map<Kind, NumberFormat> FORMATS = new ConcurrentHashMap<>();
 
     private static final Set<String> LATE_GROUPING = Set.of("es", "it", "pl", "pt", "bg");
+    /** But not everywhere (Unicode CLDR; beside Mexico and Brazil from memory). */
+    private static final Set<String> EARLY_GROUPING_IN =
+            Set.of("MX", "US", "GT", "HN", "NI", "PA", "PE", "PR", "SV", "DO", "BR");
 
     /** With the currency's sign: {@code 84,50 €}, {@code A$84.50}. */
     public String withSymbol() {
@@ -59,7 +62,9 @@ public record Money(BigDecimal amount, @Nullable String currency, Locale locale,
 
     /** Some languages part thousands only from 10,000 on (CLDR minimumGroupingDigits 2). */
     private boolean grouped() {
-        return !LATE_GROUPING.contains(locale.getLanguage()) || amount.abs().compareTo(BigDecimal.valueOf(10_000)) >= 0;
+        return !LATE_GROUPING.contains(locale.getLanguage())
+                || EARLY_GROUPING_IN.contains(locale.getCountry())
+                || amount.abs().compareTo(BigDecimal.valueOf(10_000)) >= 0;
     }
 
     /** With the currency's ISO 4217 code: {@code 84,50 AUD}. No sign in it makes an SMS longer. */
@@ -68,7 +73,11 @@ public record Money(BigDecimal amount, @Nullable String currency, Locale locale,
     }
 
     private String number() {
-        return format(false).format(amount).replace('\u00a0', ' ').replace('\u202f', ' ');
+        return format(false)
+                .format(amount)
+                .replace('\u00a0', ' ')
+                .replace('\u202f', ' ')
+                .replace('\u2019', '\'');
     }
 
     /** At least the digits that ISO 4217 gives the currency, and none less than the amount has. */
