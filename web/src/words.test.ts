@@ -4,7 +4,9 @@ import {
   eventWords,
   listed,
   minutes,
+  perChoices,
   perDay,
+  perWords,
   plainPart,
   stageWords,
   toDuration,
@@ -25,6 +27,11 @@ describe('words', () => {
     ]);
     expect(minutes(toDuration(90))).toBe(90);
     expect(minutes('nonsense')).toBe(0);
+  });
+  it('says how often an order hears a notice', () => {
+    expect(perWords('whole-order')).toBe('once per order, when all of it is there');
+    expect(perChoices('dispatched').map((c) => c.value)).toEqual(['order', 'whole-order', 'parcel', 'occasion']);
+    expect(perChoices('ordered')).toEqual([{ value: 'order', label: 'once per order' }]);
   });
   it('fits a pennant', () => {
     expect(whenShort({ after: 'PT15M', window: { from: '08:00', to: '20:30' } })).toBe('+15 min, 08–20:30 h');

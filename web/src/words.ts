@@ -1,4 +1,5 @@
 import type { Schemas } from './api/client';
+import { PARCEL_STAGES } from './route/geometry';
 
 /** How things are said on the screen. Pure, so that the words can be tested without a screen. */
 
@@ -127,4 +128,22 @@ export function plainPart(raw: string): string {
     } else bytes.push(...new TextEncoder().encode(joined[i]));
   }
   return new TextDecoder().decode(new Uint8Array(bytes)).replace(/\r/g, '');
+}
+
+const PER: Record<string, string> = {
+  order: 'once per order, with its first parcel',
+  'whole-order': 'once per order, when all of it is there',
+  parcel: 'once per parcel',
+  occasion: 'each time',
+};
+
+/** How often one order may hear a notice. */
+export function perWords(per: string): string {
+  return PER[per] ?? per;
+}
+
+/** What can be chosen for a stage: an order is placed, cancelled or refunded once. */
+export function perChoices(stage: string): { value: string; label: string }[] {
+  if (!PARCEL_STAGES.includes(stage)) return [{ value: 'order', label: 'once per order' }];
+  return Object.entries(PER).map(([value, label]) => ({ value, label }));
 }

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import type { Fault, Schemas } from '../api/client';
 import { CHANNELS, channelLabel } from '../channels';
 import { LINE, SIDE } from '../route/geometry';
-import { minutes, stageWords, toDuration } from '../words';
+import { minutes, perChoices, stageWords, toDuration } from '../words';
 
 type Props = { draft: Schemas['NoticeBody']; onChange: (draft: Schemas['NoticeBody']) => void; faults: Fault[] };
 
@@ -95,17 +95,13 @@ export function NoticeForm({ draft, onChange, faults }: Props) {
           />
         </div>
         <div>
-          <label htmlFor="notice-per">Once per</label>
+          <label htmlFor="notice-per">How often</label>
           <Select
             id="notice-per"
             className="full"
             value={draft.per}
             onChange={(per) => set({ per })}
-            options={[
-              { value: 'order', label: 'order' },
-              { value: 'parcel', label: 'parcel' },
-              { value: 'occasion', label: 'occasion' },
-            ]}
+            options={perChoices(draft.stage ?? '')}
           />
         </div>
       </div>

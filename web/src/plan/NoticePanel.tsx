@@ -3,7 +3,7 @@ import { App, Button, Popconfirm } from 'antd';
 import { useEffect, useState } from 'react';
 import { api, type Fault, keys, Problem, type Schemas } from '../api/client';
 import { channelLabel } from '../channels';
-import { counted, delayWords, eventWords, listed } from '../words';
+import { counted, delayWords, eventWords, listed, perWords } from '../words';
 import { NoticeForm } from './NoticeForm';
 import { Preview } from './Preview';
 
@@ -224,7 +224,7 @@ function Sentence({ notice, audience }: { notice: Schemas['NoticeBody']; audienc
           </span>
         ))
       )}
-      , once per <u>{notice.per}</u>
+      , <u>{perWords(notice.per ?? 'parcel')}</u>
       {notice.buttons && notice.buttons.length > 0 && (
         <>
           , and ask{' '}

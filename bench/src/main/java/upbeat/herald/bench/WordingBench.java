@@ -112,7 +112,7 @@ final class WordingBench {
                 BRAND,
                 null,
                 Locale.ENGLISH,
-                new MessageSubject.Tracking(1, 1, "https://q.example/t/1abcdef"),
+                new MessageSubject.Tracking(List.of("HOP 0041 7738 2"), 1, "https://q.example/t/1abcdef"),
                 new MessageSubject.Days(
                         java.time.ZoneOffset.UTC, LocalDate.parse("2026-11-24"), LocalDate.parse("2026-11-23"), null));
     }

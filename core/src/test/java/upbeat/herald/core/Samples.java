@@ -137,7 +137,7 @@ public final class Samples {
                         List.of("https://q.example/a/T?b=confirm", "https://q.example/a/T?b=cancel"),
                         "https://q.example/a/T"),
                 Locale.ENGLISH,
-                new MessageSubject.Tracking(1, 1, "https://q.example/t/1abcdef"),
+                new MessageSubject.Tracking(List.of("HOP 0041 7738 2"), 1, "https://q.example/t/1abcdef"),
                 new MessageSubject.Days(
                         java.time.ZoneOffset.UTC, LocalDate.parse("2026-11-24"), LocalDate.parse("2026-11-24"), null));
     }

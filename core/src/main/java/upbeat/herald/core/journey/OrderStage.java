@@ -2,11 +2,28 @@ package upbeat.herald.core.journey;
 
 import java.util.Collection;
 import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
 /** The stage of an order, which follows from its parcels. */
 public final class OrderStage {
     private OrderStage() {}
+
+    /** True where a parcel that stands at {@code stands} has come to this stage. A returned parcel isn't delivered. */
+    public static boolean hasReached(Stage stands, Stage stage) {
+        return stands == stage || stage != Stage.DELIVERED && !stage.isSide() && stands.position() >= stage.position();
+    }
+
+    /** True where the parcels hold every piece of the order; a parcel of unknown content may hold all. */
+    public static boolean isCovered(Order order, Collection<Parcel> parcels) {
+        if (parcels.stream().anyMatch(p -> p.items().isEmpty())) return true;
+        Map<String, Integer> inside = parcels.stream()
+                .flatMap(p -> p.items().stream())
+                .collect(Collectors.toMap(Parcel.Content::sku, Parcel.Content::quantity, Integer::sum));
+        return order.purchase().items().stream()
+                .allMatch(i -> i.sku() == null || inside.getOrDefault(i.sku(), 0) >= i.quantity());
+    }
 
     /**
      * Words beyond {@link Stage}: an order whose parcels stand on both sides of a line is <em>partly</em> over it.

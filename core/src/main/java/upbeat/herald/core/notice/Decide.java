@@ -38,7 +38,7 @@ public final class Decide {
             Instant now,
             List<PlannedMessage> messages,
             List<Decision.NotSent> notSent) {
-        String parcel = notice.timing().per() == Notice.Per.ORDER || situation.parcel() == null
+        String parcel = notice.isOncePerOrder() || situation.parcel() == null
                 ? null
                 : situation.parcel().trackingNumber();
         String occasion = notice.timing().per() == Notice.Per.OCCASION ? moment.occasion() : StageVisit.ONCE;
@@ -92,6 +92,10 @@ public final class Decide {
         if (outside.isPresent()) return outside;
         if (history.sentKeys().contains(History.key(notice.id(), parcel, occasion)))
             return Optional.of(new Reason(Reason.Code.ALREADY_SAID, "This message was already sent"));
+        if (notice.timing().per() == Notice.Per.WHOLE_ORDER && !situation.hasWhollyReached(moment.stage()))
+            return Optional.of(new Reason(
+                    Reason.Code.NOT_WHOLE,
+                    "Sent when every parcel of the order is " + moment.stage().label()));
         Duration age = Duration.between(moment.at(), now);
         if (age.compareTo(notice.timing().ageLimit()) > 0) {
             return Optional.of(new Reason(

@@ -71,11 +71,21 @@ public record Notice(
         FIRST_THAT_WORKS
     }
 
-    /** Once for each order, each parcel, or each occasion (a second day out for delivery is a second occasion). */
+    /**
+     * How often one order may hear it: once, about the first parcel that reaches the stage; once, when every piece of
+     * the order has reached it (what it says of a parcel is then true of the last one); once for each parcel; or for
+     * each occasion (a second day out for delivery is a second occasion).
+     */
     public enum Per {
         ORDER,
+        WHOLE_ORDER,
         PARCEL,
         OCCASION
+    }
+
+    /** True where one order hears it at most once. */
+    public boolean isOncePerOrder() {
+        return timing.per() == Per.ORDER || timing.per() == Per.WHOLE_ORDER;
     }
 
     /** What its wordings are written for. */

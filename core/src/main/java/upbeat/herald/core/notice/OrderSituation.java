@@ -4,6 +4,7 @@ import java.util.Collection;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.journey.Order;
+import upbeat.herald.core.journey.OrderStage;
 import upbeat.herald.core.journey.Parcel;
 import upbeat.herald.core.journey.Stage;
 
@@ -13,6 +14,7 @@ import upbeat.herald.core.journey.Stage;
  * @param parcel the parcel of the moment, or null for a moment of the order
  * @param stands where that parcel stands now, or null
  * @param parcels where all parcels of the order stand
+ * @param covered true where those parcels hold every piece of the order
  * @param ended cancelled or refunded, or null
  */
 public record OrderSituation(
@@ -20,8 +22,14 @@ public record OrderSituation(
         @Nullable Parcel parcel,
         @Nullable Stage stands,
         Collection<Stage> parcels,
+        boolean covered,
         @Nullable Stage ended) {
     public OrderSituation {
         parcels = List.copyOf(parcels);
+    }
+
+    /** True where every piece of the order has come to this stage. */
+    boolean hasWhollyReached(Stage stage) {
+        return covered && parcels.stream().allMatch(p -> OrderStage.hasReached(p, stage));
     }
 }

@@ -11,6 +11,8 @@ public record Reason(Code code, String text) {
         NOT_FOR(false),
         /** The same thing was said before. */
         ALREADY_SAID(false),
+        /** The notice is for the whole order, and some of it isn't there yet. */
+        NOT_WHOLE(false),
         /** Another channel is asked first; this one stands by. */
         STANDS_BY(false),
         /** The event is older than the notice's age limit. */

@@ -25,6 +25,8 @@ public final class Fields {
             new Field("order.itemCount", "Number of items in the order", "3", false),
             new Field("order.placedOn", "The order date", "November 24, 2026", false),
             new Field("order.parcelCount", "Number of parcels", "2", true),
+            new Field(
+                    "order.trackingNumbers", "Tracking numbers of all parcels", "RX473124829XS, HOP 0041 7738 2", true),
             new Field("order.shop", "The shop's short name", "kites", false),
             new Field("shipTo.name", "The recipient's name", "Ottoline Brack", false),
             new Field("shipTo.street", "Street of destination", "7 Lantern Lane", false),
@@ -44,6 +46,7 @@ public final class Fields {
             new Field("parcel.items", "The items in this parcel, in one line", "1 Box kite", true),
             new Field("parcel.itemCount", "Number of items in this parcel", "1", true),
             new Field("parcel.place", "This parcel's number in the order", "1", true),
+            new Field("parcel.ofSeveral", "This parcel among several, empty if the order has one parcel", "1/2", true),
             new Field("parcel.dispatchedOn", "The dispatch date", "November 25, 2026", true),
             new Field("date.today", "Today's date, where the customer lives", "November 25, 2026", false),
             new Field(

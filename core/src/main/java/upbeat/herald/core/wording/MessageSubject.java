@@ -39,11 +39,21 @@ public record MessageSubject(
     }
 
     /**
-     * @param parcels how many parcels the order has
+     * @param numbers of all the order's parcels, as customers follow them
      * @param place of this one among them, from 1
      * @param shortLink short address of our own that leads to where the parcel can be followed, or null
      */
-    public record Tracking(int parcels, int place, @Nullable String shortLink) {}
+    public record Tracking(
+            List<String> numbers, int place, @Nullable String shortLink) {
+        public Tracking {
+            numbers = List.copyOf(numbers);
+        }
+
+        /** How many parcels the order has. */
+        public int parcels() {
+            return numbers.size();
+        }
+    }
 
     /**
      * @param today where the customer lives, or null where nobody knows
@@ -72,7 +82,7 @@ public record MessageSubject(
                 brand,
                 answers,
                 locale,
-                new Tracking(parcel == null ? 0 : 1, 1, null),
+                new Tracking(parcel == null ? List.of() : List.of(parcel.trackingNumber()), 1, null),
                 Days.UNKNOWN);
     }
 

@@ -45,7 +45,7 @@ class CustomerHoursTest {
                 n.content());
         return Decide.decide(
                 List.of(timed),
-                new OrderSituation(order, null, null, List.of(stage), null),
+                new OrderSituation(order, null, null, List.of(stage), true, null),
                 new Moment(stage, "1", at, null),
                 History.NONE,
                 at);

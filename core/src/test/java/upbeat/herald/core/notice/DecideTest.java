@@ -29,11 +29,11 @@ class DecideTest {
     private static final Moment ORDERED = new Moment(Stage.ORDERED, "1", NOON, null);
 
     private static OrderSituation of(Order order) {
-        return new OrderSituation(order, null, null, List.of(), null);
+        return new OrderSituation(order, null, null, List.of(), true, null);
     }
 
     private static OrderSituation parcelAt(Stage stage) {
-        return new OrderSituation(order(), parcel(), stage, List.of(stage), null);
+        return new OrderSituation(order(), parcel(), stage, List.of(stage), true, null);
     }
 
     private static Notice with(
@@ -195,16 +195,17 @@ class DecideTest {
 
     @Test
     void aQuestionAboutTheOrderEndsWhenItIsOnItsWay() {
-        assertThat(Overtaken.check(Stage.ORDERED, new OrderSituation(order(), null, null, List.of(Stage.PACKED), null)))
+        assertThat(Overtaken.check(
+                        Stage.ORDERED, new OrderSituation(order(), null, null, List.of(Stage.PACKED), true, null)))
                 .isEmpty();
         assertThat(Overtaken.check(
                         Stage.ORDERED,
-                        new OrderSituation(order(), null, null, List.of(Stage.PACKED, Stage.DISPATCHED), null)))
+                        new OrderSituation(order(), null, null, List.of(Stage.PACKED, Stage.DISPATCHED), true, null)))
                 .isPresent();
         assertThat(Overtaken.check(
                         Stage.DELIVERED,
                         new OrderSituation(
-                                order(), parcel(), Stage.DELIVERED, List.of(Stage.DELIVERED), Stage.CANCELLED)))
+                                order(), parcel(), Stage.DELIVERED, List.of(Stage.DELIVERED), true, Stage.CANCELLED)))
                 .isPresent();
     }
 

@@ -171,7 +171,17 @@ class RenderTest {
 
     @Test
     void everySampleOfTheCatalogueIsAValueTheCatalogueKnows() {
-        Map<String, LazyValues> values = FieldValues.collect(subject(order()), false);
+        MessageSubject one = subject(order());
+        MessageSubject oneOfTwo = new MessageSubject(
+                one.order(),
+                one.parcel(),
+                one.carrier(),
+                one.brand(),
+                one.answers(),
+                one.locale(),
+                new MessageSubject.Tracking(List.of("HOP 0041 7738 2", "RX473124829XS"), 1, "https://q.example/t/1"),
+                one.days());
+        Map<String, LazyValues> values = FieldValues.collect(oneOfTwo, false);
         Fields.ALL.forEach(f -> assertThat(values.get(f.name().split("\\.")[0]))
                 .as(f.name())
                 .containsKey(f.name().split("\\.")[1]));

@@ -2,6 +2,7 @@ package upbeat.herald.server.ingest;
 
 import java.time.Instant;
 import java.util.Optional;
+import java.util.Set;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.HeraldException;
@@ -9,6 +10,7 @@ import upbeat.herald.core.Texts;
 import upbeat.herald.core.journey.Parcel;
 import upbeat.herald.core.journey.Stage;
 import upbeat.herald.server.ingest.Ingested.Change;
+import upbeat.herald.server.message.MessageReplan;
 import upbeat.herald.server.message.MessageRepository;
 import upbeat.herald.server.order.OrderRepository;
 import upbeat.herald.server.order.OrderRow;
@@ -27,6 +29,7 @@ public class ParcelIngestService {
     private final MessageRepository messages;
     private final SearchIndexRepository search;
     private final OrderStageUpdate standing;
+    private final MessageReplan replan;
 
     ParcelIngestService(
             OrderRepository orders,
@@ -36,7 +39,8 @@ public class ParcelIngestService {
             CarrierPollStart polls,
             MessageRepository messages,
             SearchIndexRepository search,
-            OrderStageUpdate standing) {
+            OrderStageUpdate standing,
+            MessageReplan replan) {
         this.orders = orders;
         this.parcels = parcels;
         this.reports = reports;
@@ -45,6 +49,7 @@ public class ParcelIngestService {
         this.messages = messages;
         this.search = search;
         this.standing = standing;
+        this.replan = replan;
     }
 
     /** Puts a parcel on an order; the label is made by then. Scans that came before are read now. */
@@ -61,8 +66,11 @@ public class ParcelIngestService {
                     || parcel.items().equals(known.get().parcel().items()))
                 return new Ingested<>(known.get(), Change.UNCHANGED, 0);
             parcels.updateItems(db, known.get().id(), parcel.items());
-            standing.update(db, order.id());
-            return new Ingested<>(parcels.get(db, known.get().id()), Change.CHANGED, 0);
+            OrderRow changed = standing.update(db, order.id());
+            return new Ingested<>(
+                    parcels.get(db, known.get().id()),
+                    Change.CHANGED,
+                    replan.replanOncePerOrder(db, changed, Set.of(), now));
         }
         ParcelRow row = parcels.insert(db, order.id(), parcel, source, now);
         search.index(db, order.id(), order.order());
@@ -101,7 +109,7 @@ public class ParcelIngestService {
                 .isPresent())
             throw new HeraldException(
                     "trackingNumber", "The number " + to.trackingNumber() + " already belongs to another parcel");
-        removeParcel(db, parcel);
+        detach(db, parcel);
         return ingestParcel(
                 db,
                 order,
@@ -116,11 +124,17 @@ public class ParcelIngestService {
     }
 
     /** Takes a parcel off its order. Messages planned for it are gone with it. */
-    public void removeParcel(JdbcClient db, ParcelRow parcel) {
-        messages.deletePlanned(db, parcel.id(), null);
+    public void removeParcel(JdbcClient db, ParcelRow parcel, Instant now) {
+        Set<String> forgotten = detach(db, parcel);
+        replan.replanOncePerOrder(db, orders.get(db, parcel.orderId()), forgotten, now);
+    }
+
+    private Set<String> detach(JdbcClient db, ParcelRow parcel) {
+        Set<String> forgotten = messages.deletePlanned(db, parcel.id(), null);
         polls.remove(db, parcel.id());
         parcels.remove(db, parcel.id());
         OrderRow order = standing.update(db, parcel.orderId());
         search.index(db, order.id(), order.order());
+        return forgotten;
     }
 }

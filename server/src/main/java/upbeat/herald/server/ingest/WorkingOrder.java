@@ -3,9 +3,7 @@ package upbeat.herald.server.ingest;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.stream.Collectors;
 import upbeat.herald.core.journey.OrderStage;
-import upbeat.herald.core.journey.Parcel;
 import upbeat.herald.server.message.RunningHistory;
 import upbeat.herald.server.order.OrderRow;
 import upbeat.herald.server.order.ParcelRow;
@@ -55,16 +53,9 @@ final class WorkingOrder {
     /** The word of the stage that follows from an order's parcels. */
     static String stageOf(OrderRow row, List<ParcelRow> parcels) {
         return OrderStage.infer(
-                row.ended(), parcels.stream().map(ParcelRow::stage).toList(), covered(row, parcels));
-    }
-
-    /** True where the parcels hold every piece of the order; a parcel of unknown content may hold all. */
-    private static boolean covered(OrderRow row, List<ParcelRow> parcels) {
-        if (parcels.stream().anyMatch(p -> p.parcel().items().isEmpty())) return true;
-        Map<String, Integer> inside = parcels.stream()
-                .flatMap(p -> p.parcel().items().stream())
-                .collect(Collectors.toMap(Parcel.Content::sku, Parcel.Content::quantity, Integer::sum));
-        return row.order().purchase().items().stream()
-                .allMatch(i -> i.sku() == null || inside.getOrDefault(i.sku(), 0) >= i.quantity());
+                row.ended(),
+                parcels.stream().map(ParcelRow::stage).toList(),
+                OrderStage.isCovered(
+                        row.order(), parcels.stream().map(ParcelRow::parcel).toList()));
     }
 }

@@ -123,7 +123,7 @@ class ManualParcelService {
         Done done = writer.write((db, now) -> {
             ParcelRow parcel = parcel(db, order, carrier, trackingNumber);
             ManualChangeRepository.Step back = putBack(db, order, parcel);
-            parcelIngest.removeParcel(db, parcel);
+            parcelIngest.removeParcel(db, parcel, now);
             orders.addNote(db, order.id(), "Tracking number " + trackingNumber + " removed by " + who.getName(), now);
             return new Done(
                     changes.insert(db, who.getName(), "Took " + trackingNumber + " off " + number, List.of(back), now),

@@ -86,7 +86,7 @@ class UndoService {
                         "id",
                         "A message about parcel " + step.trackingNumber()
                                 + " was already sent, so this can't be undone. Remove the tracking number instead");
-            parcelIngest.removeParcel(db, parcel);
+            parcelIngest.removeParcel(db, parcel, now);
         }
         return 0;
     }

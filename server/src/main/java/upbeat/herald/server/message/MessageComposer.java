@@ -124,12 +124,15 @@ public class MessageComposer {
     }
 
     private MessageSubject.Tracking tracking(JdbcClient db, Scene scene) {
-        if (scene.parcel() == null) return new MessageSubject.Tracking(0, 0, null);
+        if (scene.parcel() == null) return new MessageSubject.Tracking(List.of(), 0, null);
         long id = scene.parcel().id();
         List<ParcelRow> all = parcels.findByOrder(db, scene.order().id());
         int place = 1 + all.stream().map(ParcelRow::id).toList().indexOf(id);
         String shortLink = properties.publicUrl() + "/t/" + ShortLink.create(linkKey.bytes(), id);
-        return new MessageSubject.Tracking(all.size(), place, shortLink);
+        List<String> numbers = all.stream()
+                .map(p -> parcels.currentLeg(db, p).trackingNumber())
+                .toList();
+        return new MessageSubject.Tracking(numbers, place, shortLink);
     }
 
     private MessageSubject.Days days(JdbcClient db, @Nullable ParcelRow parcel, ZoneId zone, Instant now) {

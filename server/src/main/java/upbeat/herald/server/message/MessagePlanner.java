@@ -154,7 +154,7 @@ public class MessagePlanner {
                         m.notice().id(),
                         order.id(),
                         m.parcel(),
-                        parcelId(parcel, m.parcel()),
+                        parcel == null ? null : Long.valueOf(parcel.id()),
                         m.occasion(),
                         m.notice().timing().stage()),
                 new MessageRecipient(m.channel(), m.to(), language(order)),
@@ -180,7 +180,7 @@ public class MessagePlanner {
                                 n.notice().id(),
                                 order.id(),
                                 n.parcel(),
-                                parcelId(parcel, n.parcel()),
+                                parcel == null ? null : Long.valueOf(parcel.id()),
                                 n.occasion(),
                                 n.notice().timing().stage()),
                         new MessageRecipient(channel, null, language(order)),
@@ -190,10 +190,6 @@ public class MessagePlanner {
                         now,
                         now))
                 .toList();
-    }
-
-    private static @Nullable Long parcelId(@Nullable ParcelRow parcel, @Nullable String trackingNumber) {
-        return parcel == null || trackingNumber == null ? null : Long.valueOf(parcel.id());
     }
 
     private static String language(OrderRow order) {

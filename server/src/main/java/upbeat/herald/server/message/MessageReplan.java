@@ -4,10 +4,12 @@ import java.time.Instant;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.journey.Order;
+import upbeat.herald.core.journey.OrderStage;
 import upbeat.herald.core.journey.Parcel;
 import upbeat.herald.core.journey.StageVisit;
 import upbeat.herald.core.notice.Decide;
@@ -77,12 +79,42 @@ public class MessageReplan {
                 planned += planner.planForMoment(
                         db, order, parcel, new Moment(v.stage(), v.occasion(), v.at(), null), only, now);
         }
+        List<Parcel> boxes = parcels.findByOrder(db, order.id()).stream()
+                .map(ParcelRow::parcel)
+                .toList();
+        if (OrderStage.isCovered(order.order(), boxes) && !OrderStage.isCovered(before, boxes))
+            planned += replanOncePerOrder(db, order, Set.of(), now);
         if (planned > 0)
             orders.addNote(
                     db,
                     order.id(),
                     planned + (planned == 1 ? " message was" : " messages were") + " added because the order changed",
                     now);
+        return planned;
+    }
+
+    /**
+     * The order's parcels changed: what is said once for an order may be due from another parcel now.
+     *
+     * @param forgotten ids of notices whose message went with the parcel it was about
+     * @return how many messages are planned that were not
+     */
+    public int replanOncePerOrder(JdbcClient db, OrderRow order, Set<String> forgotten, Instant now) {
+        Set<String> once = notices.findAll(db).stream()
+                .filter(n -> n.timing().per() == Notice.Per.WHOLE_ORDER
+                        || n.timing().per() == Notice.Per.ORDER && forgotten.contains(n.id()))
+                .map(Notice::id)
+                .collect(Collectors.toSet());
+        if (once.isEmpty()) return 0;
+        int planned = 0;
+        for (StageVisitRepository.Reached r : visits.findByOrder(db, order.id())) {
+            ParcelRow parcel =
+                    r.parcelId() == null ? null : parcels.find(db, r.parcelId()).orElse(null);
+            if (parcel == null) continue;
+            StageVisit v = r.visit();
+            planned += planner.planForMoment(
+                    db, order, parcel, new Moment(v.stage(), v.occasion(), v.at(), null), once, now);
+        }
         return planned;
     }
 

@@ -300,13 +300,20 @@ public class MessageRepository {
                 > 0;
     }
 
-    /** Forgets messages of a parcel that did not go out, so that they can be decided anew. */
-    public void deletePlanned(JdbcClient db, long parcelId, @Nullable Stage stage) {
-        db.sql(
-                        "delete from message where parcel_id = :parcel and (:stage is null or stage = :stage) and sent_at is null and status not in ('sending', 'unsure')")
+    private static final String DELETE_PLANNED = """
+            delete from message where parcel_id = :parcel and (:stage is null or stage = :stage)
+            and sent_at is null and status not in ('sending', 'unsure') returning notice_id""";
+
+    /**
+     * Forgets messages of a parcel that did not go out, so that they can be decided anew. @return the ids of their
+     * notices
+     */
+    public Set<String> deletePlanned(JdbcClient db, long parcelId, @Nullable Stage stage) {
+        return new HashSet<>(db.sql(DELETE_PLANNED)
                 .param("parcel", parcelId)
                 .param("stage", stage == null ? null : stage.code())
-                .update();
+                .query(String.class)
+                .list());
     }
 
     /** Messages that were being handed over when nobody was there to see the end. */

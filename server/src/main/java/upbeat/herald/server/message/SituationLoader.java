@@ -9,6 +9,7 @@ import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
+import upbeat.herald.core.journey.OrderStage;
 import upbeat.herald.core.notice.History;
 import upbeat.herald.core.notice.OrderSituation;
 import upbeat.herald.server.order.AnswerRepository;
@@ -41,6 +42,8 @@ public class SituationLoader {
                 parcel == null ? null : parcel.parcel(),
                 parcel == null ? null : parcel.stage(),
                 all.stream().map(ParcelRow::stage).toList(),
+                OrderStage.isCovered(
+                        order.order(), all.stream().map(ParcelRow::parcel).toList()),
                 order.ended());
     }
 

@@ -65,6 +65,7 @@ class ReachEstimate {
                     parcel == null ? null : parcel.parcel(),
                     parcel == null ? null : notice.timing().stage(),
                     parcel == null ? List.of() : List.of(notice.timing().stage()),
+                    true,
                     notice.timing().stage().isOrderStage() && notice.timing().stage() != Stage.ORDERED
                             ? notice.timing().stage()
                             : null);

@@ -134,6 +134,7 @@ public class NoticeOutcomes {
                 parcel == null ? null : parcel.parcel(),
                 parcel == null ? null : stage,
                 parcel == null ? List.of() : List.of(stage),
+                true,
                 known.order().ended());
         return told(
                 notice,

@@ -51,6 +51,9 @@ public final class FieldValues {
                 "itemCount",
                 () -> Integer.toString(Order.countPieces(order.purchase().items())));
         if (s.tracking().parcels() > 0)
+            about.putLazily(
+                    "trackingNumbers", () -> String.join(", ", s.tracking().numbers()));
+        if (s.tracking().parcels() > 0)
             about.putLazily("parcelCount", () -> Integer.toString(s.tracking().parcels()));
         if (order.placedAt() != null)
             about.putLazily(
@@ -76,6 +79,9 @@ public final class FieldValues {
             parcel.put("shortLink", s.tracking().shortLink());
             parcel.putLazily("items", () -> items(s.contents(), locale));
             parcel.putLazily("itemCount", () -> Integer.toString(Order.countPieces(s.contents())));
+            if (s.tracking().parcels() > 1)
+                parcel.put(
+                        "ofSeveral", s.tracking().place() + "/" + s.tracking().parcels());
             parcel.putLazily("place", () -> Integer.toString(s.tracking().place()));
             if (s.days().dispatchedOn() != null)
                 parcel.put("dispatchedOn", new Day(s.days().dispatchedOn(), locale));
