@@ -102,6 +102,8 @@ export const api = {
   verdicts: (shop: string, number: string) =>
     get<Schemas['NoticeOutcome'][]>(`/ui/orders/${at(shop, number)}/verdicts`),
   message: (id: string) => get<Schemas['ShownMessage']>(`/ui/messages/${id}`),
+  settleMany: (orders: Schemas['OrderName'][], status: string, as: string) =>
+    call<Schemas['Settled']>('POST', '/ui/messages/settle', { orders, status, as }),
   settle: (id: string, arrived: boolean) =>
     call<Schemas['ShownMessage']>('POST', `/ui/messages/${id}/settle`, { arrived }),
 
@@ -203,6 +205,7 @@ export const api = {
     call<Schemas['ConnectionCheck']>('POST', `/ui/gateways/${channel}/test`, body),
   changeGateway: (channel: string, body: Schemas['GatewayBody']) =>
     call<Schemas['GatewayView']>('PUT', `/ui/gateways/${channel}`, body),
+  retryGateway: (channel: string) => call<Schemas['GatewayView']>('POST', `/ui/gateways/${channel}/retry`),
   removeGateway: (channel: string) => call<Schemas['GatewayView']>('DELETE', `/ui/gateways/${channel}`),
 
   feeds: () => get<Schemas['FeedView'][]>('/ui/feeds'),

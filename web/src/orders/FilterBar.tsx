@@ -3,7 +3,7 @@ import { App, Button, Dropdown, Input, Popover, Select } from 'antd';
 import { useState } from 'react';
 import { api, type OrderFilter, type Schemas } from '../api/client';
 import { STAGE_WORDS } from '../words';
-import { NAMES, toAddress, words } from './filter';
+import { MESSAGE_WORDS, NAMES, toAddress, words } from './filter';
 
 type Props = {
   filter: OrderFilter;
@@ -115,6 +115,11 @@ export function FilterBar({ filter, choices, dense, onDensity, onChange, onLoad 
             ])}
             {pick('shop', 'Shop', plain(choices?.shops))}
             {pick('tag', 'Tag', plain(choices?.tags))}
+            {pick(
+              'message',
+              'Messages',
+              Object.entries(MESSAGE_WORDS).map(([value, label]) => ({ value, label })),
+            )}
             {pick(
               'quietDays',
               'No scan for',

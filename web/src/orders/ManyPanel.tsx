@@ -1,7 +1,8 @@
-import { Button, Input, Select } from 'antd';
+import { useQueryClient } from '@tanstack/react-query';
+import { App, Button, Input, Popconfirm, Select } from 'antd';
 import { useState } from 'react';
 import { api, type Schemas } from '../api/client';
-import { stageWords } from '../words';
+import { counted, stageWords } from '../words';
 import { useDone } from './useDone';
 
 const MARKS = [
@@ -21,11 +22,14 @@ const MARKS = [
 export function ManyPanel({
   orders,
   shown,
+  messages,
   onAll,
   onClose,
 }: {
   orders: Schemas['OrderName'][];
   shown: number;
+  /** The status of messages the list is narrowed to, if it is. */
+  messages?: string;
   onAll: () => void;
   onClose: () => void;
 }) {
@@ -71,6 +75,7 @@ export function ManyPanel({
           Tag
         </Button>
       </div>
+      {messages && <Settle orders={orders} status={messages} />}
       {refused.length > 0 && (
         <div className="box">
           <h3>Not done</h3>
@@ -80,5 +85,61 @@ export function ManyPanel({
         </div>
       )}
     </aside>
+  );
+}
+
+/** What may be made of messages in a status. */
+const ENDS: Record<string, { as: string; label: string; ask?: string }[]> = {
+  unsure: [
+    { as: 'delivered', label: 'They were delivered' },
+    { as: 'again', label: 'Send again', ask: 'Customers who have the message already get it twice.' },
+    { as: 'cancelled', label: 'Cancel' },
+  ],
+  failed: [{ as: 'again', label: 'Send again' }],
+  waiting: [
+    { as: 'again', label: 'Send now' },
+    { as: 'cancelled', label: 'Cancel', ask: 'These messages won’t be sent.' },
+  ],
+};
+
+/** Settles the messages of the selected orders together. */
+function Settle({ orders, status }: { orders: Schemas['OrderName'][]; status: string }) {
+  const queries = useQueryClient();
+  const { message } = App.useApp();
+  const ends = ENDS[status] ?? [];
+  const settle = async (as: string) => {
+    try {
+      const { count } = await api.settleMany(orders, status, as);
+      await queries.invalidateQueries();
+      message.success(`${counted(count, 'message')} updated`);
+    } catch (e) {
+      message.error((e as Error).message, 6);
+    }
+  };
+  if (ends.length === 0) return null;
+  return (
+    <>
+      <h3>Messages: {status}</h3>
+      <div className="row">
+        {ends.map((e) =>
+          e.ask ? (
+            <Popconfirm
+              key={e.as}
+              title={`${e.label}?`}
+              description={e.ask}
+              okText={e.label}
+              cancelText="Back"
+              onConfirm={() => settle(e.as)}
+            >
+              <Button>{e.label}</Button>
+            </Popconfirm>
+          ) : (
+            <Button key={e.as} onClick={() => settle(e.as)}>
+              {e.label}
+            </Button>
+          ),
+        )}
+      </div>
+    </>
   );
 }

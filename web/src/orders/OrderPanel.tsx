@@ -164,6 +164,13 @@ function Message({ id, onBack }: { id: string; onBack: () => void }) {
                 </>
               )}
             </dl>
+            {m.status === 'failed' && (
+              <div className="actions">
+                <Button size="small" onClick={() => settle(false)}>
+                  Send again
+                </Button>
+              </div>
+            )}
             {m.status === 'unsure' && (
               <div className="actions">
                 <Button size="small" onClick={() => settle(true)}>

@@ -177,6 +177,7 @@ export default function OrdersPlace({ now }: { now: string }) {
           <SheetPanel onClose={() => setLoading(false)} />
         ) : selected.size > 0 ? (
           <ManyPanel
+            messages={filter.message}
             orders={[...selected.values()]}
             onAll={() => setSelected(new Map(rows.map((r) => [key(r), { shop: r.shop, number: r.number }])))}
             shown={rows.length}

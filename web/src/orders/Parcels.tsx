@@ -84,6 +84,11 @@ export function Parcels({ order, choices }: Props) {
               </Button>
             </Dropdown>
           </div>
+          {p.doubt && (
+            <div>
+              <span className="mark gold">check</span> {p.doubt}
+            </div>
+          )}
           <div className="soft">
             {p.carrierName}
             {p.trackingLink && (

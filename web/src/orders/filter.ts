@@ -12,8 +12,17 @@ export const NAMES: (keyof OrderFilter)[] = [
   'payment',
   'tag',
   'noContact',
+  'message',
   'quietDays',
 ];
+
+/** Orders with a message that went wrong or is held up, in words. */
+export const MESSAGE_WORDS: Record<string, string> = {
+  unsure: 'message unsure',
+  failed: 'message failed',
+  waiting: 'message waiting',
+  withheld: 'message skipped',
+};
 
 export function fromAddress(params: URLSearchParams): OrderFilter {
   return Object.fromEntries(NAMES.flatMap((n) => (params.get(n) ? [[n, params.get(n)!]] : [])));
@@ -43,6 +52,8 @@ export function words(name: keyof OrderFilter, value: string, choices?: Schemas[
       return `tagged ${value}`;
     case 'noContact':
       return 'no contact details';
+    case 'message':
+      return MESSAGE_WORDS[value] ?? value;
     case 'quietDays':
       return `no scan for ${counted(Number(value), 'day')}`;
   }

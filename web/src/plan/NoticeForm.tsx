@@ -94,6 +94,20 @@ export function NoticeForm({ draft, onChange, faults }: Props) {
             ]}
           />
         </div>
+        {draft.rule !== 'all' && (draft.channels?.length ?? 0) > 1 && (
+          <div>
+            <label htmlFor="notice-fallback">Try the next after (minutes)</label>
+            <InputNumber
+              id="notice-fallback"
+              className="full"
+              min={1}
+              max={1440}
+              value={minutes(draft.fallbackAfter ?? 'PT10M')}
+              onChange={(m) => set({ fallbackAfter: toDuration(m ?? 10) })}
+            />
+            {wrong('fallbackAfter')}
+          </div>
+        )}
         <div>
           <label htmlFor="notice-per">How often</label>
           <Select

@@ -55,6 +55,7 @@ export function CarrierForm({ line, directory, fresh, onClose }: Props) {
   const ask = c.ask ?? { address: '', interval: 'PT30M', mostTries: 60, limit: 'P7D' };
   const sample = (c.linkPattern ?? '')
     .replace('{trackingNumber}', number.replace(/[\s.-]/g, '') || 'RX473124829XS')
+    .replace('{trackingNumberAsWritten}', number || 'RX473124829XS')
     .replace('{postcode}', '22100')
     .replace('{country}', 'SE')
     .replace('{language}', 'en');
@@ -101,11 +102,11 @@ export function CarrierForm({ line, directory, fresh, onClose }: Props) {
         {c.linkPattern ? (
           <>
             Example: <span className="mono">{sample}</span>
-            {!c.linkPattern.includes('{trackingNumber}') &&
+            {!c.linkPattern.includes('{trackingNumber') &&
               '. Customers paste the number there; messages make it easy to copy.'}
           </>
         ) : (
-          'You can use {trackingNumber}, {postcode}, {country} and {language}.'
+          'You can use {trackingNumber}, {trackingNumberAsWritten} (with its hyphens and dots), {postcode}, {country} and {language}.'
         )}
       </p>
       <div className="two">

@@ -6,11 +6,12 @@ import { api, keys, type Schemas } from '../api/client';
 import { channelLabel, channelOf } from '../channels';
 import type { Account, Secrets } from '../channels/account';
 import { Failed } from '../shell/Failed';
+import { counted } from '../words';
 import { useDo } from './useDo';
 
 /** Gateways: the accounts through which messages leave, each tried before it is used. */
 export function GatewaysPage() {
-  const all = useQuery({ queryKey: keys.gateways, queryFn: api.gateways });
+  const all = useQuery({ queryKey: keys.gateways, queryFn: api.gateways, refetchInterval: 5000 });
   if (all.isError) return <Failed error={all.error} again={() => all.refetch()} />;
   return (
     <div className="work">
@@ -103,6 +104,15 @@ function GatewayCard({ gateway: g }: { gateway: Schemas['GatewayView'] }) {
               ))
           }
         />
+      )}
+      {g.trouble && (
+        <div className="box" role="status">
+          <span className="mark bad">waiting</span> {g.trouble.reason}
+          {g.trouble.secondsLeft > 0 && `. Next attempt in ${counted(g.trouble.secondsLeft, 'second')}`}{' '}
+          <Button size="small" loading={busy} onClick={() => run(() => api.retryGateway(g.channel))}>
+            Retry now
+          </Button>
+        </div>
       )}
       {result && <CheckResult check={result} at={answer ? undefined : g.testedAt} />}
       <div className="actions">

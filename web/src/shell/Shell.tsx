@@ -3,6 +3,7 @@ import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { Navigate, NavLink, Route as Path, Routes, useNavigate } from 'react-router';
 import { api, keys } from '../api/client';
 import { SignIn } from '../people/SignIn';
+import { ChannelTroubles } from './ChannelTroubles';
 import { Failed } from './Failed';
 import { Flag } from './Flag';
 import { usePageTitle } from './usePageTitle';
@@ -107,6 +108,7 @@ export function Shell() {
           Sign out
         </button>
       </div>
+      <ChannelTroubles />
       <Suspense fallback={<div className="empty">Loading …</div>}>
         <Routes>
           <Path path="/orders" element={<OrdersPlace now={session.data.now} />} />

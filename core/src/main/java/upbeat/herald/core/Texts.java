@@ -8,7 +8,7 @@ import org.jspecify.annotations.Nullable;
 /** The few text rules that many packages share. */
 public final class Texts {
     private static final Pattern MARKS = Pattern.compile("\\p{M}");
-    private static final Pattern SEPARATORS = Pattern.compile("[\\s\\u00a0.\\-/]+");
+    private static final Pattern SEPARATORS = Pattern.compile("[\\s\\p{Z}\\p{Cc}\\p{Cf}\\p{Pd}./]+");
 
     private Texts() {}
 
@@ -36,10 +36,24 @@ public final class Texts {
     }
 
     /**
-     * Upper case without white space and separators, as numbers are compared: {@code "hop 0041-7738 2"} is
-     * {@code HOP004177382}.
+     * Upper case without white space, separators and invisible characters, digits of any script as 0 to 9, as numbers
+     * are compared: {@code "hop 0041-7738 2"} is {@code HOP004177382}.
      */
     public static String compactNumber(@Nullable String number) {
-        return number == null ? "" : SEPARATORS.matcher(number).replaceAll("").toUpperCase(Locale.ROOT);
+        if (number == null) return "";
+        String text = isAscii(number) ? number : toPlainDigits(Normalizer.normalize(number, Normalizer.Form.NFKC));
+        return SEPARATORS.matcher(text).replaceAll("").toUpperCase(Locale.ROOT);
+    }
+
+    private static boolean isAscii(String text) {
+        return text.chars().allMatch(c -> c < 128);
+    }
+
+    private static String toPlainDigits(String text) {
+        StringBuilder plain = new StringBuilder(text.length());
+        text.codePoints()
+                .map(c -> Character.getType(c) == Character.DECIMAL_DIGIT_NUMBER ? '0' + Character.digit(c, 10) : c)
+                .forEach(plain::appendCodePoint);
+        return plain.toString();
     }
 }

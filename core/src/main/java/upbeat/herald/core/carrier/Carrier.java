@@ -12,8 +12,8 @@ import org.jspecify.annotations.Nullable;
  * @param key short name in the API, lower case letters, digits and hyphens
  * @param inUse true where its numbers are looked for and it can be chosen
  * @param linkPattern address of its tracking page; {@code {trackingNumber}}, {@code {postcode}}, {@code {country}} and
- *     {@code {language}} are filled in; a pattern without {@code {trackingNumber}} leads to a page where the number is
- *     pasted; null where there is no page
+ *     {@code {language}} are filled in, and {@code {trackingNumberAsWritten}} with its hyphens and dots; a pattern
+ *     without {@code {trackingNumber}} leads to a page where the number is pasted; null where there is no page
  * @param formats shapes of its numbers, in the order they are tried
  * @param logo picture as a {@code data:image/png} address, or null
  */
@@ -64,7 +64,7 @@ public record Carrier(
 
     /** False where the customer has to paste the number on the carrier's page, so that it must be easy to copy. */
     public boolean linkTakesNumber() {
-        return linkPattern != null && linkPattern.contains("{trackingNumber}");
+        return linkPattern != null && linkPattern.contains("{trackingNumber");
     }
 
     public Carrier withCodes(List<CodeRule> other) {

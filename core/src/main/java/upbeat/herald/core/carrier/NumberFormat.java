@@ -44,7 +44,7 @@ public record NumberFormat(String name, String pattern, CheckDigit check) {
 
     /**
      * What this format says of a number; empty where the number does not have its shape. @param compact see
-     * {@link Texts#compactNumber}
+     * {@link TrackingNumber#compact}
      */
     public Optional<Match> match(String compact) {
         if (compact.length() > LONGEST_NUMBER) return Optional.empty();

@@ -3,7 +3,6 @@ package upbeat.herald.core.carrier;
 import java.util.ArrayList;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
-import upbeat.herald.core.Texts;
 
 /**
  * Whose number it is, by its shape and check digit. Two shapes are known without any carrier: postal item identifiers
@@ -13,7 +12,7 @@ public final class NumberRecognition {
     private static final NumberFormat ITEM =
             new NumberFormat("S10", "[A-Z]{2}(?<body>[0-9]{8})(?<check>[0-9])[A-Z]{2}", CheckDigit.S10);
     private static final NumberFormat CONTAINER =
-            new NumberFormat("SSCC-18", "(?:00)?(?<body>[0-9]{17})(?<check>[0-9])", CheckDigit.GS1);
+            new NumberFormat("SSCC-18", "(?<body>[0-9]{17})(?<check>[0-9])", CheckDigit.GS1);
 
     private NumberRecognition() {}
 
@@ -30,7 +29,7 @@ public final class NumberRecognition {
 
     /** Valid ones first, those a carrier claims before those nobody does. */
     public static List<Candidate> recognise(String trackingNumber, List<Carrier> inUse) {
-        String compact = Texts.compactNumber(trackingNumber);
+        String compact = TrackingNumber.compact(trackingNumber);
         List<Candidate> found = new ArrayList<>();
         for (Carrier carrier : inUse) {
             for (NumberFormat format : carrier.formats()) {

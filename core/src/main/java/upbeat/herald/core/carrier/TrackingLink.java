@@ -18,7 +18,8 @@ public final class TrackingLink {
             @Nullable String language) {
         if (carrier == null || Texts.isBlank(carrier.linkPattern())) return null;
         return carrier.linkPattern()
-                .replace("{trackingNumber}", encode(Texts.compactNumber(trackingNumber)))
+                .replace("{trackingNumber}", encode(TrackingNumber.compact(trackingNumber)))
+                .replace("{trackingNumberAsWritten}", encode(TrackingNumber.written(trackingNumber)))
                 .replace("{postcode}", encode(postcode))
                 .replace("{country}", encode(country))
                 .replace("{language}", encode(language));

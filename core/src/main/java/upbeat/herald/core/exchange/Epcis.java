@@ -17,17 +17,17 @@ import upbeat.herald.core.HeraldException;
 import upbeat.herald.core.carrier.CheckDigit;
 
 /**
- * Reads GS1 EPCIS 2.0 documents in JSON: each ObjectEvent, and each AggregationEvent's children, with business step and
- * disposition of the Core Business Vocabulary, given bare, as URN or as web address. SSCCs come as EPC URNs or GS1
- * Digital Links (GS1 EPC Tag Data Standard, 6.3.3; check digit by the GS1 General Specifications, 7.9); any other
- * identifier is taken as it stands.
+ * Reads GS1 EPCIS 2.0 documents in JSON: each ObjectEvent, and each AggregationEvent's parent and children, with
+ * business step and disposition of the Core Business Vocabulary, given bare, as URN or as web address. SSCCs come as
+ * EPC URNs or GS1 Digital Links (GS1 EPC Tag Data Standard, 6.3.3; check digit by the GS1 General Specifications, 7.9);
+ * any other identifier is taken as it stands.
  */
 public final class Epcis {
     private static final JsonMapper JSON = JsonMapper.shared();
     private static final Pattern SSCC = Pattern.compile("urn:epc:id:sscc:(\\d{6,12})\\.(\\d{5,11})");
     private static final Pattern LINK = Pattern.compile("https?://[^/]+(?:/[^/]+)*?/00/(\\d{18})(?:[/?#].*)?");
     private static final Pattern OFFSET = Pattern.compile("[+-](?:(?:0\\d|1[0-3]):[0-5]\\d|14:00)");
-    private static final Set<String> ACTIONS = Set.of("ADD", "OBSERVE", "DELETE");
+    private static final Set<String> ACTIONS = Set.of("ADD", "OBSERVE");
     private static final int MOST = 100_000;
 
     private Epcis() {}
@@ -40,8 +40,11 @@ public final class Epcis {
         } catch (JacksonException e) {
             throw new HeraldException(
                     "",
-                    "This isn't valid JSON (line " + e.getLocation().getLineNr() + ", column "
-                            + e.getLocation().getColumnNr() + ")");
+                    "This isn't valid JSON"
+                            + (e.getLocation() == null
+                                    ? ""
+                                    : " (line " + e.getLocation().getLineNr() + ", column "
+                                            + e.getLocation().getColumnNr() + ")"));
         }
         JsonNode events;
         if (root.path("type").asString("").equals("EPCISDocument")) {
@@ -92,8 +95,15 @@ public final class Epcis {
                                     ? "it is missing"
                                     : type
                                             + " isn't about a parcel's way. Only ObjectEvent and AggregationEvent are read"));
+        if (e.hasNonNull("errorDeclaration"))
+            throw new HeraldException(
+                    "errorDeclaration",
+                    "The event takes back an earlier one (errorDeclaration). That can't be done by file: correct the parcel by hand");
+        if (e.path("action").asString("").equals("DELETE"))
+            throw new HeraldException(
+                    "action", "action DELETE says that the identifier isn't used any more, not where the parcel is");
         if (!ACTIONS.contains(e.path("action").asString("")))
-            throw new HeraldException("action", "action is ADD, OBSERVE or DELETE");
+            throw new HeraldException("action", "action must be ADD or OBSERVE");
         String offset = e.path("eventTimeZoneOffset").asString("");
         if (!OFFSET.matcher(offset).matches())
             throw new HeraldException(
@@ -113,27 +123,24 @@ public final class Epcis {
                     "bizStep", "bizStep and disposition are missing. At least one must say what happened");
         String code = "cbv:" + (step.isEmpty() ? "any" : step) + (disposition.isEmpty() ? "" : "/" + disposition);
         String place = e.path("readPoint").path("id").asString(null);
-        JsonNode ids = e.path(type.equals("ObjectEvent") ? "epcList" : "childEPCs");
-        if (!ids.isArray() || ids.isEmpty())
-            throw new HeraldException("epcList", "The event names no parcel (epcList is empty)");
+        List<String> ids = new ArrayList<>();
+        e.path(type.equals("ObjectEvent") ? "epcList" : "childEPCs").forEach(id -> ids.add(id.asString("")));
+        // What is packed into or onto a unit moves with it, so the unit itself is there too.
+        if (type.equals("AggregationEvent") && e.hasNonNull("parentID"))
+            ids.add(0, e.path("parentID").asString(""));
+        if (ids.isEmpty()) throw new HeraldException("epcList", "The event names no parcel (epcList is empty)");
         String day = at.atOffset(ZoneOffset.of(offset)).toLocalDate().toString();
         List<StatusScan> scans = new ArrayList<>();
-        for (JsonNode id : ids)
+        for (String id : ids)
             scans.add(new StatusScan(
-                    null,
-                    trackingNumber(id.asString("")),
-                    code,
-                    null,
-                    new StatusScan.When(at, null, day),
-                    place,
-                    null));
+                    null, trackingNumber(id), code, null, new StatusScan.When(at, null, day), place, null));
         return scans;
     }
 
     /** The vocabulary's word without the address in front of it. */
     private static String word(String value, String kind) {
         String bare = value.replaceFirst("^urn:epcglobal:cbv:" + kind + ":", "")
-                .replaceFirst("^https?://(?:ns|ref)\\.gs1\\.org/(?:cbv|voc)/(?:BizStep-|Disp-)?", "");
+                .replaceFirst("^(?:cbv:|gs1:|https?://(?:ns|ref)\\.gs1\\.org/(?:cbv|voc)/)(?i:BizStep-|Disp-)?", "");
         return bare.length() > 120 ? bare.substring(0, 120) : bare;
     }
 

@@ -4,13 +4,20 @@ import io.xlate.edi.stream.EDIInputFactory;
 import io.xlate.edi.stream.EDIStreamEvent;
 import io.xlate.edi.stream.EDIStreamException;
 import io.xlate.edi.stream.EDIStreamReader;
+import io.xlate.edi.stream.EDIStreamValidationError;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.time.DateTimeException;
 import java.time.LocalDate;
 import java.time.LocalTime;
+import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.HeraldException;
 
@@ -25,6 +32,25 @@ public final class Iftsta {
     private static final int MOST = 100_000;
     /** Code 17 of data element 2005: delivery date, estimated (from memory). */
     private static final String ESTIMATED = "17";
+
+    private static final Pattern SYNTAX = Pattern.compile("UNB.(UNO[A-Z])");
+    private static final Map<String, String> CHARSETS = Map.of(
+            "UNOD", "ISO-8859-2",
+            "UNOE", "ISO-8859-5",
+            "UNOF", "ISO-8859-7",
+            "UNOG", "ISO-8859-3",
+            "UNOH", "ISO-8859-4",
+            "UNOI", "ISO-8859-6",
+            "UNOJ", "ISO-8859-8",
+            "UNOK", "ISO-8859-9",
+            "UNOW", "UTF-8",
+            "UNOY", "UTF-8");
+    /** What stands behind the minutes in format 303: a name without doubt, or an offset. */
+    private static final Pattern OFFSET = Pattern.compile("([+-])(\\d{2}):?(\\d{2})?");
+
+    private static final Map<String, String> ZONES = Map.of(
+            "UTC", "+00", "GMT", "+00", "Z", "+00", "WET", "+00", "CET", "+01", "CES", "+02", "CEST", "+02", "EET",
+            "+02", "EEST", "+03");
 
     private Iftsta() {}
 
@@ -158,30 +184,36 @@ public final class Iftsta {
                             "",
                             "Consignment " + consignment + ": the time format " + kind
                                     + " isn't supported. Use 102, 203, 204 or 303");
-                if (kind.equals("303")
-                        && digits.length() > 12
-                        && digits.substring(12).matches("UTC|GMT|Z"))
-                    return new StatusScan(
-                            s.carrier(),
-                            s.trackingNumber(),
-                            s.code(),
-                            s.text(),
-                            new StatusScan.When(
-                                    day.atTime(time).toInstant(java.time.ZoneOffset.UTC), null, day.toString()),
-                            s.place(),
-                            s.expectedOn());
-                return new StatusScan(
-                        s.carrier(),
-                        s.trackingNumber(),
-                        s.code(),
-                        s.text(),
-                        new StatusScan.When(null, day.atTime(time).toString(), null),
-                        s.place(),
-                        s.expectedOn());
+                return kind.equals("303") && digits.length() > 12
+                        ? at(
+                                s,
+                                new StatusScan.When(
+                                        day.atTime(time)
+                                                .toInstant(offset(
+                                                        digits.substring(12).strip())),
+                                        null,
+                                        day.toString()))
+                        : at(s, new StatusScan.When(null, day.atTime(time).toString(), null));
             } catch (DateTimeException | NumberFormatException | StringIndexOutOfBoundsException e) {
                 throw new HeraldException(
                         "", "Consignment " + consignment + ": \"" + when + "\" isn't a time in format " + format);
             }
+        }
+
+        private static StatusScan at(StatusScan s, StatusScan.When when) {
+            return new StatusScan(s.carrier(), s.trackingNumber(), s.code(), s.text(), when, s.place(), s.expectedOn());
+        }
+
+        private ZoneOffset offset(String zone) {
+            Matcher offset = OFFSET.matcher(ZONES.getOrDefault(zone.toUpperCase(Locale.ROOT), zone));
+            if (!offset.matches())
+                throw new HeraldException(
+                        "",
+                        "Consignment " + consignment + ": the time zone " + zone
+                                + " isn't known. Use UTC or an offset such as +01");
+            int sign = offset.group(1).equals("-") ? -1 : 1;
+            int minutes = offset.group(3) == null ? 0 : Integer.parseInt(offset.group(3));
+            return ZoneOffset.ofHoursMinutes(sign * Integer.parseInt(offset.group(2)), sign * minutes);
         }
 
         private static @Nullable String at(List<List<String>> elements, int element, int component) {
@@ -193,13 +225,16 @@ public final class Iftsta {
 
     /** @throws HeraldException where the interchange as a whole is not sound */
     public static StatusDocument read(byte[] interchange) {
+        if (new String(interchange, StandardCharsets.ISO_8859_1).isBlank())
+            throw new HeraldException(
+                    "", "There is nothing in it. Send a UN/EDIFACT IFTSTA interchange, which begins with UNA or UNB");
         Reading reading = new Reading();
         String tag = "";
         List<List<String>> elements = new ArrayList<>();
         boolean composite = false;
         boolean ended = false;
         try (EDIStreamReader reader =
-                FACTORY.createEDIStreamReader(new ByteArrayInputStream(interchange), "ISO-8859-1")) {
+                FACTORY.createEDIStreamReader(new ByteArrayInputStream(interchange), charset(interchange))) {
             while (reader.hasNext()) {
                 EDIStreamEvent event = reader.next();
                 switch (event) {
@@ -223,12 +258,14 @@ public final class Iftsta {
                     case END_SEGMENT -> reading.segment(tag, elements);
                     case SEGMENT_ERROR, ELEMENT_OCCURRENCE_ERROR, ELEMENT_DATA_ERROR -> {
                         // Without a schema of the message only the envelope is judged: its counts and references.
-                        if (tag.startsWith("UN"))
+                        // A character set the library has no code for (such as UNOW) is read all the same.
+                        if (tag.startsWith("UN")
+                                && reader.getErrorType() != EDIStreamValidationError.INVALID_CODE_VALUE)
                             throw new HeraldException(
                                     "",
                                     "The interchange is damaged: " + words(String.valueOf(reader.getErrorType()))
-                                            + " in segment " + tag + " (the "
-                                            + reader.getLocation().getSegmentPosition() + "th)");
+                                            + " in segment " + tag + " (segment "
+                                            + reader.getLocation().getSegmentPosition() + ")");
                     }
                     case END_INTERCHANGE -> ended = true;
                     default -> {}
@@ -243,6 +280,15 @@ public final class Iftsta {
         }
         if (!ended) throw new HeraldException("", "The interchange ends before its end (UNZ is missing)");
         return new StatusDocument(reading.scans, reading.bad);
+    }
+
+    /**
+     * By the syntax identifier that stands in UNB (ISO 9735-1, annex on character repertoires; the list from memory).
+     */
+    private static String charset(byte[] interchange) {
+        Matcher unb = SYNTAX.matcher(
+                new String(interchange, 0, Math.min(200, interchange.length), StandardCharsets.ISO_8859_1));
+        return unb.find() ? CHARSETS.getOrDefault(unb.group(1), "ISO-8859-1") : "ISO-8859-1";
     }
 
     private static String words(String type) {

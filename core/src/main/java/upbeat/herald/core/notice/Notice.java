@@ -42,10 +42,21 @@ public record Notice(
     public record Timing(
             Stage stage, Duration after, @Nullable SendWindow window, Per per, Duration ageLimit) {}
 
-    /** @param channels in the order they are asked */
-    public record Routing(List<Channel> channels, ChannelRule rule) {
+    /**
+     * @param channels in the order they are asked
+     * @param fallbackAfter how long the first that works is waited for (for an approval, then for a delivery receipt)
+     *     before the next is tried as well
+     */
+    public record Routing(List<Channel> channels, ChannelRule rule, Duration fallbackAfter) {
+        public static final Duration DEFAULT_FALLBACK = Duration.ofMinutes(10);
+
         public Routing {
             channels = List.copyOf(channels);
+            fallbackAfter = fallbackAfter == null ? DEFAULT_FALLBACK : fallbackAfter;
+        }
+
+        public Routing(List<Channel> channels, ChannelRule rule) {
+            this(channels, rule, DEFAULT_FALLBACK);
         }
     }
 

@@ -143,6 +143,112 @@ class StatusDocumentTest {
         }
     }
 
+    private static StatusDocument epcis(String... events) {
+        return Epcis.read(bytes("{\"type\":\"EPCISDocument\",\"schemaVersion\":\"2.0\",\"epcisBody\":{\"eventList\":["
+                + String.join(",", events) + "]}}"));
+    }
+
+    private static String event(String type, String more) {
+        return "{\"type\":\"" + type
+                + "\",\"eventTime\":\"2026-11-24T08:00:00Z\",\"eventTimeZoneOffset\":\"+00:00\",\"bizStep\":\"shipping\","
+                + more
+                + "}";
+    }
+
+    /** GS1 EPCIS 2.0, 7.4.1.2 (error declarations) and 7.4.2 (action). */
+    @Test
+    void whatTakesBackAnEventIsNeverReadAsOne() {
+        StatusDocument read = epcis(
+                event("ObjectEvent", "\"action\":\"DELETE\",\"epcList\":[\"urn:uuid:x1\"]"),
+                event(
+                        "ObjectEvent",
+                        "\"action\":\"OBSERVE\",\"epcList\":[\"urn:uuid:x2\"],\"errorDeclaration\":{\"declarationTime\":\"2026-11-24T09:00:00Z\"}"),
+                event("ObjectEvent", "\"action\":\"OBSERVE\",\"epcList\":[\"urn:uuid:x3\"]"));
+        assertThat(read.scans()).extracting(e -> e.scan().trackingNumber()).containsExactly("x3");
+        assertThat(read.bad())
+                .extracting(StatusDocument.Bad::reason)
+                .satisfiesExactly(r -> assertThat(r).contains("DELETE"), r -> assertThat(r)
+                        .contains("takes back"));
+    }
+
+    @Test
+    void aUnitAndWhatIsOnItMoveTogether() {
+        StatusDocument read = epcis(
+                event(
+                        "AggregationEvent",
+                        "\"action\":\"ADD\",\"parentID\":\"urn:epc:id:sscc:0614141.1234567890\",\"childEPCs\":[\"urn:uuid:x1\"]"));
+        assertThat(read.scans()).extracting(e -> e.scan().trackingNumber()).containsExactly("106141412345678908", "x1");
+        assertThat(epcis(event("AggregationEvent", "\"action\":\"ADD\",\"parentID\":\"urn:uuid:x2\""))
+                        .scans())
+                .hasSize(1);
+    }
+
+    @Test
+    void everyPrefixOfTheVocabulary() {
+        for (String step : List.of(
+                "shipping",
+                "cbv:BizStep-shipping",
+                "cbv:shipping",
+                "urn:epcglobal:cbv:bizstep:shipping",
+                "https://ref.gs1.org/cbv/BizStep-shipping",
+                "https://ns.gs1.org/voc/Bizstep-shipping"))
+            assertThat(epcis(event("ObjectEvent", "\"action\":\"OBSERVE\",\"epcList\":[\"urn:uuid:x\"]")
+                                    .replace("\"shipping\"", "\"" + step + "\""))
+                            .scans()
+                            .get(0)
+                            .scan()
+                            .code())
+                    .as(step)
+                    .isEqualTo("cbv:shipping");
+    }
+
+    @Test
+    void aDocumentNestedTooDeepIsRefusedInWords() {
+        assertThatThrownBy(() -> Epcis.read(bytes("[".repeat(200_000) + "]".repeat(200_000))))
+                .isInstanceOf(HeraldException.class)
+                .hasMessageContaining("isn't valid JSON");
+    }
+
+    private static StatusScan iftsta(String unb, String prepared, String dtm, String text) {
+        String edi = "UNB+" + unb + "+A:14+B:14+" + prepared
+                + ":0930+R'UNH+1+IFTSTA:D:01B:UN'BGM+23+D+9'CNI+1+P1'STS+1+24'DTM+334:" + dtm + "'FTX+AAI+++" + text
+                + "'UNT+7+1'UNZ+1+R'";
+        StatusDocument read = Iftsta.read(bytes(edi));
+        assertThat(read.bad()).isEmpty();
+        return read.scans().get(0).scan();
+    }
+
+    /** UN/EDIFACT code list 2379: 303 is CCYYMMDDHHMMZZZ, ZZZ the time zone (from memory). */
+    @Test
+    void aTimeWithItsZone() {
+        for (String zoned :
+                List.of("202611241530UTC:303", "202611241630CET:303", "202611241630?+01:303", "202611241030-0500:303"))
+            assertThat(iftsta("UNOC:3", "261124", zoned, "x").when().at())
+                    .as(zoned)
+                    .isEqualTo(Instant.parse("2026-11-24T15:30:00Z"));
+        assertThat(iftsta("UNOC:3", "261124", "202611241530:303", "x").when().local())
+                .isEqualTo("2026-11-24T15:30");
+    }
+
+    /** ISO 9735: syntax identifiers UNOW and UNOY are ISO 10646, written as UTF-8 here; syntax version 4. */
+    @Test
+    void lettersOfTheInterchangesOwnCharacterSet() {
+        assertThat(iftsta("UNOW:4", "20261124", "202611241530:203", "Łódź").text())
+                .isEqualTo("Łódź");
+        assertThat(iftsta("UNOY:3", "261124", "202611241530:203", "Łódź").text())
+                .isEqualTo("Łódź");
+        byte[] latin =
+                "UNB+UNOC:3+A:14+B:14+261124:0930+R'UNH+1+IFTSTA:D:01B:UN'BGM+23+D+9'CNI+1+P1'STS+1+24'DTM+334:202611241530:203'FTX+AAI+++Málaga'UNT+7+1'UNZ+1+R'"
+                        .getBytes(StandardCharsets.ISO_8859_1);
+        assertThat(Iftsta.read(latin).scans().get(0).scan().text()).isEqualTo("Málaga");
+    }
+
+    @Test
+    void nothingAtAllGetsAWordAboutWhatToSend() {
+        assertThatThrownBy(() -> Iftsta.read(new byte[0])).hasMessageContaining("IFTSTA interchange");
+        assertThatThrownBy(() -> Iftsta.read(bytes("  \r\n"))).hasMessageContaining("IFTSTA interchange");
+    }
+
     @Test
     void vocabularyAndIdentifiersInEveryNotation() {
         String document = """

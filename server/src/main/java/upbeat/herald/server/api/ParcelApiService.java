@@ -9,6 +9,7 @@ import org.springframework.http.ResponseEntity;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import upbeat.herald.core.Texts;
+import upbeat.herald.core.carrier.TrackingNumber;
 import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.journey.Parcel;
 import upbeat.herald.core.journey.Stage;
@@ -100,7 +101,7 @@ class ParcelApiService {
         ValidationException errors = new ValidationException();
         if (Texts.isBlank(body.carrier())) errors.add("carrier", "Choose the carrier");
         else if (carriers.find(reader, body.carrier()).isEmpty()) errors.add("carrier", unknownCarrier(body.carrier()));
-        if (Texts.compactNumber(body.trackingNumber()).isEmpty()
+        if (TrackingNumber.compact(body.trackingNumber()).isEmpty()
                 || body.trackingNumber().length() > 60)
             errors.add("trackingNumber", "Enter a tracking number of 1 to 60 characters");
         if (body.dispatchedAt() != null && body.dispatchedAt().toInstant().isAfter(now.plusSeconds(86_400)))

@@ -49,11 +49,12 @@ class ScanController {
                     + " GS1 EPCIS 2.0 document in JSON; carrier says whose it is, where the document does not")
     ScanIngestService.ScansAccepted postDocument(
             @PathVariable String format,
-            @RequestBody byte[] document,
+            @RequestBody(required = false) byte @Nullable [] document,
             @RequestParam(required = false) @Nullable String carrier) {
         ScanDocumentReader reader = ScanDocumentReader.fromCode(format)
                 .orElseThrow(() -> new NotFoundException("There is no format " + format));
-        return signalled(scanIngest.ingestDocument(reader, document, carrier, SOURCE, clock.instant()));
+        return signalled(scanIngest.ingestDocument(
+                reader, document == null ? new byte[0] : document, carrier, SOURCE, clock.instant()));
     }
 
     private ScanIngestService.ScansAccepted signalled(ScanIngestService.ScansAccepted taken) {

@@ -8,6 +8,7 @@ import upbeat.herald.core.HeraldException;
 import upbeat.herald.core.Texts;
 import upbeat.herald.core.carrier.NumberRecognition;
 import upbeat.herald.core.carrier.TrackingLink;
+import upbeat.herald.core.carrier.TrackingNumber;
 import upbeat.herald.server.carrier.CarrierRepository;
 
 /** Whose tracking number it is. */
@@ -36,7 +37,7 @@ class TrackingNumberService {
 
     Recognised recognise(Number body) {
         String number = Texts.orEmpty(body.trackingNumber());
-        if (Texts.compactNumber(number).isEmpty() || number.length() > 60)
+        if (TrackingNumber.compact(number).isEmpty() || number.length() > 60)
             throw new HeraldException("trackingNumber", "Enter a tracking number of 1 to 60 characters");
         return new Recognised(NumberRecognition.recognise(number, carriers.inUse(reader)).stream()
                 .map(c -> new Candidate(

@@ -152,13 +152,13 @@ public record CarrierBody(
         else if (!isAddress(link.replaceAll("\\{[^}]*}", "x")))
             errors.add(field, "This isn't a valid address once its fields are filled in");
         java.util.regex.Matcher unknown = java.util.regex.Pattern.compile(
-                        "\\{(?!(?:trackingNumber|postcode|country|language)})([^}]*)}")
+                        "\\{(?!(?:trackingNumber|trackingNumberAsWritten|postcode|country|language)})([^}]*)}")
                 .matcher(link);
         if (unknown.find())
             errors.add(
                     field,
                     "{" + unknown.group(1)
-                            + "} isn't available. You can use {trackingNumber}, {postcode}, {country} and {language}");
+                            + "} isn't available. You can use {trackingNumber}, {trackingNumberAsWritten}, {postcode}, {country} and {language}");
     }
 
     private static boolean isAddress(String filled) {

@@ -1,7 +1,9 @@
 package upbeat.herald.server.channel;
 
+import java.net.URI;
 import java.util.HashMap;
 import java.util.Map;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import upbeat.herald.server.platform.persistence.Json;
 
@@ -20,6 +22,28 @@ public record AccountSettings(Map<String, Object> account, Map<String, String> s
     /** Splits a channel's own settings, given as a record, into what may be shown and what may not. */
     public static AccountSettings of(Object account, Map<String, String> secrets) {
         return new AccountSettings(Json.toMap(account), secrets);
+    }
+
+    /** What decides where the secrets go and in whose name. */
+    private static final Set<String> PLACE = Set.of("host", "port", "user", "url", "tls");
+
+    /** True where this account is at the same server, for the same user: a secret of the one fits the other. */
+    public boolean isAtSamePlaceAs(AccountSettings other) {
+        return PLACE.stream().allMatch(key -> String.valueOf(account.getOrDefault(key, ""))
+                .equals(String.valueOf(other.account.getOrDefault(key, ""))));
+    }
+
+    /** The host that it connects to, or null where it names none. */
+    public @Nullable String host() {
+        Object host = account.get("host");
+        if (host != null) return host.toString();
+        try {
+            return account.get("url") == null
+                    ? null
+                    : URI.create(account.get("url").toString()).getHost();
+        } catch (IllegalArgumentException e) {
+            return null;
+        }
     }
 
     /** The same, with secrets of before where none are given. */

@@ -1,5 +1,6 @@
 package upbeat.herald.server.channel;
 
+import java.time.Duration;
 import org.jspecify.annotations.Nullable;
 
 /** How a hand-over ended. */
@@ -10,8 +11,15 @@ public sealed interface HandOver {
     /** The gateway does not take this message and never will. */
     record Refused(String reason) implements HandOver {}
 
-    /** The gateway asks to come again. */
-    record Later(String reason) implements HandOver {}
+    /** The gateway asks to come again. @param after the wait it asked for, or null where it named none */
+    record Later(String reason, @Nullable Duration after) implements HandOver {
+        public Later(String reason) {
+            this(reason, null);
+        }
+    }
+
+    /** Its content isn't approved yet: no attempt was made, and none has failed. */
+    record NotApproved(String reason) implements HandOver {}
 
     /** The gateway was not reached and has nothing of it. */
     record Away(String reason) implements HandOver {}

@@ -33,9 +33,7 @@ public class Dispatcher implements SmartLifecycle {
     private static final int AT_ONCE = 64;
     private static final long TICK_MILLIS = 500;
     private static final int DRAIN_SECONDS = 20;
-    /** A wrong password asked twice a second gets an account locked. */
-    private static final Duration LONGEST_OUTAGE_PAUSE = Duration.ofMinutes(1);
-
+    private static final Duration FIRST_TROUBLE_PAUSE = Duration.ofMillis(500);
     private static final Duration LONGEST_TROUBLE_PAUSE = Duration.ofSeconds(30);
 
     private final GatewayRegistry gateways;
@@ -48,6 +46,8 @@ public class Dispatcher implements SmartLifecycle {
     private final boolean autoStart;
     private volatile boolean running;
     private final MessageHandOver handOver;
+    private final ChannelTimeouts timeouts;
+    private final DeliveryPauses pauses;
 
     Dispatcher(
             GatewayRegistry gateways,
@@ -57,7 +57,9 @@ public class Dispatcher implements SmartLifecycle {
             InstantSource clock,
             WorkSignal signal,
             @Value("${herald.seed:false}") boolean seeding,
-            MessageHandOver handOver) {
+            MessageHandOver handOver,
+            ChannelTimeouts timeouts,
+            DeliveryPauses pauses) {
         this.gateways = gateways;
         this.messages = messages;
         this.reader = reader;
@@ -66,6 +68,8 @@ public class Dispatcher implements SmartLifecycle {
         this.signal = signal;
         this.autoStart = !seeding;
         this.handOver = handOver;
+        this.timeouts = timeouts;
+        this.pauses = pauses;
     }
 
     @Override
@@ -109,13 +113,14 @@ public class Dispatcher implements SmartLifecycle {
         return running;
     }
 
-    /** Hand-overs that nobody finished. */
+    /** Hand-overs that nobody finished, and channels that took too long. */
     private void keepHouse() {
         long seen = 0;
         while (running) {
             try {
                 seen = signal.await(seen, 10_000);
                 handOver.sweepAbandoned();
+                timeouts.sweep();
             } catch (InterruptedException e) {
                 return;
             } catch (Throwable e) {
@@ -127,8 +132,7 @@ public class Dispatcher implements SmartLifecycle {
     private void loop(Channel channel) {
         Gateway used = null;
         ExecutorService lanes = null;
-        LoopPause outage = new LoopPause(LONGEST_OUTAGE_PAUSE);
-        LoopPause trouble = new LoopPause(LONGEST_TROUBLE_PAUSE);
+        LoopPause trouble = new LoopPause(FIRST_TROUBLE_PAUSE, LONGEST_TROUBLE_PAUSE);
         long seen = 0;
         while (running) {
             try {
@@ -138,9 +142,9 @@ public class Dispatcher implements SmartLifecycle {
                     if (lanes != null) lanes.shutdown();
                     lanes = gateway == null ? null : lanes(gateway);
                     used = gateway;
-                    outage.succeeded();
+                    pauses.forget(channel);
                 }
-                boolean more = gateway != null && lanes != null && round(gateway, lanes, outage);
+                boolean more = gateway != null && lanes != null && round(gateway, lanes);
                 if (gateway == null) sayThereIsNone(channel);
                 trouble.succeeded();
                 if (!more) seen = signal.await(seen, gateway == null ? 10_000 : TICK_MILLIS);
@@ -195,34 +199,34 @@ public class Dispatcher implements SmartLifecycle {
     }
 
     /** Handles what is due now. @return true where there may be more */
-    private boolean round(Gateway gateway, ExecutorService lanes, LoopPause outage) throws InterruptedException {
-        if (outage.millisLeft(System.nanoTime()) > 0) return false;
-        List<Long> due = messages.findDue(reader, gateway.channel(), clock.instant(), AT_ONCE);
+    private boolean round(Gateway gateway, ExecutorService lanes) throws InterruptedException {
+        Channel channel = gateway.channel();
+        if (pauses.millisLeft(channel) > 0) return false;
+        List<Long> due = messages.findDue(reader, channel, clock.instant(), pauses.mostAtOnce(channel, AT_ONCE));
         if (due.isEmpty()) return false;
         Optional<String> away = gateway.findOutage();
         if (away.isPresent()) {
-            outage.failed(System.nanoTime());
-            if (outage.isFirst())
-                LOG.warn("Sending by {} waits: {}", gateway.channel().label(), away.get());
-            writer.writeAside(db -> messages.markAllWaiting(db, gateway.channel(), away.get(), clock.instant()));
+            pauses.away(channel, away.get());
+            writer.writeAside(db -> messages.markAllWaiting(db, channel, away.get(), clock.instant()));
             return false;
         }
-        List<Future<Boolean>> work = due.stream()
-                .map(seq -> lanes.submit(() -> !running || handOver.handOver(gateway, seq)))
-                .toList();
+        List<Future<?>> work = new ArrayList<>();
+        for (long seq : due) {
+            work.add(lanes.submit(() -> {
+                // What went before it may have shown that the gateway takes nothing now.
+                if (running && pauses.millisLeft(channel) == 0) handOver.handOver(gateway, seq);
+            }));
+        }
         java.util.concurrent.ExecutionException failed = null;
-        boolean taken = true;
-        for (Future<Boolean> w : work) {
+        for (Future<?> w : work) {
             try {
-                taken &= w.get();
+                w.get();
             } catch (java.util.concurrent.ExecutionException e) {
                 failed = e;
             }
         }
         if (failed != null) throw new IllegalStateException("What became of a message could not be recorded", failed);
-        if (taken) outage.succeeded();
-        else outage.failed(System.nanoTime());
-        return taken;
+        return pauses.millisLeft(channel) == 0;
     }
 
     /**

@@ -45,6 +45,11 @@ class GatewayController {
         return service.save(channel, body);
     }
 
+    @PostMapping("/{channel}/retry")
+    GatewayView retryNow(@PathVariable String channel) {
+        return service.retryNow(channel);
+    }
+
     @DeleteMapping("/{channel}")
     GatewayView remove(@PathVariable String channel) {
         return service.remove(channel);

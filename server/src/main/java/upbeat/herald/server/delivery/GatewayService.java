@@ -1,10 +1,12 @@
 package upbeat.herald.server.delivery;
 
+import java.net.UnknownHostException;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
+import org.springframework.beans.factory.annotation.Value;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
 import org.springframework.stereotype.Service;
 import upbeat.herald.core.HeraldException;
@@ -16,6 +18,7 @@ import upbeat.herald.server.channel.Gateway;
 import upbeat.herald.server.channel.GatewayAccounts;
 import upbeat.herald.server.channel.GatewayAccounts.StoredAccount;
 import upbeat.herald.server.channel.GatewayRegistry;
+import upbeat.herald.server.platform.http.OutboundHttp;
 import upbeat.herald.server.platform.signal.WorkSignal;
 import upbeat.herald.server.platform.web.ValidationException;
 
@@ -31,18 +34,24 @@ class GatewayService {
     private final GatewayFactory factory;
     private final GatewayRegistry gateways;
     private final WorkSignal signal;
+    private final DeliveryPauses pauses;
+    private final boolean insideAllowed;
 
     GatewayService(
             GatewayAccounts accounts,
             ChannelRegistry channels,
             GatewayFactory factory,
             GatewayRegistry gateways,
-            WorkSignal signal) {
+            WorkSignal signal,
+            DeliveryPauses pauses,
+            @Value("${herald.gateways.inside-allowed:${herald.demo:false}}") boolean insideAllowed) {
         this.accounts = accounts;
         this.channels = channels;
         this.factory = factory;
         this.gateways = gateways;
         this.signal = signal;
+        this.pauses = pauses;
+        this.insideAllowed = insideAllowed;
     }
 
     /**
@@ -50,6 +59,7 @@ class GatewayService {
      * @param account in the names of its channel, without secrets
      * @param secret true where one is kept
      * @param message what the other side answered at the last check
+     * @param trouble why nothing is handed over to it now, or null
      */
     record GatewayView(
             String channel,
@@ -58,7 +68,8 @@ class GatewayService {
             boolean secret,
             @Nullable Instant testedAt,
             boolean good,
-            @Nullable String message) {}
+            @Nullable String message,
+            DeliveryPauses.@Nullable Trouble trouble) {}
 
     record GatewayBody(
             Map<String, Object> account, @Nullable Map<String, String> secrets) {}
@@ -90,6 +101,14 @@ class GatewayService {
         return replaceGateway(channel);
     }
 
+    /** Tries a paused channel again at once. */
+    GatewayView retryNow(String code) {
+        Channel channel = channels.parse(code);
+        pauses.retryNow(channel);
+        signal.signal();
+        return view(channel);
+    }
+
     private GatewayView replaceGateway(Channel channel) {
         gateways.replace(channel, factory.create(channel));
         signal.signal();
@@ -108,7 +127,8 @@ class GatewayService {
                 secret,
                 stored.map(StoredAccount::testedAt).orElse(null),
                 stored.map(s -> s.check().good()).orElse(false),
-                stored.map(s -> s.check().message()).orElse(null));
+                stored.map(s -> s.check().message()).orElse(null),
+                pauses.find(channel).orElse(null));
     }
 
     private ConnectionCheck checkConnection(Channel channel, AccountSettings settings) {
@@ -126,11 +146,31 @@ class GatewayService {
         errors.throwIfAny();
         channels.get(channel).validateAccount(body.account(), errors);
         errors.throwIfAny();
-        Map<String, String> before =
-                accounts.findInUse(channel).map(AccountSettings::secrets).orElse(Map.of());
-        return new AccountSettings(
-                        body.account() == null ? Map.of() : body.account(),
-                        body.secrets() == null ? Map.of() : body.secrets())
-                .withFallbackSecrets(before);
+        AccountSettings given = new AccountSettings(body.account(), body.secrets() == null ? Map.of() : body.secrets());
+        if (!insideAllowed && isInside(given.host()))
+            throw new HeraldException(
+                    "account.host",
+                    given.host() + " is inside this network. To allow such gateways, the operator can set"
+                            + " herald.gateways.inside-allowed=true");
+        AccountSettings before = accounts.findInUse(channel).orElse(null);
+        if (before == null) return given;
+        if (given.isAtSamePlaceAs(before)) return given.withFallbackSecrets(before.secrets());
+        // A stored secret is never sent anywhere but to where it was stored for.
+        for (Map.Entry<String, String> secret : before.secrets().entrySet()) {
+            if (!secret.getValue().isEmpty() && given.secret(secret.getKey()).isEmpty())
+                errors.add(
+                        "account." + secret.getKey(),
+                        "The server or the user has changed. Enter this again, so that it isn't sent to the wrong place");
+        }
+        errors.throwIfAny();
+        return given;
+    }
+
+    private static boolean isInside(@Nullable String host) {
+        try {
+            return host != null && OutboundHttp.isInside(host);
+        } catch (UnknownHostException e) {
+            return false; // the connection check says so
+        }
     }
 }

@@ -3,16 +3,17 @@ package upbeat.herald.server.delivery;
 import java.time.Duration;
 
 /**
- * How long a loop waits after trouble: half a second, doubled with each failure in a row up to a limit. Goes by the
- * machine's time, because a server that is away comes back by it.
+ * How long a loop waits after trouble, doubled with each failure in a row up to a limit. Goes by the machine's time,
+ * because a server that is away comes back by it.
  */
 final class LoopPause {
-    private static final long FIRST_MILLIS = 500;
+    private final long first;
     private final long longest;
     private int failures;
     private long until;
 
-    LoopPause(Duration longest) {
+    LoopPause(Duration first, Duration longest) {
+        this.first = first.toMillis();
         this.longest = longest.toMillis();
     }
 
@@ -28,12 +29,7 @@ final class LoopPause {
     }
 
     private long currentMillis() {
-        return Math.min(longest, FIRST_MILLIS << Math.min(failures, 20));
-    }
-
-    /** True at the first failure in a row. */
-    boolean isFirst() {
-        return failures == 1;
+        return Math.min(longest, first << Math.min(failures, 20));
     }
 
     /** @return 0 where nothing has to be waited for */

@@ -1,5 +1,6 @@
 package upbeat.herald.server.delivery;
 
+import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.util.HashSet;
@@ -28,6 +29,7 @@ import upbeat.herald.server.platform.persistence.DatabaseWriter;
 @Component
 public class MessageHandOver {
     private static final Logger LOG = LoggerFactory.getLogger(MessageHandOver.class);
+    private static final Duration APPROVAL_ASKED_EVERY = Duration.ofSeconds(30);
     private final GatewayRegistry gateways;
     private final MessageRepository messages;
     private final MessagePreparation prepare;
@@ -36,6 +38,7 @@ public class MessageHandOver {
     private final JdbcClient reader;
     private final DatabaseWriter writer;
     private final InstantSource clock;
+    private final DeliveryPauses pauses;
     private final Set<Long> inHand = ConcurrentHashMap.newKeySet();
     private final RandomGenerator random = new java.util.SplittableRandom(1);
 
@@ -47,7 +50,8 @@ public class MessageHandOver {
             ChannelFallback next,
             JdbcClient reader,
             DatabaseWriter writer,
-            InstantSource clock) {
+            InstantSource clock,
+            DeliveryPauses pauses) {
         this.gateways = gateways;
         this.messages = messages;
         this.prepare = prepare;
@@ -56,17 +60,16 @@ public class MessageHandOver {
         this.reader = reader;
         this.writer = writer;
         this.clock = clock;
+        this.pauses = pauses;
     }
 
     /**
      * One message's way. Trouble with it stays with it: it is tried again later, a few times, and then ends with a
      * reason. What can't be recorded either is thrown, so that the caller pauses.
-     *
-     * @return false where the gateway turned out not to take anything now
      */
-    boolean handOver(Gateway gateway, long seq) {
+    void handOver(Gateway gateway, long seq) {
         MessageRow m = messages.find(reader, seq).orElse(null);
-        if (m == null) return true;
+        if (m == null) return;
         MessagePreparation.Outcome outcome;
         Instant now = clock.instant();
         try {
@@ -74,7 +77,7 @@ public class MessageHandOver {
         } catch (RuntimeException | StackOverflowError | OutOfMemoryError e) {
             LOG.error("Message {} could not be prepared", m.id(), e);
             postpone(m, now);
-            return true;
+            return;
         }
         if (outcome instanceof MessagePreparation.Outcome.Held held) {
             writer.writeAside(db -> {
@@ -90,7 +93,7 @@ public class MessageHandOver {
             inHand.add(seq);
             try {
                 if (!writer.writeAside(db -> prepare.isCurrent(db, m, ready) && messages.claim(db, m, ready, now)))
-                    return true;
+                    return;
                 HandOver end = handOver(
                         gateway,
                         new OutgoingMessage(
@@ -102,13 +105,19 @@ public class MessageHandOver {
                                 ready.content(),
                                 ready.question(),
                                 now));
+                note(gateway, end);
                 record(m, end);
-                return !(end instanceof HandOver.Away);
             } finally {
                 inHand.remove(seq);
             }
         }
-        return true;
+    }
+
+    /** What the end of one hand-over says of the gateway itself. */
+    private void note(Gateway gateway, HandOver end) {
+        if (end instanceof HandOver.Away away) pauses.away(gateway.channel(), away.reason());
+        else if (end instanceof HandOver.Unsure) pauses.unconfirmed(gateway.channel());
+        else if (!(end instanceof HandOver.NotApproved)) pauses.worked(gateway.channel());
     }
 
     private void postpone(MessageRow m, Instant now) {
@@ -151,12 +160,9 @@ public class MessageHandOver {
                 if (m.state().attempt() + 1 >= Backoff.MOST_TRIES) {
                     messages.markFailed(db, m.seq(), later.reason() + " (" + Backoff.MOST_TRIES + " attempts)");
                     next.planNext(db, m);
-                } else
-                    messages.markWaiting(
-                            db,
-                            m.seq(),
-                            later.reason(),
-                            now.plus(Backoff.delayAfter(m.state().attempt() + 1, random)));
+                } else messages.markWaiting(db, m.seq(), later.reason(), now.plus(waitAfter(m, later)));
+            } else if (end instanceof HandOver.NotApproved notApproved) {
+                messages.markNotApproved(db, m.seq(), notApproved.reason(), now.plus(APPROVAL_ASKED_EVERY));
             } else if (end instanceof HandOver.Away away) {
                 messages.markWaiting(db, m.seq(), away.reason(), null);
             } else if (end instanceof HandOver.Unsure unsure) {
@@ -174,6 +180,13 @@ public class MessageHandOver {
             }
             return null;
         });
+    }
+
+    /** As long as the gateway asks for, if that is longer than our own wait. */
+    private Duration waitAfter(MessageRow m, HandOver.Later later) {
+        Duration own = Backoff.delayAfter(m.state().attempt() + 1, random);
+        Duration asked = later.after();
+        return asked == null || asked.compareTo(own) < 0 ? own : asked;
     }
 
     /**

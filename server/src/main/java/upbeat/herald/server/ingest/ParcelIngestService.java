@@ -6,7 +6,7 @@ import java.util.Set;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.HeraldException;
-import upbeat.herald.core.Texts;
+import upbeat.herald.core.carrier.TrackingNumber;
 import upbeat.herald.core.journey.Parcel;
 import upbeat.herald.core.journey.Stage;
 import upbeat.herald.server.ingest.Ingested.Change;
@@ -76,7 +76,7 @@ public class ParcelIngestService {
         search.index(db, order.id(), order.order());
         int planned = marks.mark(db, row, Stage.PACKED, now, source, now).messages();
         planned += reports.ingestWaiting(
-                db, row.id(), parcel.carrier(), Texts.compactNumber(parcel.trackingNumber()), now);
+                db, row.id(), parcel.carrier(), TrackingNumber.compact(parcel.trackingNumber()), now);
         polls.start(db, row, parcel.carrier(), parcel.trackingNumber(), now);
         return new Ingested<>(parcels.get(db, row.id()), Change.NEW, planned);
     }
@@ -96,7 +96,7 @@ public class ParcelIngestService {
                             + orders.get(db, known.get().orderId()).order().number());
         parcels.addLeg(db, parcel.id(), carrier, trackingNumber, now);
         search.index(db, parcel.orderId(), orders.get(db, parcel.orderId()).order());
-        int planned = reports.ingestWaiting(db, parcel.id(), carrier, Texts.compactNumber(trackingNumber), now);
+        int planned = reports.ingestWaiting(db, parcel.id(), carrier, TrackingNumber.compact(trackingNumber), now);
         polls.start(db, parcel, carrier, trackingNumber, now);
         return new Ingested<>(parcels.get(db, parcel.id()), Change.CHANGED, planned);
     }

@@ -23,6 +23,7 @@ import org.springframework.stereotype.Component;
 import upbeat.herald.core.HeraldException;
 import upbeat.herald.core.Texts;
 import upbeat.herald.core.carrier.Carrier;
+import upbeat.herald.core.carrier.TrackingNumber;
 import upbeat.herald.core.exchange.ScanDocumentReader;
 import upbeat.herald.core.exchange.StatusDocument;
 import upbeat.herald.core.exchange.StatusScan;
@@ -236,7 +237,7 @@ public class ScanIngestService {
     }
 
     private static void number(@Nullable String trackingNumber) {
-        if (Texts.compactNumber(trackingNumber).isEmpty()
+        if (TrackingNumber.compact(trackingNumber).isEmpty()
                 || Texts.orEmpty(trackingNumber).length() > 60)
             throw new HeraldException("trackingNumber", "Enter a tracking number of 1 to 60 characters");
     }

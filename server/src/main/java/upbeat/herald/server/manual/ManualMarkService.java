@@ -8,6 +8,7 @@ import org.springframework.security.core.Authentication;
 import org.springframework.stereotype.Service;
 import upbeat.herald.core.HeraldException;
 import upbeat.herald.core.Texts;
+import upbeat.herald.core.carrier.TrackingNumber;
 import upbeat.herald.core.journey.Stage;
 import upbeat.herald.server.ingest.Ingested;
 import upbeat.herald.server.ingest.OrderIngestService;
@@ -83,8 +84,8 @@ class ManualMarkService {
                 }
                 List<ParcelRow> its = parcels.findByOrder(db, order.id()).stream()
                         .filter(p -> body.trackingNumber() == null
-                                || Texts.compactNumber(p.parcel().trackingNumber())
-                                        .equals(Texts.compactNumber(body.trackingNumber())))
+                                || TrackingNumber.compact(p.parcel().trackingNumber())
+                                        .equals(TrackingNumber.compact(body.trackingNumber())))
                         .toList();
                 if (its.isEmpty()) refused.add(name.number() + ": it has no tracking number");
                 boolean any = false;

@@ -11,6 +11,7 @@ import org.springframework.stereotype.Service;
 import upbeat.herald.core.HeraldException;
 import upbeat.herald.core.Texts;
 import upbeat.herald.core.carrier.Carrier;
+import upbeat.herald.core.carrier.TrackingNumber;
 import upbeat.herald.core.journey.Parcel;
 import upbeat.herald.server.carrier.CarrierRepository;
 import upbeat.herald.server.ingest.Ingested;
@@ -96,7 +97,7 @@ class ManualParcelService {
             ParcelRow before = parcel(db, order, carrier, trackingNumber);
             ManualChangeRepository.Step back = putBack(db, order, before);
             if (to.carrier().equals(carrier)
-                    && Texts.compactNumber(to.trackingNumber()).equals(Texts.compactNumber(trackingNumber))) {
+                    && TrackingNumber.compact(to.trackingNumber()).equals(TrackingNumber.compact(trackingNumber))) {
                 parcels.renumber(db, before.id(), to.carrier(), to.trackingNumber());
                 Ingested<ParcelRow> put = parcelIngest.ingestParcel(db, order, to, ManualChange.SOURCE, now);
                 return new Done(
@@ -136,7 +137,7 @@ class ManualParcelService {
     }
 
     private Parcel checked(OrderRow order, ParcelByHand body) {
-        if (Texts.compactNumber(body.trackingNumber()).isEmpty()
+        if (TrackingNumber.compact(body.trackingNumber()).isEmpty()
                 || Texts.orEmpty(body.trackingNumber()).length() > 60)
             throw new HeraldException("trackingNumber", "Enter a tracking number of 1 to 60 characters");
         Carrier carrier = carriers.find(reader, String.valueOf(body.carrier()))
@@ -183,8 +184,8 @@ class ManualParcelService {
 
     private ParcelRow ofOrder(JdbcClient db, OrderRow order, @Nullable String trackingNumber) {
         return parcels.findByOrder(db, order.id()).stream()
-                .filter(p ->
-                        Texts.compactNumber(p.parcel().trackingNumber()).equals(Texts.compactNumber(trackingNumber)))
+                .filter(p -> TrackingNumber.compact(p.parcel().trackingNumber())
+                        .equals(TrackingNumber.compact(trackingNumber)))
                 .findFirst()
                 .orElseThrow(() -> new HeraldException("of", "Choose the parcel"));
     }

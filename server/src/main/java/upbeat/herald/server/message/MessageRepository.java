@@ -48,6 +48,14 @@ public class MessageRepository {
     private static final String SAID =
             "select order_id, notice_id, parcel, occasion from message where order_id in (select value from json_each(?))";
 
+    /** Reason code of a message that waits for the approval of its content. */
+    public static final String NOT_APPROVED = "NOT_APPROVED";
+
+    private static final String STANDING_BY = SELECT + """
+            where stand_by <> '[]' and status in ('accepted', 'waiting')
+            and (gateway_ref is not null or reason_code = 'NOT_APPROVED')
+            and coalesce(sent_at, due_at) <= ? order by coalesce(sent_at, due_at) limit ?""";
+
     private static final String UPDATE_ADDRESS =
             "update message set address = ? where seq = ? and status in ('planned', 'waiting')";
     private static final String DELETE_UNREACHABLE = """
@@ -154,6 +162,26 @@ public class MessageRepository {
                     .add(History.key(rs.getString(2), parcel.isEmpty() ? null : parcel, rs.getString(4)));
         });
         return said;
+    }
+
+    /**
+     * Messages that another channel may have to stand in for, the oldest first. One without a name at its gateway isn't
+     * among them: no receipt will come, so none is missed.
+     *
+     * @param until sent, or due, at that moment or before
+     */
+    public List<MessageRow> findStandingBy(JdbcClient db, Instant until, int most) {
+        return db.sql(STANDING_BY)
+                .params(until.toEpochMilli(), most)
+                .query(MessageRepository::mapRow)
+                .list();
+    }
+
+    /** No other channel stands by any more. */
+    public void clearStandBy(JdbcClient db, long seq, @Nullable String reason) {
+        db.sql("update message set stand_by = '[]', reason = coalesce(?, reason) where seq = ?")
+                .params(reason, seq)
+                .update();
     }
 
     /** A message that did not leave yet goes to another address. */
@@ -268,6 +296,26 @@ public class MessageRepository {
                 MessageStatus.WAITING,
                 "next_try_at = " + (nextTry == null ? "null" : nextTry.toEpochMilli()),
                 new StatusReason("GATEWAY_AWAY", reason));
+    }
+
+    /** Puts a message in line as if it were due now and had never been tried. */
+    public boolean sendAgain(JdbcClient db, long seq, String reason, Instant now) {
+        return to(
+                db,
+                seq,
+                MessageStatus.WAITING,
+                "attempt = 0, next_try_at = null, due_at = " + now.toEpochMilli(),
+                new StatusReason("GATEWAY_AWAY", reason));
+    }
+
+    /** Puts a message back in line whose content isn't approved yet; it doesn't count as an attempt. */
+    public boolean markNotApproved(JdbcClient db, long seq, String reason, Instant nextTry) {
+        return to(
+                db,
+                seq,
+                MessageStatus.WAITING,
+                "attempt = attempt - 1, next_try_at = " + nextTry.toEpochMilli(),
+                new StatusReason(NOT_APPROVED, reason));
     }
 
     /** Puts a message that could not be prepared back in line, with one attempt more. */

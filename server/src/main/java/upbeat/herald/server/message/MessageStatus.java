@@ -14,6 +14,7 @@ import java.util.Set;
  * unsure    handed over or not, nobody knows -> accepted, waiting, failed, cancelled
  * accepted  the gateway has it              -> delivered, read, failed
  * delivered on the customer's device        -> read
+ * failed    the gateway refused it           -> waiting, where a person sends it again
  * </pre>
  */
 public enum MessageStatus {
@@ -40,7 +41,7 @@ public enum MessageStatus {
     Set<MessageStatus> allowedFrom() {
         return switch (this) {
             case PLANNED -> EnumSet.noneOf(MessageStatus.class);
-            case WAITING -> EnumSet.of(PLANNED, SENDING, UNSURE);
+            case WAITING -> EnumSet.of(PLANNED, WAITING, SENDING, UNSURE, FAILED);
             case SENDING -> EnumSet.of(PLANNED, WAITING);
             case ACCEPTED -> EnumSet.of(SENDING, UNSURE);
             case DELIVERED -> EnumSet.of(ACCEPTED, UNSURE);

@@ -48,8 +48,11 @@ public record NoticeBody(
             @Nullable String per,
             @Nullable String ageLimit) {}
 
+    /** @param fallbackAfter ISO 8601: how long the first that works is waited for before the next is tried */
     record RoutingBody(
-            @Nullable List<String> channels, @Nullable String rule) {}
+            @Nullable List<String> channels,
+            @Nullable String rule,
+            @Nullable String fallbackAfter) {}
 
     /**
      * @param wordings by channel word
@@ -94,7 +97,8 @@ public record NoticeBody(
                         n.timing().ageLimit().toString()),
                 new NoticeBody.RoutingBody(
                         n.routing().channels().stream().map(Channel::code).toList(),
-                        word(n.routing().rule())),
+                        word(n.routing().rule()),
+                        n.routing().fallbackAfter().toString()),
                 new NoticeBody.NoticeContentBody(
                         n.content().question() == null
                                 ? List.of()
@@ -126,6 +130,9 @@ public record NoticeBody(
         if (at == null) errors.add("stage", "\"" + timing.stage() + "\" isn't a stage");
         Duration delay = duration("after", timing.after(), Duration.ZERO, errors);
         Duration limit = duration("ageLimit", timing.ageLimit(), Notice.DEFAULT_AGE_LIMIT, errors);
+        Duration fallback = duration("fallbackAfter", routing.fallbackAfter(), Notice.Routing.DEFAULT_FALLBACK, errors);
+        if (fallback.compareTo(Duration.ofMinutes(1)) < 0)
+            errors.add("fallbackAfter", "Give a channel at least a minute before the next is tried");
         SendWindow hours = null;
         if (timing.window() != null) {
             try {
@@ -172,7 +179,7 @@ public record NoticeBody(
                                 hours,
                                 at.isOrderStage() ? Notice.Per.ORDER : often,
                                 limit),
-                        new Notice.Routing(ways, how),
+                        new Notice.Routing(ways, how, fallback),
                         new Notice.Content(
                                 question,
                                 texts,

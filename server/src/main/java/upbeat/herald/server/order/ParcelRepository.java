@@ -13,7 +13,7 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 import tools.jackson.core.type.TypeReference;
-import upbeat.herald.core.Texts;
+import upbeat.herald.core.carrier.TrackingNumber;
 import upbeat.herald.core.journey.Parcel;
 import upbeat.herald.core.journey.Stage;
 import upbeat.herald.server.platform.persistence.BatchUpdate;
@@ -42,7 +42,7 @@ public class ParcelRepository {
 
     public Optional<ParcelRow> find(JdbcClient db, @Nullable String carrier, @Nullable String trackingNumber) {
         return db.sql(COLUMNS + "where carrier = ? and compact = ?")
-                .params(carrier, Texts.compactNumber(trackingNumber))
+                .params(carrier, TrackingNumber.compact(trackingNumber))
                 .query(ParcelRepository::row)
                 .optional();
     }
@@ -50,7 +50,7 @@ public class ParcelRepository {
     /** Also by the number under which it went on with another carrier. */
     public Optional<ParcelRow> findAny(JdbcClient db, String carrier, @Nullable String trackingNumber) {
         return find(db, carrier, trackingNumber).or(() -> db.sql(BY_LEG)
-                .params(carrier, Texts.compactNumber(trackingNumber))
+                .params(carrier, TrackingNumber.compact(trackingNumber))
                 .query(ParcelRepository::row)
                 .optional());
     }
@@ -58,7 +58,7 @@ public class ParcelRepository {
     /** Keys of carriers under which a number is known. */
     public List<String> findCarriersByNumber(JdbcClient db, @Nullable String trackingNumber) {
         return db.sql(KNOWN_BY)
-                .param("compact", Texts.compactNumber(trackingNumber))
+                .param("compact", TrackingNumber.compact(trackingNumber))
                 .query(String.class)
                 .list();
     }
@@ -75,7 +75,7 @@ public class ParcelRepository {
 
     public void addLeg(JdbcClient db, long id, String carrier, String trackingNumber, Instant now) {
         db.sql("insert into parcel_leg (carrier, compact, parcel_id, tracking_number, since) values (?, ?, ?, ?, ?)")
-                .params(carrier, Texts.compactNumber(trackingNumber), id, trackingNumber, now.toEpochMilli())
+                .params(carrier, TrackingNumber.compact(trackingNumber), id, trackingNumber, now.toEpochMilli())
                 .update();
     }
 
@@ -90,7 +90,7 @@ public class ParcelRepository {
     /** A parcel's number as it is compared. */
     public record Number(String carrier, String compact) {
         public static Number of(String carrier, @Nullable String trackingNumber) {
-            return new Number(carrier, Texts.compactNumber(trackingNumber));
+            return new Number(carrier, TrackingNumber.compact(trackingNumber));
         }
 
         static String json(Collection<Number> numbers) {
@@ -146,7 +146,7 @@ public class ParcelRepository {
 
     public void renumber(JdbcClient db, long id, String carrier, String trackingNumber) {
         db.sql("update parcel set carrier = ?, tracking_number = ?, compact = ? where id = ?")
-                .params(carrier, trackingNumber, Texts.compactNumber(trackingNumber), id)
+                .params(carrier, trackingNumber, TrackingNumber.compact(trackingNumber), id)
                 .update();
     }
 
@@ -191,13 +191,14 @@ public class ParcelRepository {
                 .list();
     }
 
-    public ParcelRow insert(JdbcClient db, long orderId, Parcel p, String source, Instant now) {
+    public ParcelRow insert(JdbcClient db, long orderId, Parcel given, String source, Instant now) {
+        Parcel p = new Parcel(given.carrier(), TrackingNumber.readable(given.trackingNumber()), given.items());
         long id = db.sql(INSERT)
                 .params(
                         orderId,
                         p.carrier(),
                         p.trackingNumber(),
-                        Texts.compactNumber(p.trackingNumber()),
+                        TrackingNumber.compact(p.trackingNumber()),
                         Json.write(p.items()),
                         Stage.ORDERED.code(),
                         now.toEpochMilli(),

@@ -1,6 +1,7 @@
 package upbeat.herald.server.orderview;
 
 import io.swagger.v3.oas.annotations.tags.Tag;
+import org.springframework.security.core.Authentication;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -8,6 +9,8 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 import upbeat.herald.server.orderview.MessageDetailService.Settle;
+import upbeat.herald.server.orderview.MessageDetailService.SettleMany;
+import upbeat.herald.server.orderview.MessageDetailService.Settled;
 import upbeat.herald.server.orderview.MessageDetailService.ShownMessage;
 
 /** One message as it was sent, and what a person says became of it. */
@@ -27,7 +30,12 @@ class MessageDetailController {
     }
 
     @PostMapping("/messages/{id}/settle")
-    ShownMessage settleMessage(@PathVariable String id, @RequestBody Settle body) {
-        return service.settleMessage(id, body);
+    ShownMessage settleMessage(@PathVariable String id, @RequestBody Settle body, Authentication who) {
+        return service.settleMessage(id, body, who.getName());
+    }
+
+    @PostMapping("/messages/settle")
+    Settled settleMessages(@RequestBody SettleMany body, Authentication who) {
+        return service.settleMessages(body, who.getName());
     }
 }

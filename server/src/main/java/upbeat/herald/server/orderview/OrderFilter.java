@@ -4,6 +4,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.HashMap;
 import java.util.Map;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.HeraldException;
 import upbeat.herald.core.Texts;
@@ -30,11 +31,13 @@ record OrderFilter(Traits traits, State state) {
     /**
      * @param stage a stop's word, {@code partly-dispatched} or {@code partly-delivered}
      * @param noContact true for those with neither e-mail address nor phone
+     * @param message orders with a message in this status: unsure, failed, waiting or withheld
      * @param quietDays parcels on their way without a scan for so many days, 1 or more
      */
     record State(
             @Nullable String stage,
             @Nullable Boolean noContact,
+            @Nullable String message,
             @Nullable Integer quietDays) {}
 
     /** Orders that count at a stop: as a whole, or by one of their parcels; what ended only for a while. */
@@ -46,6 +49,11 @@ record OrderFilter(Traits traits, State state) {
                 and r.parcel_id is null and r.stage = o.ended and r.at >= :since)
             or o.ended is null and exists (select 1 from parcel p where p.order_id = o.id and p.stage = :stage
                 and (p.stage not in (:final) or p.stage_at >= :since)))""";
+
+    private static final Set<String> MESSAGE_STATES = Set.of("unsure", "failed", "waiting", "withheld");
+
+    private static final String WITH_MESSAGE =
+            " and o.id in (select m.order_id from message m where m.status = :message)";
 
     private static final String QUIET = """
              and o.ended is null and o.id in (select p.order_id from parcel p where p.stage in (:underway)
@@ -96,6 +104,11 @@ record OrderFilter(Traits traits, State state) {
                 traits.tag(),
                 " and exists (select 1 from order_tag t where t.order_id = o.id and t.tag = :tag)");
         if (Boolean.TRUE.equals(state.noContact())) sql.append(" and o.email is null and o.phone is null");
+        if (!Texts.isBlank(state.message())) {
+            if (!MESSAGE_STATES.contains(state.message()))
+                throw new HeraldException("message", "\"" + state.message() + "\" isn't a status to look for");
+            and(sql, params, "message", state.message(), WITH_MESSAGE);
+        }
         if (state.quietDays() != null) {
             if (state.quietDays() < 1 || state.quietDays() > 365)
                 throw new HeraldException("quietDays", "Enter 1 to 365 days without a scan");

@@ -71,10 +71,12 @@ public record OrderView(
             List<LegView> legs,
             List<AskedView> asked) {}
 
+    /** @param doubt why the number may be wrong, or null */
     public record TrackingView(
             String carrier,
             String carrierName,
             String trackingNumber,
+            @Nullable String doubt,
             @Nullable String trackingLink) {}
 
     public record LegView(String carrier, String carrierName, String trackingNumber, Instant since) {}

@@ -5,6 +5,7 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.carrier.Carrier;
 import upbeat.herald.core.carrier.TrackingLink;
+import upbeat.herald.core.carrier.TrackingNumber;
 import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.journey.Parcel;
 import upbeat.herald.server.carrier.CarrierRepository;
@@ -88,6 +89,7 @@ public class OrderViewService {
     public OrderView.ParcelView viewParcel(JdbcClient db, Order order, ParcelRow p) {
         Parcel followed = parcels.currentLeg(db, p);
         Carrier carrier = carriers.find(db, followed.carrier()).orElse(null);
+        Carrier own = carriers.find(db, p.parcel().carrier()).orElse(null);
         Order.ShipTo to = order.shipTo();
         String language = order.customer() == null ? null : order.customer().language();
         List<OrderView.ScanView> list = scans.findByParcel(db, p.id()).stream()
@@ -106,6 +108,10 @@ public class OrderViewService {
                         p.parcel().carrier(),
                         name(db, p.parcel().carrier()),
                         p.parcel().trackingNumber(),
+                        own == null
+                                ? null
+                                : TrackingNumber.findDoubt(p.parcel().trackingNumber(), own)
+                                        .orElse(null),
                         TrackingLink.build(
                                 carrier,
                                 followed.trackingNumber(),

@@ -36,7 +36,7 @@ class OrderFlowTest {
         PhoneInbox.Received got = app.world.phones.on("+46701740611").get(0);
         assertThat(got.text())
                 .isEqualTo(
-                        "Hello Ann, you ordered 1 Box kite and 2 Ribbon tail for SEK\u00a084.50, to be paid on delivery. Is this order yours?");
+                        "Hello Ann, you ordered 1 Box kite and 2 Ribbon tail for 84,50\u00a0kr, to be paid on delivery. Is this order yours?");
         for (int i = 0; i < 2; i++)
             app.bare(
                     "POST",

@@ -9,6 +9,7 @@ import tools.jackson.databind.JsonNode;
 import upbeat.herald.server.OwnAppTestCase;
 import upbeat.herald.server.RunningApp;
 import upbeat.herald.standins.ChatNetwork;
+import upbeat.herald.standins.MailServer;
 import upbeat.herald.standins.SimulatedWorld;
 
 /** Setup, Gateways: an account is tried before it is kept, used at once, and its secrets stay secret. */
@@ -57,7 +58,9 @@ class GatewayAccountTest extends OwnAppTestCase {
                 .json();
         assertThat(token.path("message").asString()).contains("rejected the");
         JsonNode nowhere = person.call(
-                        "POST", "/ui/gateways/email/test", "{\"account\":{\"host\":\"127.0.0.1\",\"port\":1}}")
+                        "POST",
+                        "/ui/gateways/email/test",
+                        "{\"account\":{\"host\":\"127.0.0.1\",\"port\":1},\"secrets\":{\"password\":\"x\"}}")
                 .json();
         assertThat(nowhere.path("message").asString()).contains("can't be reached");
     }
@@ -68,13 +71,19 @@ class GatewayAccountTest extends OwnAppTestCase {
             other.start();
             String account =
                     "{\"host\":\"127.0.0.1\",\"port\":" + other.mail.port() + ",\"user\":\"herald\",\"tls\":\"none\"}";
-            assertThat(person.call("PUT", "/ui/gateways/email", "{\"account\":{\"host\":\"127.0.0.1\",\"port\":1}}")
+            assertThat(person.call(
+                                    "PUT",
+                                    "/ui/gateways/email",
+                                    "{\"account\":{\"host\":\"127.0.0.1\",\"port\":1},\"secrets\":{\"password\":\"x\"}}")
                             .json()
                             .path("detail")
                             .asString())
                     .contains("Not saved");
             assertThat(gateway("email").path("source").asString()).isEqualTo("file");
-            RunningApp.Answer kept = person.call("PUT", "/ui/gateways/email", "{\"account\":" + account + "}");
+            RunningApp.Answer kept = person.call(
+                    "PUT",
+                    "/ui/gateways/email",
+                    "{\"account\":" + account + ",\"secrets\":{\"password\":\"" + MailServer.PASSWORD + "\"}}");
             assertThat(kept.status()).as(kept.body()).isEqualTo(200);
             assertThat(kept.json().path("source").asString()).isEqualTo("setup");
             app.order("cash-on-delivery", "moved@customer.example", null, "{}");
@@ -155,6 +164,65 @@ class GatewayAccountTest extends OwnAppTestCase {
                 .doesNotContain(ChatNetwork.TOKEN, ChatNetwork.WEBHOOK_SECRET);
         assertThat(person.call("DELETE", "/ui/gateways/whatsapp", null).status())
                 .isEqualTo(200);
+    }
+
+    /** A server of somebody else's that notes whether a log-in is tried on it. */
+    @Test
+    void aStoredSecretGoesNowhereElse() throws Exception {
+        try (java.net.ServerSocket other = new java.net.ServerSocket(0, 1, java.net.InetAddress.getLoopbackAddress())) {
+            other.setSoTimeout(300);
+            RunningApp.Answer refused = person.call(
+                    "POST",
+                    "/ui/gateways/whatsapp/test",
+                    "{\"account\":{\"url\":\"http://127.0.0.1:" + other.getLocalPort() + "\"}}");
+            assertThat(refused.status()).isEqualTo(422);
+            assertThat(refused.body()).contains("account.token", "Enter this again");
+            org.assertj.core.api.Assertions.assertThatThrownBy(other::accept)
+                    .isInstanceOf(java.net.SocketTimeoutException.class);
+        }
+        tools.jackson.databind.node.ObjectNode sms =
+                (tools.jackson.databind.node.ObjectNode) gateway("sms").path("account");
+        assertThat(person.call(
+                                "POST",
+                                "/ui/gateways/sms/test",
+                                "{\"account\":" + sms.deepCopy().put("user", "other") + "}")
+                        .status())
+                .isEqualTo(422);
+        assertThat(person.call("POST", "/ui/gateways/sms/test", "{\"account\":" + sms.put("price", "0.20") + "}")
+                        .json()
+                        .path("good")
+                        .asBoolean())
+                .as("another price is the same place")
+                .isTrue();
+    }
+
+    @Test
+    void gatewaysInsideTheNetworkNeedASetting() {
+        try (RunningApp strict = RunningApp.startWith(java.util.Map.of("herald.gateways.inside-allowed", "false"))) {
+            RunningApp.Answer refused = strict.signedIn()
+                    .call("POST", "/ui/gateways/email/test", "{\"account\":{\"host\":\"127.0.0.1\",\"port\":25}}");
+            assertThat(refused.status()).isEqualTo(422);
+            assertThat(refused.body()).contains("inside this network", "herald.gateways.inside-allowed");
+        }
+    }
+
+    @Test
+    void aPausedChannelSaysWhyAndIsTriedAgainAtOnce() {
+        app.bare("POST", "/bench/servers/smtp", "{\"running\":false}", java.util.Map.of());
+        app.order("cash-on-delivery", "paused@customer.example", null, "{}");
+        app.advance("PT15M");
+        await().until(() ->
+                gateway("email").path("trouble").path("reason").asString("").contains("can't be reached"));
+        app.bare("POST", "/bench/servers/smtp", "{\"running\":true}", java.util.Map.of());
+        assertThat(person.call("POST", "/ui/gateways/email/retry", null)
+                        .json()
+                        .path("trouble")
+                        .path("secondsLeft")
+                        .asInt(-1))
+                .isZero();
+        await().until(() -> !app.world.mailbox.to("paused@customer.example").isEmpty());
+        await().until(() -> gateway("email").path("trouble").isNull()
+                || gateway("email").path("trouble").isMissingNode());
     }
 
     @Test

@@ -121,7 +121,7 @@ class ScanDocumentTest {
                         .json()))
                 .isEqualTo("1 0 0 0 0");
         JsonNode said = person.call("POST", "/ui/wording/preview", shown).json();
-        assertThat(said.path("message").path("subject").asString()).isEqualTo("Thursday: December 3, 2026");
+        assertThat(said.path("message").path("subject").asString()).isEqualTo("Thursday: 3 December 2026");
         assertThat(said.path("message").path("html").asString())
                 .contains("itemprop=\"expectedArrivalUntil\" content=\"2026-12-03\"");
         String edi =
@@ -138,7 +138,7 @@ class ScanDocumentTest {
                         .path("subject")
                         .asString())
                 .as("what older scans say holds no more")
-                .isEqualTo("Thursday: December 3, 2026");
+                .isEqualTo("Thursday: 3 December 2026");
         assertThat(app.api("POST", "/api/v1/scans", scan.formatted(app.now(), "soon"))
                         .json()
                         .path("rejected")

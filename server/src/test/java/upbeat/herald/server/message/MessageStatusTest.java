@@ -12,8 +12,9 @@ class MessageStatusTest {
     void nothingLeavesAnEndAndNothingComesBackFromBeingDelivered() {
         for (MessageStatus to : MessageStatus.values()) {
             assertThat(to.allowedFrom())
-                    .doesNotContain(
-                            MessageStatus.READ, MessageStatus.FAILED, MessageStatus.WITHHELD, MessageStatus.CANCELLED);
+                    .doesNotContain(MessageStatus.READ, MessageStatus.WITHHELD, MessageStatus.CANCELLED);
+            // Only a person sends again what was refused, as a new message in line.
+            if (to != MessageStatus.WAITING) assertThat(to.allowedFrom()).doesNotContain(MessageStatus.FAILED);
             if (to != MessageStatus.READ) assertThat(to.allowedFrom()).doesNotContain(MessageStatus.DELIVERED);
             assertThat(MessageStatus.fromCode(to.code())).isEqualTo(to);
         }

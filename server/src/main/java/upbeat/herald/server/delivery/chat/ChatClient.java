@@ -5,7 +5,11 @@ import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
+import java.time.DateTimeException;
 import java.time.Duration;
+import java.time.Instant;
+import java.time.ZonedDateTime;
+import java.time.format.DateTimeFormatter;
 import org.jspecify.annotations.Nullable;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JsonNode;
@@ -15,6 +19,7 @@ import upbeat.herald.server.channel.AccountSettings;
 /** The line to a chat network: HTTP with JSON both ways. */
 final class ChatClient {
     private static final JsonMapper JSON = JsonMapper.shared();
+    private static final Duration LONGEST_WAIT = Duration.ofHours(1);
     private final ChatAccount account;
     private final String token;
     private final HttpClient client = HttpClient.newBuilder()
@@ -32,14 +37,14 @@ final class ChatClient {
     }
 
     /** @param body empty where what came is no JSON */
-    record ChatResponse(int status, JsonNode body) {
+    record ChatResponse(int status, JsonNode body, @Nullable Duration retryAfter) {
         boolean isSuccess() {
             return status < 300;
         }
 
         /** True where it is what was sent that is wrong, so that sending it again would come to the same. */
         boolean isRejection() {
-            return status == 400 || status == 409 || status == 413 || status == 422;
+            return status == 400 || status == 413 || status == 422;
         }
 
         /** What the network says is wrong. */
@@ -67,10 +72,37 @@ final class ChatClient {
                         : HttpRequest.BodyPublishers.ofString(JSON.writeValueAsString(body)));
         HttpResponse<String> response = client.send(request.build(), HttpResponse.BodyHandlers.ofString());
         try {
-            return new ChatResponse(response.statusCode(), JSON.readTree(response.body()));
+            return new ChatResponse(response.statusCode(), JSON.readTree(response.body()), retryAfter(response));
         } catch (JacksonException e) {
-            return new ChatResponse(response.statusCode(), JSON.createObjectNode());
+            return new ChatResponse(response.statusCode(), JSON.createObjectNode(), retryAfter(response));
         }
+    }
+
+    /**
+     * The wait that the other side asks for, in seconds or up to a date (RFC 9110, 10.2.3); never more than an hour.
+     */
+    private static @Nullable Duration retryAfter(HttpResponse<String> response) {
+        String value = response.headers().firstValue("Retry-After").orElse("").strip();
+        if (value.isEmpty()) return null;
+        Duration wait;
+        try {
+            wait = value.matches("\\d{1,6}")
+                    ? Duration.ofSeconds(Long.parseLong(value))
+                    : Duration.between(
+                            response.headers()
+                                    .firstValue("Date")
+                                    .map(ChatClient::httpDate)
+                                    .orElseGet(() -> httpDate(value)),
+                            httpDate(value));
+        } catch (DateTimeException e) {
+            return null;
+        }
+        if (wait.isNegative()) return null;
+        return wait.compareTo(LONGEST_WAIT) > 0 ? LONGEST_WAIT : wait;
+    }
+
+    private static Instant httpDate(String value) {
+        return ZonedDateTime.parse(value, DateTimeFormatter.RFC_1123_DATE_TIME).toInstant();
     }
 
     /** Asks the network to approve a wording. */

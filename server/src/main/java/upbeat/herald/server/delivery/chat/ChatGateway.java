@@ -58,7 +58,7 @@ final class ChatGateway implements Gateway {
                     return new HandOver.Refused("The chat network refused the wording: " + judged.reason());
                 }
                 default -> {
-                    return new HandOver.Later("The chat network is still reviewing the wording");
+                    return new HandOver.NotApproved("The chat network is still reviewing the wording");
                 }
             }
             List<Map<String, String>> buttons = m.question() == null
@@ -84,7 +84,8 @@ final class ChatGateway implements Gateway {
             ChatClient.ChatResponse answer = client.call("POST", "/v1/messages", m.id(), message);
             if (answer.errorCode().equals("unknown_template")) {
                 approvals.resubmit(name);
-                return new HandOver.Later("The chat network no longer knows the wording; it has been submitted again");
+                return new HandOver.NotApproved(
+                        "The chat network no longer knows the wording; it has been submitted again");
             }
             if (!answer.isSuccess()) return bad(answer);
             String ref = answer.body().path("id").asString("");
@@ -109,8 +110,9 @@ final class ChatGateway implements Gateway {
     private static HandOver bad(ChatClient.ChatResponse answer) {
         if (answer.status() == 401 || answer.status() == 403)
             return new HandOver.Away("The chat network rejected the token");
-        return answer.status() == 429 || answer.status() >= 500
-                ? new HandOver.Later("The chat network responded: " + answer.errorMessage())
+        // 409: the same message is being worked on from an attempt before, whose answer was lost.
+        return answer.status() == 409 || answer.status() == 429 || answer.status() >= 500
+                ? new HandOver.Later("The chat network responded: " + answer.errorMessage(), answer.retryAfter())
                 : new HandOver.Refused("The chat network responded: " + answer.errorMessage());
     }
 

@@ -29,7 +29,7 @@ final class EmailGateway implements Gateway, AutoCloseable {
     private final String password;
     private final int connections;
     private final Session session;
-    private final ConcurrentLinkedQueue<Transport> idle = new ConcurrentLinkedQueue<>();
+    private final ConcurrentLinkedQueue<TrackedTransport> idle = new ConcurrentLinkedQueue<>();
 
     /** @param password empty where the server asks for no log-in; {@code connections} mails handed over side by side */
     EmailGateway(EmailAccount account, String password, int connections) {
@@ -80,13 +80,14 @@ final class EmailGateway implements Gateway, AutoCloseable {
         } catch (MessagingException e) {
             return new HandOver.Refused("The e-mail can't be created: " + e.getMessage());
         }
-        Transport line;
+        TrackedTransport line;
         try {
             line = line();
         } catch (MessagingException e) {
             return new HandOver.Away(reason(e));
         }
         try {
+            line.begin();
             line.sendMessage(mail, new InternetAddress[] {to});
             idle.add(line);
             return new HandOver.Accepted(null);
@@ -94,18 +95,17 @@ final class EmailGateway implements Gateway, AutoCloseable {
             Optional<HandOver> answered = answered(e);
             if (answered.isPresent() && line.isConnected()) idle.add(line);
             else close(line);
-            return answered.orElseGet(
-                    () -> new HandOver.Unsure("The line to the mail server broke while the mail was on it"));
+            return answered.orElseGet(() -> line.mayHaveTaken()
+                    ? new HandOver.Unsure("The line to the mail server broke while the mail was on it")
+                    : new HandOver.Later("The line to the mail server broke before it had the whole mail"));
         }
     }
 
     @Override
     public ConnectionCheck checkConnection() {
         try {
-            Transport line = line();
-            String said = line instanceof org.eclipse.angus.mail.smtp.SMTPTransport smtp
-                    ? smtp.getLastServerResponse()
-                    : null;
+            TrackedTransport line = line();
+            String said = line.getLastServerResponse();
             idle.add(line);
             return new ConnectionCheck(true, said == null ? "Connected" : said.strip());
         } catch (MessagingException e) {
@@ -125,12 +125,12 @@ final class EmailGateway implements Gateway, AutoCloseable {
     }
 
     /** An open line: one that still answers, or a new one. */
-    private Transport line() throws MessagingException {
-        for (Transport line = idle.poll(); line != null; line = idle.poll()) {
+    private TrackedTransport line() throws MessagingException {
+        for (TrackedTransport line = idle.poll(); line != null; line = idle.poll()) {
             if (line.isConnected()) return line;
             close(line);
         }
-        Transport line = session.getTransport();
+        TrackedTransport line = new TrackedTransport(session, account.tls().equals("tls"));
         line.connect(
                 account.host(),
                 account.port(),
@@ -188,6 +188,6 @@ final class EmailGateway implements Gateway, AutoCloseable {
 
     @Override
     public void close() {
-        for (Transport line = idle.poll(); line != null; line = idle.poll()) close(line);
+        for (TrackedTransport line = idle.poll(); line != null; line = idle.poll()) close(line);
     }
 }

@@ -13,8 +13,8 @@ import org.springframework.stereotype.Component;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JsonNode;
 import upbeat.herald.core.HeraldException;
-import upbeat.herald.core.Texts;
 import upbeat.herald.core.carrier.Carrier;
+import upbeat.herald.core.carrier.TrackingNumber;
 import upbeat.herald.core.timing.Watch;
 import upbeat.herald.server.carrier.CarrierRepository;
 import upbeat.herald.server.ingest.CarrierPollRepository;
@@ -77,7 +77,7 @@ public class CarrierPoller {
                     .address()
                     .replace(
                             "{trackingNumber}",
-                            URLEncoder.encode(Texts.compactNumber(w.trackingNumber()), StandardCharsets.UTF_8)
+                            URLEncoder.encode(TrackingNumber.compact(w.trackingNumber()), StandardCharsets.UTF_8)
                                     .replace("+", "%20"));
             ScanIngestService.ScansAccepted taken =
                     scanIngest.ingest(scans(w, fetch.get(address).body()), "asked", clock.instant());

@@ -20,6 +20,7 @@ import upbeat.herald.core.HeraldException;
 import upbeat.herald.core.Texts;
 import upbeat.herald.core.carrier.Carrier;
 import upbeat.herald.core.carrier.NumberRecognition;
+import upbeat.herald.core.carrier.TrackingNumber;
 import upbeat.herald.core.exchange.SheetColumn;
 import upbeat.herald.core.exchange.SheetRow;
 import upbeat.herald.core.journey.Countries;
@@ -199,11 +200,11 @@ class SpreadsheetImport {
             List<ParcelRow> meant = row.get(SheetColumn.TRACKING) == null
                     ? has
                     : has.stream()
-                            .filter(p -> Texts.compactNumber(p.parcel().trackingNumber())
-                                            .equals(Texts.compactNumber(row.get(SheetColumn.TRACKING)))
+                            .filter(p -> TrackingNumber.compact(p.parcel().trackingNumber())
+                                            .equals(TrackingNumber.compact(row.get(SheetColumn.TRACKING)))
                                     || parcels.findLegs(db, p.id()).stream()
-                                            .anyMatch(l -> Texts.compactNumber(l.trackingNumber())
-                                                    .equals(Texts.compactNumber(row.get(SheetColumn.TRACKING)))))
+                                            .anyMatch(l -> TrackingNumber.compact(l.trackingNumber())
+                                                    .equals(TrackingNumber.compact(row.get(SheetColumn.TRACKING)))))
                             .toList();
             if (has.isEmpty())
                 throw new HeraldException(
@@ -445,7 +446,7 @@ class SpreadsheetImport {
                     "trackingNumber",
                     "The spreadsheet turned the tracking number into " + number
                             + ". Format the column as text, enter the number again and save the file");
-        if (Texts.compactNumber(number).isEmpty() || number.length() > 60)
+        if (TrackingNumber.compact(number).isEmpty() || number.length() > 60)
             throw new HeraldException("trackingNumber", "Enter a tracking number of 1 to 60 characters");
         if (carrier == null)
             carrier = carrierOf

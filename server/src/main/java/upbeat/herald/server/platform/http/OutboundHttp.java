@@ -137,17 +137,21 @@ public class OutboundHttp {
         int port = uri.getPort() >= 0 ? uri.getPort() : "https".equalsIgnoreCase(uri.getScheme()) ? 443 : 80;
         if (allowed.contains((uri.getHost() + ":" + port).toLowerCase(Locale.ROOT))) return uri;
         try {
-            for (InetAddress ip : InetAddress.getAllByName(uri.getHost())) {
-                if (isInternal(ip))
-                    throw new HeraldException(
-                            "address",
-                            "it is inside this network. To allow it, the operator can set herald.feeds.allowed="
-                                    + uri.getHost() + ":" + port);
-            }
+            if (isInside(uri.getHost()))
+                throw new HeraldException(
+                        "address",
+                        "it is inside this network. To allow it, the operator can set herald.feeds.allowed="
+                                + uri.getHost() + ":" + port);
         } catch (UnknownHostException e) {
             throw new HeraldException("address", "There is no server called " + uri.getHost());
         }
         return uri;
+    }
+
+    /** True where one of a host's addresses is no host's on the public internet. */
+    public static boolean isInside(String host) throws UnknownHostException {
+        for (InetAddress ip : InetAddress.getAllByName(host)) if (isInternal(ip)) return true;
+        return false;
     }
 
     /**

@@ -7,6 +7,7 @@ import java.io.IOException;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;
 import java.nio.charset.StandardCharsets;
+import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
@@ -34,7 +35,11 @@ import upbeat.herald.server.channel.OutgoingMessage;
 class ChatNetworkTroubleTest extends OwnAppTestCase {
     private static int run;
 
-    private record Said(int status, String body) {}
+    private record Said(int status, String body, String retryAfter) {
+        Said(int status, String body) {
+            this(status, body, null);
+        }
+    }
 
     private final Deque<Said> script = new ArrayDeque<>();
     private final List<String> asked = new ArrayList<>();
@@ -63,6 +68,7 @@ class ChatNetworkTroubleTest extends OwnAppTestCase {
                 exchange.close();
                 return;
             }
+            if (said.retryAfter() != null) exchange.getResponseHeaders().set("Retry-After", said.retryAfter());
             exchange.sendResponseHeaders(said.status(), body.length == 0 ? -1 : body.length);
             exchange.getResponseBody().write(body);
             exchange.close();
@@ -121,8 +127,8 @@ class ChatNetworkTroubleTest extends OwnAppTestCase {
     @Test
     void aWordingIsSubmittedOnceAndSentOnlyWhenItIsApproved() {
         assertThat(told(template("pending")))
-                .isEqualTo(new HandOver.Later("The chat network is still reviewing the wording"));
-        assertThat(told(template("pending"))).isInstanceOf(HandOver.Later.class);
+                .isEqualTo(new HandOver.NotApproved("The chat network is still reviewing the wording"));
+        assertThat(told(template("pending"))).isInstanceOf(HandOver.NotApproved.class);
         assertThat(told(template("approved"), new Said(202, "{\"id\":\"c-1\"}")))
                 .isEqualTo(new HandOver.Accepted("c-1"));
         assertThat(told(new Said(202, "{\"id\":\"c-2\"}")))
@@ -139,16 +145,16 @@ class ChatNetworkTroubleTest extends OwnAppTestCase {
 
     @Test
     void aWordBeyondOursIsNoYes() {
-        assertThat(told(template("approved-with-conditions"))).isInstanceOf(HandOver.Later.class);
-        assertThat(told(new Said(200, "<html>All is well</html>"))).isInstanceOf(HandOver.Later.class);
-        assertThat(told(new Said(200, ""))).isInstanceOf(HandOver.Later.class);
+        assertThat(told(template("approved-with-conditions"))).isInstanceOf(HandOver.NotApproved.class);
+        assertThat(told(new Said(200, "<html>All is well</html>"))).isInstanceOf(HandOver.NotApproved.class);
+        assertThat(told(new Said(200, ""))).isInstanceOf(HandOver.NotApproved.class);
         assertThat(kept()).isEqualTo(Status.PENDING);
     }
 
     @Test
     void whileItFailsNothingIsDecided() {
         for (int status : new int[] {500, 502, 503, 429, 401}) {
-            assertThat(told(new Said(status, "oops"))).as("%d", status).isInstanceOf(HandOver.Later.class);
+            assertThat(told(new Said(status, "oops"))).as("%d", status).isInstanceOf(HandOver.NotApproved.class);
             assertThat(kept()).isEqualTo(Status.SUBMITTED);
         }
     }
@@ -159,7 +165,7 @@ class ChatNetworkTroubleTest extends OwnAppTestCase {
         assertThat(told(new Said(404, ""), template("approved"), new Said(202, "{\"id\":\"c-3\"}")))
                 .isEqualTo(new HandOver.Accepted("c-3"));
         assertThat(told(new Said(422, "{\"error\":{\"code\":\"unknown_template\",\"message\":\"who?\"}}")))
-                .isInstanceOf(HandOver.Later.class);
+                .isInstanceOf(HandOver.NotApproved.class);
         assertThat(asked.subList(1, 3)).containsExactly("GET /v1/templates null", "PUT /v1/templates null");
     }
 
@@ -169,6 +175,21 @@ class ChatNetworkTroubleTest extends OwnAppTestCase {
                 .isEqualTo(new HandOver.Refused("The chat network refused the wording: too long"));
         assertThat(gateway.handOver(message)).as("and not asked about again").isInstanceOf(HandOver.Refused.class);
         assertThat(asked).hasSize(1);
+    }
+
+    /** RFC 9110, 10.2.3: Retry-After is a number of seconds or a date. */
+    @Test
+    void aMessageThatIsWorkedOnAndOneThatComesTooSoonWaitAsLongAsTheyAreTold() {
+        told(template("approved"), new Said(503, "{}"));
+        assertThat(told(new Said(409, "{\"error\":{\"message\":\"being worked on\"}}", "90")))
+                .isEqualTo(new HandOver.Later("The chat network responded: being worked on", Duration.ofSeconds(90)));
+        assertThat(told(new Said(429, "", "999999")))
+                .as("an hour at the most")
+                .isEqualTo(new HandOver.Later("The chat network responded: status 429", Duration.ofHours(1)));
+        assertThat(told(new Said(503, "", "Tue, 31 Dec 2199 23:59:59 GMT")))
+                .isEqualTo(new HandOver.Later("The chat network responded: status 503", Duration.ofHours(1)));
+        assertThat(told(new Said(503, "", "soon")))
+                .isEqualTo(new HandOver.Later("The chat network responded: status 503"));
     }
 
     @Test

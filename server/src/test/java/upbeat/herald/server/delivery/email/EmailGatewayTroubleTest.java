@@ -83,6 +83,10 @@ class EmailGatewayTroubleTest {
     }
 
     private static OutgoingMessage mail() {
+        return mail("Hello");
+    }
+
+    private static OutgoingMessage mail(String text) {
         return new OutgoingMessage(
                 "msg_1",
                 "n1",
@@ -94,7 +98,7 @@ class EmailGatewayTroubleTest {
                         Brand.Contact.NONE,
                         Brand.Look.ofColour("#2d2142"),
                         "en"),
-                new Rendered("News", "Hello", "<p>Hello</p>", null),
+                new Rendered("News", text, "<p>Hello</p>", null),
                 null,
                 Instant.parse("2026-11-24T12:00:00Z"));
     }
@@ -136,5 +140,43 @@ class EmailGatewayTroubleTest {
         assertThat(gateway.handOver(mail())).as("over the same line").isInstanceOf(HandOver.Accepted.class);
         assertThat(heard).containsSubsequence("EHLO", "MAIL", "RCPT", "DATA", ".", "MAIL");
         gateway.close();
+    }
+
+    /** RFC 5321, 4.1.1.4: until the final dot the server has taken nothing. */
+    @Test
+    void aLineLostBeforeTheFinalDotGoesAgainAndOneLostAfterItIsUnsure() throws IOException {
+        assertThat(against(Map.of("DATA", "hang up")).handOver(mail())).isInstanceOf(HandOver.Later.class);
+        close();
+        assertThat(against(Map.of(".", "hang up")).handOver(mail())).isInstanceOf(HandOver.Unsure.class);
+    }
+
+    @Test
+    void aLineThatBreaksInTheMiddleOfALongMailGoesAgain() throws IOException {
+        server = new ServerSocket(0, 10, InetAddress.getLoopbackAddress());
+        Thread t = new Thread(() -> {
+            try (Socket line = server.accept()) {
+                line.setReceiveBufferSize(1024);
+                BufferedReader in =
+                        new BufferedReader(new InputStreamReader(line.getInputStream(), StandardCharsets.US_ASCII));
+                say(line.getOutputStream(), "220 ready");
+                for (String read = in.readLine(); read != null; read = in.readLine()) {
+                    if (read.startsWith("DATA")) {
+                        say(line.getOutputStream(), "354 go on");
+                        for (int i = 0; i < 20; i++) in.readLine();
+                        line.setSoLinger(true, 0); // a reset, not a polite end
+                        return;
+                    }
+                    say(line.getOutputStream(), "250 ok");
+                }
+            } catch (IOException e) {
+                // The test is over.
+            }
+        });
+        t.setDaemon(true);
+        t.start();
+        EmailGateway gateway =
+                new EmailGateway(new EmailAccount("127.0.0.1", server.getLocalPort(), "", "none"), "", 1);
+        assertThat(gateway.handOver(mail("x".repeat(76).concat("\n").repeat(100_000))))
+                .isInstanceOf(HandOver.Later.class);
     }
 }
