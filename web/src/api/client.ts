@@ -68,7 +68,10 @@ const form = (parts: Record<string, string | File>) => {
 
 /** Which orders are wanted, as the address and the server name it; blank means all. */
 export type OrderFilter = Partial<
-  Record<'stage' | 'search' | 'shop' | 'carrier' | 'country' | 'payment' | 'tag' | 'noContact' | 'quietDays', string>
+  Record<
+    'stage' | 'search' | 'shop' | 'carrier' | 'country' | 'payment' | 'tag' | 'noContact' | 'message' | 'quietDays',
+    string
+  >
 >;
 /** Where each value of an order stands in a shop's document. */
 export type Mapping = {

@@ -16,3 +16,8 @@ it('says conditions in words', () => {
     words('carrier', 'x'),
   ]).toEqual(['no scan for 1 day', 'no scan for 4 days', 'cash on delivery', 'by x']);
 });
+
+it('finds orders by what became of their messages', () => {
+  expect(toAddress({ message: 'unsure' })).toBe('?message=unsure');
+  expect(words('message', 'failed')).toBe('message failed');
+});
