@@ -105,6 +105,9 @@ export const api = {
   verdicts: (shop: string, number: string) =>
     get<Schemas['NoticeOutcome'][]>(`/ui/orders/${at(shop, number)}/verdicts`),
   message: (id: string) => get<Schemas['ShownMessage']>(`/ui/messages/${id}`),
+  answers: (shop: string, number: string) => get<Schemas['GivenAnswer'][]>(`/ui/orders/${at(shop, number)}/answers`),
+  correctAnswer: (shop: string, number: string, notice: string, button: string, why: string) =>
+    call<void>('PUT', `/ui/orders/${at(shop, number)}/answers/${encodeURIComponent(notice)}`, { button, why }),
   settleMany: (orders: Schemas['OrderName'][], status: string, as: string) =>
     call<Schemas['Settled']>('POST', '/ui/messages/settle', { orders, status, as }),
   settle: (id: string, arrived: boolean) =>
@@ -127,8 +130,8 @@ export const api = {
     call<Schemas['Done']>('PUT', `/ui/hand/orders/${at(shop, number)}/parcels/${at(carrier, tracking)}`, parcel),
   removeParcel: (shop: string, number: string, carrier: string, tracking: string) =>
     call<Schemas['Done']>('DELETE', `/ui/hand/orders/${at(shop, number)}/parcels/${at(carrier, tracking)}`),
-  mark: (orders: Schemas['OrderName'][], stage: string, trackingNumber?: string) =>
-    call<Schemas['Done']>('POST', '/ui/hand/marks', { orders, stage, trackingNumber }),
+  mark: (orders: Schemas['OrderName'][], stage: string, trackingNumber?: string, confirmed = false) =>
+    call<Schemas['Done']>('POST', '/ui/hand/marks', { orders, stage, trackingNumber, confirmed }),
   tag: (orders: Schemas['OrderName'][], tag: string) => call<Schemas['Done']>('POST', '/ui/hand/tags', { orders, tag }),
   undo: (deed: number) => call<Schemas['Done']>('POST', `/ui/hand/deeds/${deed}/undo`),
 

@@ -35,7 +35,7 @@ export function ManyPanel({
 }) {
   const [stage, setStage] = useState('dispatched');
   const [tag, setTag] = useState('');
-  const { done, busy, refused } = useDone();
+  const { done, mark, busy, refused } = useDone();
   return (
     <aside className="panel form" aria-label="Selected orders">
       <h2>
@@ -63,7 +63,7 @@ export function ManyPanel({
           onChange={setStage}
           options={MARKS.map((s) => ({ value: s, label: stageWords(s) }))}
         />
-        <Button type="primary" loading={busy} onClick={() => done(() => api.mark(orders, stage))}>
+        <Button type="primary" loading={busy} onClick={() => mark(orders, stage)}>
           Mark
         </Button>
       </div>

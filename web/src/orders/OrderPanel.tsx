@@ -6,6 +6,7 @@ import { channelLabel } from '../channels';
 import { Failed } from '../shell/Failed';
 import { MailFrame } from '../shell/MailFrame';
 import { listed, stageWords, when } from '../words';
+import { AnswerCorrection } from './AnswerCorrection';
 import { Parcels } from './Parcels';
 
 type Props = { shop: string; number: string; now: string; choices?: Schemas['Choices']; onClose: () => void };
@@ -54,6 +55,9 @@ export function OrderPanel({ shop, number, now, choices, onClose }: Props) {
       <p className="flex gap6 wrap">
         <span className="mark v">{stageWords(o.stage)}</span>
         {o.parcels.length > 1 && <span className="mark v">{o.parcels.length} parcels</span>}
+        {o.answers.some((a) => a.refuses) && !['cancelled', 'refunded'].includes(o.stage) && (
+          <span className="mark bad">the customer asked to cancel</span>
+        )}
         {o.tags.map((t) => (
           <span key={t} className={`mark ${t.startsWith('cancel') ? 'bad' : 'ok'}`}>
             {t}
@@ -72,6 +76,7 @@ export function OrderPanel({ shop, number, now, choices, onClose }: Props) {
           ))}
         </ol>
       )}
+      {!message && view === 'story' && o.answers.length > 0 && <AnswerCorrection shop={shop} number={number} />}
       {!message && (
         <div className="actions">
           <Button

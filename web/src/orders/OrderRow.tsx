@@ -25,6 +25,11 @@ export function OrderRow({ row, dense, chosen, selected, onSelect, onOpen }: Pro
     <>
       <span className="c mono col-number">{row.number}</span>
       <span className="c col-name" title={row.name ?? undefined}>
+        {row.askedToCancel && (
+          <span className="mark bad" title="The customer asked to cancel">
+            cancel?
+          </span>
+        )}{' '}
         {row.name ?? <span className="soft">no name</span>}
       </span>
       <span className="c mono col-country">{row.country ?? '–'}</span>

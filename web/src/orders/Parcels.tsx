@@ -30,7 +30,7 @@ type Props = { order: Schemas['OrderView']; choices?: Schemas['Choices'] };
 /** The order's parcels: their numbers, what is in them, and what a person can say of them. */
 export function Parcels({ order, choices }: Props) {
   const [editing, setEditing] = useState<'new' | { parcel: Schemas['ParcelView']; goesOn: boolean }>();
-  const { done, busy } = useDone();
+  const { done, mark, busy } = useDone();
   const me = [{ shop: order.shop, number: order.number }];
   return (
     <div className="parcels">
@@ -48,7 +48,7 @@ export function Parcels({ order, choices }: Props) {
                 items: MARKS.map((s) => ({
                   key: s,
                   label: `Mark ${stageWords(s).toLowerCase()}`,
-                  onClick: () => done(() => api.mark(me, s, p.trackingNumber)),
+                  onClick: () => mark(me, s, p.trackingNumber),
                 })),
               }}
             >

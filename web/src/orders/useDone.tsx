@@ -2,10 +2,11 @@ import { useQueryClient } from '@tanstack/react-query';
 import { App, Button } from 'antd';
 import { useState } from 'react';
 import { api, type Schemas } from '../api/client';
+import { listed, stageWords } from '../words';
 
 /** Does something by hand, says what it came to, and offers to take it back. */
 export function useDone() {
-  const { message } = App.useApp();
+  const { message, modal } = App.useApp();
   const queries = useQueryClient();
   const [busy, setBusy] = useState(false);
   const [refused, setRefused] = useState<string[]>([]);
@@ -48,5 +49,23 @@ export function useDone() {
       setBusy(false);
     }
   };
-  return { done, busy, refused };
+  /** Marks a stage; orders that their customers asked to cancel are asked about first. */
+  const mark = (orders: Schemas['OrderName'][], stage: string, trackingNumber?: string) =>
+    done(async () => {
+      const result = await api.mark(orders, stage, trackingNumber);
+      const asked = orders.filter((o) => result.askedToCancel.includes(o.number));
+      if (asked.length > 0)
+        modal.confirm({
+          title: asked.length === 1 ? 'The customer asked to cancel' : 'These customers asked to cancel',
+          content: `${listed(
+            asked.map((o) => o.number),
+            'and',
+          )} ${asked.length === 1 ? 'wasn’t' : 'weren’t'} marked as ${stageWords(stage).toLowerCase()}.`,
+          okText: `Mark as ${stageWords(stage).toLowerCase()} anyway`,
+          cancelText: 'Leave as it is',
+          onOk: () => done(() => api.mark(asked, stage, trackingNumber, true)),
+        });
+      return result;
+    });
+  return { done, mark, busy, refused };
 }

@@ -83,15 +83,18 @@ public class AnswerService implements ReplyListener {
                             .orElseThrow(),
                     false);
         orders.addTag(db, message.origin().orderId(), button.tag(), "answer", now);
+        cancelOpen(db, message.origin().orderId(), message.origin().noticeId(), button);
+        return new Outcome(answer, true);
+    }
+
+    /** Stops what makes no sense after this answer. */
+    void cancelOpen(JdbcClient db, long orderId, String noticeId, Question.Button button) {
         Reason reason = new Reason(Reason.Code.ANSWERED, "The customer answered \"" + button.label() + "\"");
-        for (MessageRow other : messages.findByOrder(db, message.origin().orderId())) {
+        for (MessageRow other : messages.findByOrder(db, orderId)) {
             boolean open = other.state().status() == MessageStatus.PLANNED
                     || other.state().status() == MessageStatus.WAITING;
-            if (open
-                    && (button.refuses()
-                            || other.origin().noticeId().equals(message.origin().noticeId())))
+            if (open && (button.refuses() || other.origin().noticeId().equals(noticeId)))
                 messages.markCancelled(db, other.seq(), reason);
         }
-        return new Outcome(answer, true);
     }
 }

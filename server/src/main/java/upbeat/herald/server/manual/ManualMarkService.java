@@ -1,8 +1,10 @@
 package upbeat.herald.server.manual;
 
 import java.util.ArrayList;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Objects;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.security.core.Authentication;
 import org.springframework.stereotype.Service;
@@ -14,6 +16,7 @@ import upbeat.herald.server.ingest.Ingested;
 import upbeat.herald.server.ingest.OrderIngestService;
 import upbeat.herald.server.ingest.StageMarkService;
 import upbeat.herald.server.manual.ManualChange.Done;
+import upbeat.herald.server.order.AnswerRepository;
 import upbeat.herald.server.order.OrderRepository;
 import upbeat.herald.server.order.OrderRow;
 import upbeat.herald.server.order.ParcelRepository;
@@ -29,6 +32,7 @@ class ManualMarkService {
     private final ManualChangeRepository changes;
     private final OrderRepository orders;
     private final ParcelRepository parcels;
+    private final AnswerRepository answers;
     private final SignallingWriter writer;
 
     ManualMarkService(
@@ -37,21 +41,29 @@ class ManualMarkService {
             ManualChangeRepository changes,
             OrderRepository orders,
             ParcelRepository parcels,
+            AnswerRepository answers,
             SignallingWriter writer) {
         this.orderIngest = orderIngest;
         this.marks = marks;
         this.changes = changes;
         this.orders = orders;
         this.parcels = parcels;
+        this.answers = answers;
         this.writer = writer;
     }
 
+    /** Stages that send an order on its way, or further on it. */
+    private static final Set<Stage> GOES_OUT =
+            EnumSet.of(Stage.PACKED, Stage.DISPATCHED, Stage.IN_TRANSIT, Stage.OUT_FOR_DELIVERY);
+
     record OrderName(String shop, String number) {}
 
+    /** @param confirmed true to mark also orders that their customers asked to cancel */
     record Mark(
             @Nullable List<OrderName> orders,
             @Nullable String stage,
-            @Nullable String trackingNumber) {}
+            @Nullable String trackingNumber,
+            @Nullable Boolean confirmed) {}
 
     record TagMany(
             @Nullable List<OrderName> orders, @Nullable String tag) {}
@@ -68,12 +80,20 @@ class ManualMarkService {
         Done done = writer.write((db, now) -> {
             List<ManualChangeRepository.Step> steps = new ArrayList<>();
             List<String> refused = new ArrayList<>();
+            List<String> askedToCancel = new ArrayList<>();
             int marked = 0;
             int planned = 0;
             for (OrderName name : names) {
                 OrderRow order = orders.find(db, name.shop(), name.number()).orElse(null);
                 if (order == null) {
                     refused.add(name.number() + ": this order no longer exists");
+                    continue;
+                }
+                if (GOES_OUT.contains(stage)
+                        && !Boolean.TRUE.equals(body.confirmed())
+                        && order.ended() == null
+                        && !answers.findRefused(db, List.of(order.id())).isEmpty()) {
+                    askedToCancel.add(name.number());
                     continue;
                 }
                 if (stage.isOrderStage()) {
@@ -100,7 +120,7 @@ class ManualMarkService {
             }
             String what = marked + (marked == 1 ? " order" : " orders") + " marked as " + stage.label();
             Long deed = steps.isEmpty() ? null : Long.valueOf(changes.insert(db, who.getName(), what, steps, now));
-            return new Done(deed, what, marked, planned, refused);
+            return new Done(deed, what, marked, planned, refused, askedToCancel);
         });
         return done;
     }

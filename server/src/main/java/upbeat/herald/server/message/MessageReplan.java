@@ -93,6 +93,25 @@ public class MessageReplan {
         return planned;
     }
 
+    /** An answer was put right: what was stopped because of the wrong one is decided again. */
+    public int replanAnswered(JdbcClient db, OrderRow order, Instant now) {
+        return planForVisits(db, order, messages.deleteStoppedByAnswer(db, order.id()), now);
+    }
+
+    private int planForVisits(JdbcClient db, OrderRow order, Set<String> only, Instant now) {
+        if (only.isEmpty()) return 0;
+        int planned = 0;
+        for (StageVisitRepository.Reached r : visits.findByOrder(db, order.id())) {
+            ParcelRow parcel =
+                    r.parcelId() == null ? null : parcels.find(db, r.parcelId()).orElse(null);
+            if (r.parcelId() != null && parcel == null) continue;
+            StageVisit v = r.visit();
+            planned += planner.planForMoment(
+                    db, order, parcel, new Moment(v.stage(), v.occasion(), v.at(), null), only, now);
+        }
+        return planned;
+    }
+
     /**
      * The order's parcels changed: what is said once for an order may be due from another parcel now.
      *
@@ -105,17 +124,7 @@ public class MessageReplan {
                         || n.timing().per() == Notice.Per.ORDER && forgotten.contains(n.id()))
                 .map(Notice::id)
                 .collect(Collectors.toSet());
-        if (once.isEmpty()) return 0;
-        int planned = 0;
-        for (StageVisitRepository.Reached r : visits.findByOrder(db, order.id())) {
-            ParcelRow parcel =
-                    r.parcelId() == null ? null : parcels.find(db, r.parcelId()).orElse(null);
-            if (parcel == null) continue;
-            StageVisit v = r.visit();
-            planned += planner.planForMoment(
-                    db, order, parcel, new Moment(v.stage(), v.occasion(), v.at(), null), once, now);
-        }
-        return planned;
+        return planForVisits(db, order, once, now);
     }
 
     /** The plan as it is speaks of the order now, and would not have before. */

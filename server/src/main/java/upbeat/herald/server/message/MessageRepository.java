@@ -198,6 +198,16 @@ public class MessageRepository {
                 db.sql(DELETE_UNREACHABLE).param(orderId).query(String.class).list());
     }
 
+    private static final String DELETE_STOPPED = """
+            delete from message where order_id = ? and status = 'cancelled' and reason_code = 'ANSWERED'
+            and notice_id not in (select notice_id from answer where order_id = message.order_id) returning notice_id""";
+
+    /** Forgets what was stopped because of an answer to another question. @return the notices it was of */
+    Set<String> deleteStoppedByAnswer(JdbcClient db, long orderId) {
+        return new HashSet<>(
+                db.sql(DELETE_STOPPED).param(orderId).query(String.class).list());
+    }
+
     /** @param after the last {@code seq} that is known; {@code limit} how many at the most; the others null for any */
     public record Criteria(
             @Nullable String shop,

@@ -4,12 +4,15 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
 import java.util.Collection;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Collectors;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
+import upbeat.herald.core.wording.Question;
 import upbeat.herald.server.platform.persistence.Json;
 
 @Repository
@@ -44,6 +47,29 @@ public class AnswerRepository {
                                 a.at().toEpochMilli())
                         .update()
                 == 1;
+    }
+
+    /** Puts another answer in its place, given by a person. */
+    public void update(JdbcClient db, AnswerRow before, Question.Button right, Instant now) {
+        db.sql(
+                        "update answer set button = ?, label = ?, refuses = ?, via = 'hand', at = ? where order_id = ? and notice_id = ?")
+                .params(
+                        right.id(),
+                        right.label(),
+                        right.refuses() ? 1 : 0,
+                        now.toEpochMilli(),
+                        before.orderId(),
+                        before.noticeId())
+                .update();
+    }
+
+    /** Which of these orders their customers asked to cancel. */
+    public Set<Long> findRefused(JdbcClient db, Collection<Long> orders) {
+        return new HashSet<>(
+                db.sql("select order_id from answer where refuses = 1 and order_id in (select value from json_each(?))")
+                        .param(Json.write(orders))
+                        .query(Long.class)
+                        .list());
     }
 
     public List<AnswerRow> findByOrder(JdbcClient db, long orderId) {

@@ -6,17 +6,25 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.journey.Stage;
+import upbeat.herald.server.order.AnswerRepository;
 import upbeat.herald.server.order.OrderRepository;
 import upbeat.herald.server.order.OrderRow;
 
 /** The list of orders with each one's way and what was said along it. */
 @Repository
 public class OrderListRepository {
+    private final AnswerRepository answers;
+
+    OrderListRepository(AnswerRepository answers) {
+        this.answers = answers;
+    }
+
     public record Row(
             String shop,
             String number,
@@ -42,8 +50,9 @@ public class OrderListRepository {
      * @param stage of the order, may be {@code partly-dispatched} or {@code partly-delivered}
      * @param at where the parcel that is furthest behind stands: a stage's word
      * @param reached the stops its way touched, oldest first, each once
+     * @param askedToCancel true where the customer asked to cancel the order, and it isn't
      */
-    public record RowProgress(String stage, String at, List<String> reached, List<Said> said) {}
+    public record RowProgress(String stage, String at, List<String> reached, List<Said> said, boolean askedToCancel) {}
 
     /** What came of the notices that hang on a stop. @param state {@code sent}, {@code planned} or {@code missed} */
     public record Said(String stage, String state) {}
@@ -90,7 +99,7 @@ public class OrderListRepository {
                 .single();
     }
 
-    private static List<Row> rows(JdbcClient db, List<OrderRow> page) {
+    private List<Row> rows(JdbcClient db, List<OrderRow> page) {
         if (page.isEmpty()) return List.of();
         List<Long> ids = page.stream().map(OrderRow::id).toList();
         record Parcel(String number, Stage stage) {}
@@ -124,6 +133,7 @@ public class OrderListRepository {
                 .query(rs -> {
                     tags.computeIfAbsent(rs.getLong(1), k -> new ArrayList<>()).add(rs.getString(2));
                 });
+        Set<Long> refused = answers.findRefused(db, ids);
         return page.stream()
                 .map(r -> {
                     Order o = r.order();
@@ -155,7 +165,8 @@ public class OrderListRepository {
                                     reached.getOrDefault(r.id(), List.of()),
                                     said.getOrDefault(r.id(), Map.of()).entrySet().stream()
                                             .map(e -> new Said(e.getKey(), e.getValue()))
-                                            .toList()),
+                                            .toList(),
+                                    r.ended() == null && refused.contains(r.id())),
                             tags.getOrDefault(r.id(), List.of()));
                 })
                 .toList();

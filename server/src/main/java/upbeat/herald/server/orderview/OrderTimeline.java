@@ -112,7 +112,8 @@ public class OrderTimeline {
                         "“" + a.label() + "”",
                         Channel.fromCode(a.via())
                                         .map(c -> "button in " + c.label())
-                                        .orElse("on the answer page") + " · "
+                                        .orElse(a.via().equals("hand") ? "corrected by hand" : "on the answer page")
+                                + " · "
                                 + names.getOrDefault(a.noticeId(), a.noticeId()),
                         null)));
         orders.findNotes(db, row.id()).forEach(n -> story.add(new Entry("note", "", n.at(), n.text(), null, null)));

@@ -103,7 +103,8 @@ public record OrderView(
             String source,
             Instant receivedAt) {}
 
-    public record AnswerView(String notice, String button, String label, String via, Instant at) {}
+    /** @param refuses true where it says that the order isn't wanted */
+    public record AnswerView(String notice, String button, String label, boolean refuses, String via, Instant at) {}
 
     public static @Nullable String plainAmount(@Nullable BigDecimal amount) {
         return amount == null ? null : amount.toPlainString();

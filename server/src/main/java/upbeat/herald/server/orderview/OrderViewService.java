@@ -80,8 +80,8 @@ public class OrderViewService {
                                 .map(m -> MessageView.of(m, o.shop(), o.number()))
                                 .toList(),
                         answers.findByOrder(db, row.id()).stream()
-                                .map(a ->
-                                        new OrderView.AnswerView(a.noticeId(), a.button(), a.label(), a.via(), a.at()))
+                                .map(a -> new OrderView.AnswerView(
+                                        a.noticeId(), a.button(), a.label(), a.refuses(), a.via(), a.at()))
                                 .toList(),
                         orders.findNotes(db, row.id())));
     }
