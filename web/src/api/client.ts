@@ -89,8 +89,11 @@ const wordingAt = (p: Place, more = '') =>
 export const api = {
   session: () => get<Schemas['SessionView']>('/ui/session'),
   signIn: (name: string, password: string) => call<Schemas['SessionView']>('POST', '/ui/session', { name, password }),
-  firstAccount: (name: string, password: string) =>
-    call<Schemas['FirstAccount']>('POST', '/ui/first-account', { name, password }),
+  firstAccount: (name: string, password: string, code: string) =>
+    call<Schemas['FirstAccount']>('POST', '/ui/first-account', { name, password, code }),
+  apiKeys: () => get<Schemas['ApiKey'][]>('/ui/api-keys'),
+  createApiKey: (name: string) => call<Schemas['CreatedKey']>('POST', '/ui/api-keys', { name }),
+  revokeApiKey: (id: number) => call<void>('DELETE', `/ui/api-keys/${id}`),
   signOut: () => call<void>('DELETE', '/ui/session'),
 
   route: () => get<Schemas['Stop'][]>('/ui/route'),

@@ -65,6 +65,7 @@ export function SecretField({ id, name, label, form }: Omit<FieldProps, 'placeho
         value={form.secrets[name] ?? ''}
         onChange={(e) => form.onSecrets({ [name]: e.target.value })}
       />
+      {form.errors(name)}
     </div>
   );
 }

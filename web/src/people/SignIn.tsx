@@ -5,20 +5,29 @@ import { api, keys, Problem } from '../api/client';
 import { Flag } from '../shell/Flag';
 
 /** Signing in; on an empty installation, making the first account. */
-export function SignIn({ empty, demo }: { empty: boolean; demo: boolean }) {
+export function SignIn({
+  empty,
+  demo,
+  onFirstKey,
+}: {
+  empty: boolean;
+  demo: boolean;
+  /** The first account was made, and with it this key. */
+  onFirstKey: (key: string) => void;
+}) {
   const queries = useQueryClient();
   const [name, setName] = useState('');
   const [password, setPassword] = useState('');
   const [wrong, setWrong] = useState<string>();
   const [busy, setBusy] = useState(false);
-  const [key, setKey] = useState<string>();
+  const [code, setCode] = useState('');
 
   const submit = async (e: FormEvent) => {
     e.preventDefault();
     setBusy(true);
     setWrong(undefined);
     try {
-      if (empty) setKey((await api.firstAccount(name, password)).apiKey);
+      if (empty) onFirstKey((await api.firstAccount(name, password, code)).apiKey);
       else {
         await api.signIn(name, password);
         await queries.invalidateQueries({ queryKey: keys.session });
@@ -33,20 +42,6 @@ export function SignIn({ empty, demo }: { empty: boolean; demo: boolean }) {
       setBusy(false);
     }
   };
-  if (key) {
-    return (
-      <main className="signin">
-        <h1 className="fs18 mb8">Your API key</h1>
-        <p>Copy it now. It is shown only once; other systems use it to send orders and scans.</p>
-        <p className="box mono anywhere">{key}</p>
-        <div className="actions">
-          <Button type="primary" onClick={() => queries.invalidateQueries({ queryKey: keys.session })}>
-            Continue
-          </Button>
-        </div>
-      </main>
-    );
-  }
   return (
     <main className="signin">
       <div className="brand">
@@ -60,9 +55,29 @@ export function SignIn({ empty, demo }: { empty: boolean; demo: boolean }) {
         </p>
       )}
       <form className="form" onSubmit={submit}>
+        {empty && (
+          <>
+            <label htmlFor="code">Set-up code</label>
+            <Input
+              id="code"
+              className="mono"
+              autoFocus
+              autoComplete="one-time-code"
+              value={code}
+              onChange={(e) => setCode(e.target.value)}
+            />
+            <p className="soft">The server shows it in its console and log when it starts.</p>
+          </>
+        )}
         <label htmlFor="name">Name</label>
-        <Input id="name" autoFocus autoComplete="username" value={name} onChange={(e) => setName(e.target.value)} />
-        <label htmlFor="password">Password{empty ? ', at least 10 characters' : ''}</label>
+        <Input
+          id="name"
+          autoFocus={!empty}
+          autoComplete="username"
+          value={name}
+          onChange={(e) => setName(e.target.value)}
+        />
+        <label htmlFor="password">Password{empty ? ', at least 12 characters' : ''}</label>
         <Input
           type="password"
           id="password"
@@ -72,7 +87,7 @@ export function SignIn({ empty, demo }: { empty: boolean; demo: boolean }) {
         />
         {wrong && <Alert className="mt12" type="error" title={wrong} />}
         <div className="actions">
-          <Button type="primary" htmlType="submit" loading={busy} disabled={!name || !password}>
+          <Button type="primary" htmlType="submit" loading={busy} disabled={!name || !password || (empty && !code)}>
             {empty ? 'Create account' : 'Sign in'}
           </Button>
         </div>

@@ -105,6 +105,12 @@ function GatewayCard({ gateway: g }: { gateway: Schemas['GatewayView'] }) {
           }
         />
       )}
+      {g.secretsLost && (
+        <div className="box" role="status">
+          <span className="mark bad">enter again</span> The stored passwords can’t be read any more, because the key
+          file is missing. Enter them again and save.
+        </div>
+      )}
       {g.trouble && (
         <div className="box" role="status">
           <span className="mark bad">waiting</span> {g.trouble.reason}

@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { Navigate, NavLink, Route, Routes } from 'react-router';
 import { api, keys } from '../api/client';
+import { ApiKeysPage } from './ApiKeysPage';
 import { BrandPage } from './BrandPage';
 import { CarriersPage } from './CarriersPage';
 import { FeedsPage } from './FeedsPage';
@@ -27,6 +28,7 @@ export default function SetupPlace({ now }: { now: string }) {
           </NavLink>
           <NavLink to="/setup/feeds">Feeds</NavLink>
           <NavLink to="/setup/gateways">Gateways</NavLink>
+          <NavLink to="/setup/api-keys">API keys</NavLink>
           <NavLink to="/setup/brand">
             Brand{sender.data && !sender.data.verified && <span className="mark bad">!</span>}
           </NavLink>
@@ -37,6 +39,7 @@ export default function SetupPlace({ now }: { now: string }) {
         <Route path="shops/:key" element={<ShopsPage now={now} />} />
         <Route path="carriers" element={<CarriersPage />} />
         <Route path="carriers/:key" element={<CarriersPage />} />
+        <Route path="api-keys" element={<ApiKeysPage now={now} />} />
         <Route path="unmapped-codes" element={<UnmappedCodesPage now={now} />} />
         <Route path="feeds" element={<FeedsPage now={now} />} />
         <Route path="gateways" element={<GatewaysPage />} />

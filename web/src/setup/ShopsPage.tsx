@@ -144,6 +144,12 @@ function Shop({ shopKey, now }: { shopKey: string; now: string }) {
       <main className="main pad">
         <section className="card">
           <h2>{shop.data.name}</h2>
+          {!shop.data.signingSecret && (
+            <p>
+              <span className="mark bad">enter again</span> This shop’s secrets can’t be read any more, because the key
+              file is missing. Create a new address, and enter it in the shop.
+            </p>
+          )}
           <dl className="facts">
             <dt>Address</dt>
             <dd className="mono copy">{shop.data.address}</dd>

@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { Navigate, NavLink, Route as Path, Routes, useNavigate } from 'react-router';
 import { api, keys } from '../api/client';
+import { FirstKey } from '../people/FirstKey';
 import { SignIn } from '../people/SignIn';
 import { ChannelTroubles } from './ChannelTroubles';
 import { Failed } from './Failed';
@@ -24,6 +25,8 @@ export function Shell() {
   const navigate = useNavigate();
   const find = useRef<HTMLInputElement>(null);
   const [help, setHelp] = useState(false);
+  // Kept here, because the session that is asked for meanwhile would replace the sign-in.
+  const [firstKey, setFirstKey] = useState<string>();
   usePlaceKeys(
     !!session.data?.name,
     session.data?.demo ?? false,
@@ -54,7 +57,18 @@ export function Shell() {
 
   if (session.isError) return <Failed error={session.error} again={() => session.refetch()} />;
   if (!session.data) return <div className="empty">Loading …</div>;
-  if (!session.data.name) return <SignIn empty={session.data.empty} demo={session.data.demo} />;
+  if (firstKey)
+    return (
+      <FirstKey
+        value={firstKey}
+        onDone={() => {
+          setFirstKey(undefined);
+          queries.invalidateQueries({ queryKey: keys.session });
+        }}
+      />
+    );
+  if (!session.data.name)
+    return <SignIn empty={session.data.empty} demo={session.data.demo} onFirstKey={setFirstKey} />;
 
   const signOut = async () => {
     await api.signOut();

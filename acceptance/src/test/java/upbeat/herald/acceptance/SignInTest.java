@@ -5,9 +5,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
+import java.util.Locale;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 import upbeat.herald.server.RunningApp;
+import upbeat.herald.server.people.FirstAccountCode;
 
 class SignInTest {
     @Test
@@ -18,16 +20,23 @@ class SignInTest {
             page.navigate(app.url);
             assertThat(page.getByRole(AriaRole.HEADING)).hasText("Create the first account");
             assertThat(browser.seriousFindings()).isEmpty();
+            page.getByLabel("Set-up code").fill("WRONG-CODES");
             page.getByLabel("Name").fill("Noor");
-            page.getByLabel("Password, at least 10 characters").fill("short");
+            page.getByLabel("Password, at least 12 characters").fill("short");
             page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Create account"))
                     .click();
-            assertThat(page.getByRole(AriaRole.ALERT)).containsText("10 to 70 characters");
-            page.getByLabel("Password, at least 10 characters").fill("long enough now");
+            assertThat(page.getByRole(AriaRole.ALERT)).containsText("at least 12 characters");
+            assertThat(page.getByRole(AriaRole.ALERT)).containsText("console and log");
+            page.getByLabel("Set-up code")
+                    .fill(app.context.getBean(FirstAccountCode.class).code().toLowerCase(Locale.ROOT));
+            page.getByLabel("Password, at least 12 characters").fill("kites over the harbour");
             page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Create account"))
                     .click();
             assertThat(page.getByRole(AriaRole.MAIN)).containsText("hk_");
-            page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Continue"))
+            // The session is asked for every few seconds; the key must outlast that.
+            page.waitForResponse(r -> r.url().endsWith("/ui/session"), () -> {});
+            assertThat(page.getByRole(AriaRole.MAIN)).containsText("hk_");
+            page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("I have copied it"))
                     .click();
             assertThat(page.getByRole(AriaRole.MAIN)).containsText("No orders yet");
             assertThat(page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Test bench")))

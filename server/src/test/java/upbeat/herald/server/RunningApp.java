@@ -139,6 +139,15 @@ public final class RunningApp implements AutoCloseable {
             return call(method, path, body, Map.of());
         }
 
+        /** The CSRF token as the browser has it now. */
+        public String token() {
+            return cookies.getCookieStore().getCookies().stream()
+                    .filter(c -> c.getName().equals("XSRF-TOKEN"))
+                    .findFirst()
+                    .orElseThrow()
+                    .getValue();
+        }
+
         public byte[] bytes(String path) {
             try {
                 return client.send(
@@ -164,11 +173,7 @@ public final class RunningApp implements AutoCloseable {
                     .put(file)
                     .put(end)
                     .array();
-            String token = cookies.getCookieStore().getCookies().stream()
-                    .filter(c -> c.getName().equals("XSRF-TOKEN"))
-                    .findFirst()
-                    .orElseThrow()
-                    .getValue();
+            String token = token();
             try {
                 HttpResponse<String> response = client.send(
                         HttpRequest.newBuilder(URI.create(url + path))
@@ -184,9 +189,15 @@ public final class RunningApp implements AutoCloseable {
         }
     }
 
-    public Person signedIn() {
+    /** A browser that has not signed in yet. */
+    public Person visitor() {
         Person person = new Person();
         person.call("GET", "/ui/session", null);
+        return person;
+    }
+
+    public Person signedIn() {
+        Person person = visitor();
         Answer answer =
                 person.call("POST", "/ui/session", "{\"name\":\"coordinator\",\"password\":\"for-local-use-only\"}");
         if (answer.status() != 200)

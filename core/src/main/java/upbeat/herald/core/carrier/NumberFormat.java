@@ -1,10 +1,13 @@
 package upbeat.herald.core.carrier;
 
+import com.google.re2j.Matcher;
+import com.google.re2j.Pattern;
+import com.google.re2j.PatternSyntaxException;
+import java.util.Map;
 import java.util.Optional;
-import java.util.regex.Pattern;
-import java.util.regex.PatternSyntaxException;
 import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.HeraldException;
+import upbeat.herald.core.LruMap;
 import upbeat.herald.core.Texts;
 
 /**
@@ -20,6 +23,12 @@ public record NumberFormat(String name, String pattern, CheckDigit check) {
     private static final int LONGEST_PATTERN = 200;
     private static final int LONGEST_NUMBER = 60;
 
+    private static final java.util.regex.Pattern LOOKS_AROUND =
+            java.util.regex.Pattern.compile("\\(\\?<?[=!]|\\\\[1-9]|\\\\k<");
+
+    /** Patterns are few, and each takes long to compile. */
+    private static final Map<String, Pattern> COMPILED = LruMap.create(500);
+
     /** @throws HeraldException where the pattern is none */
     public void validate() {
         if (Texts.isBlank(name) || name.length() > 60)
@@ -27,18 +36,19 @@ public record NumberFormat(String name, String pattern, CheckDigit check) {
         if (Texts.isBlank(pattern) || pattern.length() > LONGEST_PATTERN)
             throw new HeraldException(
                     "formats", "The pattern of \"" + name + "\" has 1 to " + LONGEST_PATTERN + " characters");
-        // Nested repeats can take a pattern for ever; numbers need none.
-        if (pattern.matches(".*[+*}]\\)[+*{].*"))
+        // This engine takes time in proportion to the number, whatever is typed; it has no way to look around or back.
+        if (LOOKS_AROUND.matcher(pattern).find())
             throw new HeraldException(
                     "formats",
-                    "The pattern of \"" + name + "\" repeats a group that already repeats. Remove one of the repeats");
+                    "The pattern of \"" + name
+                            + "\" looks ahead, behind or back at a group. That isn't supported; write out what may stand there");
         try {
             Pattern.compile(pattern);
         } catch (PatternSyntaxException e) {
             throw new HeraldException(
                     "formats",
-                    "The pattern of \"" + name + "\" can't be read: " + e.getDescription() + " at place "
-                            + (e.getIndex() + 1));
+                    "The pattern of \"" + name + "\" can't be read: " + e.getDescription()
+                            + (Texts.isBlank(e.getPattern()) ? "" : " at \"" + e.getPattern() + "\""));
         }
     }
 
@@ -48,7 +58,7 @@ public record NumberFormat(String name, String pattern, CheckDigit check) {
      */
     public Optional<Match> match(String compact) {
         if (compact.length() > LONGEST_NUMBER) return Optional.empty();
-        var match = Pattern.compile(pattern).matcher(compact);
+        Matcher match = COMPILED.computeIfAbsent(pattern, Pattern::compile).matcher(compact);
         if (!match.matches()) return Optional.empty();
         if (check == CheckDigit.NONE) return Optional.of(new Match(true, null));
         boolean named = pattern.contains("(?<body>") && pattern.contains("(?<check>");

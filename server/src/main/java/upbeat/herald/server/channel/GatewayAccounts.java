@@ -52,14 +52,20 @@ public class GatewayAccounts {
         this.clock = clock;
     }
 
-    /** An account that was entered in Setup. */
+    /**
+     * An account that was entered in Setup.
+     *
+     * @param secretsLost true where the key they were sealed with is gone, so that they have to be entered again
+     */
     public record StoredAccount(
-            AccountSettings settings, @Nullable Instant testedAt, ConnectionCheck check) {}
+            AccountSettings settings, @Nullable Instant testedAt, ConnectionCheck check, boolean secretsLost) {}
 
     /** The account in use, however it was set. Empty where there is none. */
     public Optional<AccountSettings> findInUse(Channel channel) {
-        return findStored(channel).map(StoredAccount::settings).or(() -> Optional.ofNullable(configured.get(channel))
-                .flatMap(ConfiguredAccount::settings));
+        return findStored(channel)
+                .filter(s -> !s.secretsLost())
+                .map(StoredAccount::settings)
+                .or(() -> Optional.ofNullable(configured.get(channel)).flatMap(ConfiguredAccount::settings));
     }
 
     public Optional<StoredAccount> findStored(Channel channel) {
@@ -67,9 +73,14 @@ public class GatewayAccounts {
     }
 
     private StoredAccount decrypt(AccountRow row) {
-        Map<String, String> secrets =
-                row.encryptedSecrets() == null ? Map.of() : Json.read(vault.decrypt(row.encryptedSecrets()), SECRETS);
-        return new StoredAccount(new AccountSettings(row.account(), secrets), row.testedAt(), row.check());
+        Optional<String> secrets =
+                row.encryptedSecrets() == null ? Optional.of("{}") : vault.tryDecrypt(row.encryptedSecrets());
+        return new StoredAccount(
+                new AccountSettings(
+                        row.account(), secrets.map(s -> Json.read(s, SECRETS)).orElse(Map.of())),
+                row.testedAt(),
+                row.check(),
+                secrets.isEmpty());
     }
 
     /** Takes an account into use that was tried just now. */

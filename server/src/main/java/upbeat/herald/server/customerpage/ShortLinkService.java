@@ -78,6 +78,14 @@ class ShortLinkService {
         return shown(parcel.get());
     }
 
+    private static boolean isAddress(String link) {
+        try {
+            return URI.create(link).getHost() != null;
+        } catch (IllegalArgumentException e) {
+            return false; // an old pattern, from before they were checked
+        }
+    }
+
     private ResponseEntity<String> shown(ParcelRow row) {
         OrderRow order = orders.get(reader, row.orderId());
         Parcel parcel = parcels.currentLeg(reader, row);
@@ -92,7 +100,7 @@ class ShortLinkService {
                 language == null
                         ? null
                         : java.util.Locale.forLanguageTag(language).getLanguage());
-        if (link != null && carrier != null && carrier.linkTakesNumber())
+        if (link != null && carrier != null && carrier.linkTakesNumber() && isAddress(link))
             return ResponseEntity.status(HttpStatus.FOUND)
                     .location(URI.create(link))
                     .cacheControl(CacheControl.noStore())

@@ -59,6 +59,7 @@ class GatewayService {
      * @param account in the names of its channel, without secrets
      * @param secret true where one is kept
      * @param message what the other side answered at the last check
+     * @param secretsLost true where the stored ones can't be read any more and have to be entered again
      * @param trouble why nothing is handed over to it now, or null
      */
     record GatewayView(
@@ -66,6 +67,7 @@ class GatewayService {
             String source,
             @Nullable Map<String, Object> account,
             boolean secret,
+            boolean secretsLost,
             @Nullable Instant testedAt,
             boolean good,
             @Nullable String message,
@@ -123,8 +125,12 @@ class GatewayService {
         return new GatewayView(
                 channel.code(),
                 stored.isPresent() ? "setup" : used.isPresent() ? "file" : "none",
-                used.map(AccountSettings::account).orElse(null),
+                stored.map(StoredAccount::settings)
+                        .or(() -> used)
+                        .map(AccountSettings::account)
+                        .orElse(null),
                 secret,
+                stored.map(StoredAccount::secretsLost).orElse(false),
                 stored.map(StoredAccount::testedAt).orElse(null),
                 stored.map(s -> s.check().good()).orElse(false),
                 stored.map(s -> s.check().message()).orElse(null),

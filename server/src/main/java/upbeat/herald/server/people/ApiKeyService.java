@@ -9,16 +9,29 @@ import java.time.Duration;
 import java.time.InstantSource;
 import java.util.Base64;
 import java.util.HexFormat;
+import java.util.List;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
+import upbeat.herald.core.HeraldException;
+import upbeat.herald.core.Texts;
 import upbeat.herald.server.platform.persistence.DatabaseWriter;
 import upbeat.herald.server.platform.random.RandomIds;
 import upbeat.herald.server.platform.security.ApiKeyVerifier;
+import upbeat.herald.server.platform.web.NotFoundException;
 
 /** Keys for machines. A key is random and long, so a plain SHA-256 of it is enough to keep. */
 @Component
 public class ApiKeyService implements ApiKeyVerifier {
+    private static final Logger LOG = LoggerFactory.getLogger(ApiKeyService.class);
+    private static final int LONGEST_NAME = 60;
+    private static final int MOST_KEYS = 100;
+    /** Enough of its beginning to tell keys apart, far too little to guess the rest. */
+    private static final int SHOWN = 8;
+
     private final AccountRepository accounts;
     private final JdbcClient reader;
     private final DatabaseWriter writer;
@@ -40,7 +53,46 @@ public class ApiKeyService implements ApiKeyVerifier {
 
     @Override
     public Optional<String> findHolder(String key) {
-        return known.get(hash(key), h -> accounts.keyName(reader, h));
+        return known.get(hash(key), h -> {
+            Optional<String> name = accounts.keyName(reader, h);
+            name.ifPresent(n -> noteUse(h));
+            return name;
+        });
+    }
+
+    /** Nobody is kept out because the note of it can't be written. */
+    private void noteUse(String keyHash) {
+        try {
+            writer.writeAside(db -> {
+                accounts.updateLastUsed(db, keyHash, clock.instant());
+                return null;
+            });
+        } catch (RuntimeException e) {
+            LOG.warn("The use of an API key could not be noted: {}", e.toString());
+        }
+    }
+
+    List<AccountRepository.ApiKey> list() {
+        return accounts.findKeys(reader);
+    }
+
+    /** The name as it is kept. @throws HeraldException where it can't be one, or another key has it */
+    String checkName(@Nullable String given) {
+        String name = Texts.blankToNull(given);
+        if (name == null || name.length() > LONGEST_NAME)
+            throw new HeraldException("name", "Enter a name of 1 to " + LONGEST_NAME + " characters");
+        if (list().stream().anyMatch(k -> k.name().equalsIgnoreCase(name)))
+            throw new HeraldException("name", "There is already a key called " + name + ". Choose another name");
+        if (list().size() >= MOST_KEYS)
+            throw new HeraldException("name", "There are " + MOST_KEYS + " keys. Revoke those that aren't in use");
+        return name;
+    }
+
+    /** The key is refused from now on. */
+    void revoke(long id) {
+        boolean was = writer.write(db -> accounts.deleteKey(db, id));
+        if (!was) throw new NotFoundException("This key was already revoked");
+        known.invalidateAll();
     }
 
     /** Makes a key; it is shown this once. */
@@ -52,7 +104,9 @@ public class ApiKeyService implements ApiKeyVerifier {
 
     public void save(String name, String key) {
         writer.write(db -> {
-            if (accounts.keyName(db, hash(key)).isEmpty()) accounts.insertKey(db, name, hash(key), clock.instant());
+            if (accounts.keyName(db, hash(key)).isEmpty())
+                accounts.insertKey(
+                        db, name, hash(key), key.substring(0, Math.min(SHOWN, key.length() / 2)), clock.instant());
             return null;
         });
         known.invalidateAll();

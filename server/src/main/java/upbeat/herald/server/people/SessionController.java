@@ -12,6 +12,7 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 import upbeat.herald.server.people.SessionService.FirstAccount;
+import upbeat.herald.server.people.SessionService.FirstSignIn;
 import upbeat.herald.server.people.SessionService.SessionView;
 import upbeat.herald.server.people.SessionService.SignIn;
 
@@ -36,7 +37,7 @@ class SessionController {
     }
 
     @PostMapping("/first-account")
-    FirstAccount first(@RequestBody SignIn body, HttpServletRequest request, HttpServletResponse response) {
+    FirstAccount first(@RequestBody FirstSignIn body, HttpServletRequest request, HttpServletResponse response) {
         return service.first(body, request, response);
     }
 

@@ -8,6 +8,8 @@ import org.springframework.security.core.Authentication;
 import org.springframework.security.core.context.SecurityContext;
 import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.security.web.context.SecurityContextRepository;
+import org.springframework.security.web.csrf.CookieCsrfTokenRepository;
+import org.springframework.security.web.csrf.CsrfAuthenticationStrategy;
 import org.springframework.stereotype.Component;
 import upbeat.herald.server.people.SessionService.SignIn;
 
@@ -16,6 +18,8 @@ import upbeat.herald.server.people.SessionService.SignIn;
 class SignIns {
     private final AuthenticationManager people;
     private final SecurityContextRepository contexts;
+    private final CsrfAuthenticationStrategy csrf =
+            new CsrfAuthenticationStrategy(CookieCsrfTokenRepository.withHttpOnlyFalse());
 
     SignIns(AuthenticationManager people, SecurityContextRepository contexts) {
         this.people = people;
@@ -30,6 +34,8 @@ class SignIns {
         SecurityContext context = SecurityContextHolder.createEmptyContext();
         context.setAuthentication(who);
         SecurityContextHolder.setContext(context);
+        // The token from before the sign-in may be known to somebody else; the next answer brings a new one.
+        csrf.onAuthentication(who, request, response);
         contexts.saveContext(context, request, response);
     }
 }

@@ -2,6 +2,7 @@ package upbeat.herald.server.simulation;
 
 import java.io.IOException;
 import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
@@ -9,6 +10,7 @@ import java.time.InstantSource;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
 import org.springframework.stereotype.Component;
 import upbeat.herald.server.platform.HeraldProperties;
+import upbeat.herald.server.platform.secret.AtomicFile;
 
 /**
  * The demo's clock: it stands, so that what is seen repeats, until somebody moves it on. Where it stands is kept in the
@@ -40,8 +42,7 @@ public class SimulatedClock implements InstantSource {
     /** Sets the clock and keeps it. */
     public synchronized void save(Instant to) {
         try {
-            Files.createDirectories(file.getParent());
-            Files.writeString(file, to.toString());
+            AtomicFile.write(file, to.toString().getBytes(StandardCharsets.UTF_8));
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }

@@ -93,6 +93,9 @@ public record Mapping(
         try {
             if (Texts.isBlank(path) || path.length() > LONGEST_PATH)
                 throw new InvalidPathException("it has 1 to " + LONGEST_PATH + " characters");
+            if (path.contains("=~")) throw new InvalidPathException("a filter can't use =~; compare with == instead");
+            if (path.split("\\.\\.", -1).length > 2)
+                throw new InvalidPathException("it can search the whole document (..) once only");
             JsonPath.compile(path);
         } catch (InvalidPathException | IllegalArgumentException e) {
             faults.add(what + ": \"" + path + "\" isn't a valid path: " + e.getMessage());

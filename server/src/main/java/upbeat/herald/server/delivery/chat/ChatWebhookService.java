@@ -6,7 +6,9 @@ import java.nio.charset.StandardCharsets;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
+import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JsonNode;
+import upbeat.herald.core.HeraldException;
 import upbeat.herald.core.exchange.WebhookSignature;
 import upbeat.herald.server.channel.GatewayAccounts;
 import upbeat.herald.server.channel.ReplyListener;
@@ -57,7 +59,12 @@ class ChatWebhookService {
 
     /** @return false where the message is not known by its name yet; the network should report again later */
     boolean record(String body) {
-        JsonNode event = Json.readTree(body);
+        JsonNode event;
+        try {
+            event = Json.readTree(body);
+        } catch (JacksonException e) {
+            throw new HeraldException("", "The event isn't valid JSON");
+        }
         String type = event.path("type").asString("");
         JsonNode data = event.path("data");
         String reference = data.path("id").asString("");

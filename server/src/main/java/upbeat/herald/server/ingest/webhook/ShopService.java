@@ -252,10 +252,13 @@ class ShopService {
             List<WebhookRequestRepository.RequestRow> page =
                     listRequests.findPage(reader, key, after, unreadOnly, AT_ONCE);
             if (page.isEmpty()) break;
+            List<WebhookRequestProcessor.ReadRequest> read = page.stream()
+                    .map(a -> processor.read(mapping, key, a.body(), a.receivedAt(), writer.now()))
+                    .toList();
             writer.write((db, now) -> {
-                for (WebhookRequestRepository.RequestRow a : page) {
-                    WebhookRequestProcessor.Outcome outcome =
-                            processor.process(db, mapping, key, a.body(), a.receivedAt(), writer.now());
+                for (int i = 0; i < page.size(); i++) {
+                    WebhookRequestRepository.RequestRow a = page.get(i);
+                    WebhookRequestProcessor.Outcome outcome = processor.process(db, read.get(i), now);
                     listRequests.updateState(db, a.id(), outcome.state(), outcome.reason(), outcome.number());
                     counts[outcome.state().equals("read") ? 0 : outcome.state().equals("partly") ? 1 : 2]++;
                     counts[3] += outcome.messages();
@@ -298,8 +301,8 @@ class ShopService {
                 s.key(),
                 s.name(),
                 properties.publicUrl() + "/doors/shops/" + s.path(),
-                vault.decrypt(s.signingSecret()),
-                vault.decrypt(s.headerSecret()),
+                vault.tryDecrypt(s.signingSecret()).orElse(null),
+                vault.tryDecrypt(s.headerSecret()).orElse(null),
                 s.mapping(),
                 listRequests.countByState(reader, s.key()));
     }

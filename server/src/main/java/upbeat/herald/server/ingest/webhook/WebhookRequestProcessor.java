@@ -65,56 +65,45 @@ class WebhookRequestProcessor {
     record Outcome(
             String state, @Nullable String reason, @Nullable String number, int messages, List<Mapping.Read> orders) {}
 
-    /** Reads without taking anything in. */
-    Outcome dryRun(Mapping mapping, String shop, String body, Instant arrived, Instant now) {
-        return each(mapping, shop, body, arrived, now, null);
-    }
+    /** An order that was read and can be taken in. */
+    private record Sound(Mapping.Read read, OrderDocument document, Order order) {}
 
     /**
-     * Reads and takes in. A document of several orders is taken order by order: one that is wrong keeps no other out.
+     * A request read by its shop's mapping. What a person typed into the mapping and what came from outside are worked
+     * on before the writer is asked for, so that neither can keep others from writing.
+     *
+     * @param orders as the mapping read them; {@code sound} those that can be taken in; {@code wrong} what could not be
+     *     read
      */
-    Outcome process(JdbcClient db, Mapping mapping, String shop, String body, Instant arrived, Instant now) {
-        return each(mapping, shop, body, arrived, now, db);
-    }
+    record ReadRequest(
+            List<Mapping.Read> orders,
+            List<Sound> sound,
+            List<String> wrong,
+            @Nullable String number) {}
 
-    private Outcome each(
-            Mapping mapping, String shop, String body, Instant arrived, Instant now, @Nullable JdbcClient db) {
+    ReadRequest read(Mapping mapping, String shop, String body, Instant arrived, Instant now) {
         JsonNode document;
         try {
             document = Json.readTree(body);
         } catch (JacksonException e) {
-            return new Outcome(
-                    "unread",
-                    "This isn't valid JSON"
-                            + (e.getLocation() == null
-                                    ? ""
-                                    : " (line " + e.getLocation().getLineNr() + ", column "
-                                            + e.getLocation().getColumnNr() + ")"),
-                    null,
-                    0,
-                    List.of());
+            return unread("This isn't valid JSON"
+                    + (e.getLocation() == null
+                            ? ""
+                            : " (line " + e.getLocation().getLineNr() + ", column "
+                                    + e.getLocation().getColumnNr() + ")"));
         }
         List<JsonNode> nodes = mapping.splitOrders(document);
-        if (nodes.isEmpty())
-            return new Outcome(
-                    "unread",
-                    "The mapping finds no order in this request (" + mapping.each() + ")",
-                    null,
-                    0,
-                    List.of());
-        List<String> wrong = new ArrayList<>();
-        List<Mapping.Read> orders = new ArrayList<>();
+        if (nodes.isEmpty()) return unread("The mapping finds no order in this request (" + mapping.each() + ")");
+        ReadRequest request = new ReadRequest(new ArrayList<>(), new ArrayList<>(), new ArrayList<>(), null);
         String number = null;
-        int messages = 0;
-        boolean any = false;
         for (JsonNode node : nodes) {
             Mapping.Read read = mapping.readOrder(node);
-            orders.add(read);
+            request.orders().add(read);
             if (number == null && read.order().get("number") != null)
                 number = read.order().get("number").toString();
-            wrong.addAll(read.notes());
+            request.wrong().addAll(read.notes());
             if (!read.faults().isEmpty()) {
-                wrong.addAll(read.faults());
+                request.wrong().addAll(read.faults());
                 continue;
             }
             read.order()
@@ -123,18 +112,48 @@ class WebhookRequestProcessor {
             try {
                 OrderDocument given = OrderDocument.fromValues(read.order());
                 Order order = given.toOrder(shop, String.valueOf(read.order().get("number")), now);
-                if (db != null) messages += keep(db, order, given, read, now, wrong);
-                any = true;
+                request.sound().add(new Sound(read, given, order));
             } catch (ValidationException e) {
-                e.errors().forEach(f -> wrong.add(f.field() + ": " + f.message()));
+                e.errors().forEach(f -> request.wrong().add(f.field() + ": " + f.message()));
+            } catch (HeraldException e) {
+                request.wrong().add(e.getMessage());
+            }
+        }
+        return new ReadRequest(request.orders(), request.sound(), request.wrong(), number);
+    }
+
+    private static ReadRequest unread(String why) {
+        return new ReadRequest(List.of(), List.of(), List.of(why), null);
+    }
+
+    /** What became of a request, without taking anything in. */
+    Outcome dryRun(Mapping mapping, String shop, String body, Instant arrived, Instant now) {
+        ReadRequest request = read(mapping, shop, body, arrived, now);
+        return outcome(request, request.wrong(), request.sound().size(), 0);
+    }
+
+    /** Takes in what was read, order by order: one that is wrong keeps no other out. */
+    Outcome process(JdbcClient db, ReadRequest request, Instant now) {
+        List<String> wrong = new ArrayList<>(request.wrong());
+        int messages = 0;
+        int taken = 0;
+        for (Sound s : request.sound()) {
+            try {
+                messages += keep(db, s.order(), s.document(), s.read(), now, wrong);
+                taken++;
             } catch (HeraldException e) {
                 wrong.add(e.getMessage());
             }
         }
+        return outcome(request, wrong, taken, messages);
+    }
+
+    private static Outcome outcome(ReadRequest request, List<String> wrong, int taken, int messages) {
         String reason = wrong.isEmpty()
                 ? null
                 : String.join("\n", wrong.stream().distinct().limit(20).toList());
-        return new Outcome(!any ? "unread" : wrong.isEmpty() ? "read" : "partly", reason, number, messages, orders);
+        String state = taken == 0 ? "unread" : wrong.isEmpty() ? "read" : "partly";
+        return new Outcome(state, reason, request.number(), messages, request.orders());
     }
 
     private int keep(

@@ -1,8 +1,12 @@
 package upbeat.herald.server.ingest.webhook;
 
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
+import java.util.HexFormat;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -17,7 +21,7 @@ class WebhookRequestRepository {
     private static final String COLUMNS =
             "select id, shop, webhook_id, received_at, body, state, reason, order_number from arrival ";
     private static final String KEEP =
-            "insert into arrival (shop, webhook_id, received_at, body, state) values (?, ?, ?, ?, 'new') on conflict do nothing returning id";
+            "insert into arrival (shop, webhook_id, received_at, body, content_hash, state) values (?, ?, ?, ?, ?, 'new') on conflict do nothing returning id";
 
     /**
      * @param state {@code new} (no mapping yet), {@code read}, {@code partly} (read, but for a word nobody mapped) or
@@ -36,9 +40,27 @@ class WebhookRequestRepository {
     /** Keeps an arrival; empty where the same call came before. */
     Optional<Long> insert(JdbcClient db, String shop, @Nullable String webhookId, String body, Instant now) {
         return db.sql(KEEP)
-                .params(shop, webhookId, now.toEpochMilli(), body)
+                .params(shop, webhookId, now.toEpochMilli(), body, hash(body))
                 .query(Long.class)
                 .optional();
+    }
+
+    /** True where the same content came to this shop since then. */
+    boolean existsSince(JdbcClient db, String shop, String body, Instant since) {
+        return db.sql("select count(*) from arrival where shop = ? and content_hash = ? and received_at > ?")
+                        .params(shop, hash(body), since.toEpochMilli())
+                        .query(Integer.class)
+                        .single()
+                > 0;
+    }
+
+    private static String hash(String body) {
+        try {
+            return HexFormat.of()
+                    .formatHex(MessageDigest.getInstance("SHA-256").digest(body.getBytes(StandardCharsets.UTF_8)));
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException("Every Java platform has SHA-256", e);
+        }
     }
 
     void updateState(JdbcClient db, long id, String state, @Nullable String reason, @Nullable String orderNumber) {

@@ -25,6 +25,9 @@ import upbeat.herald.server.platform.web.RateLimiter;
 @Service
 class WebhookService {
     private static final int CALLS_A_SECOND = 200;
+    /** A call without an ID is the same call again if its content is, within a day. */
+    private static final Duration SAME_CONTENT_WITHIN = Duration.ofDays(1);
+
     private final ShopRepository shops;
     private final WebhookRequestRepository requests;
     private final WebhookRequestProcessor processor;
@@ -68,11 +71,17 @@ class WebhookService {
         String refused = refused(shop, headers, bytes);
         if (refused != null) return problem(HttpStatus.UNAUTHORIZED, refused);
         String text = new String(bytes, StandardCharsets.UTF_8);
+        WebhookRequestProcessor.ReadRequest read = shop.mapping() == null
+                ? null
+                : processor.read(shop.mapping(), shop.key(), text, writer.now(), writer.now());
+        String webhookId = headers.getFirst("webhook-id");
         Taken taken = writer.write((db, now) -> {
-            Optional<Long> id = requests.insert(db, shop.key(), headers.getFirst("webhook-id"), text, now);
+            if (webhookId == null && requests.existsSince(db, shop.key(), text, now.minus(SAME_CONTENT_WITHIN)))
+                return new Taken("known", null);
+            Optional<Long> id = requests.insert(db, shop.key(), webhookId, text, now);
             if (id.isEmpty()) return new Taken("known", null);
-            if (shop.mapping() == null) return new Taken("new", null);
-            WebhookRequestProcessor.Outcome outcome = processor.process(db, shop.mapping(), shop.key(), text, now, now);
+            if (read == null) return new Taken("new", null);
+            WebhookRequestProcessor.Outcome outcome = processor.process(db, read, now);
             requests.updateState(db, id.get(), outcome.state(), outcome.reason(), outcome.number());
             return new Taken(outcome.state(), outcome.reason());
         });
@@ -82,14 +91,17 @@ class WebhookService {
     /** Why the call is not let in, or null where it is. */
     private @Nullable String refused(ShopRepository.ShopRow shop, HttpHeaders headers, byte[] body) {
         String plain = headers.getFirst("X-Shop-Secret");
+        String headerSecret = vault.tryDecrypt(shop.headerSecret()).orElse(null);
+        String signingSecret = vault.tryDecrypt(shop.signingSecret()).orElse(null);
+        if (headerSecret == null || signingSecret == null)
+            return "This shop's secrets are lost. Create a new address in Setup, Shops";
         if (plain != null)
             return MessageDigest.isEqual(
-                            plain.getBytes(StandardCharsets.UTF_8),
-                            vault.decrypt(shop.headerSecret()).getBytes(StandardCharsets.UTF_8))
+                            plain.getBytes(StandardCharsets.UTF_8), headerSecret.getBytes(StandardCharsets.UTF_8))
                     ? null
                     : "X-Shop-Secret isn't this shop's secret";
         WebhookSignature.Verification verdict = WebhookSignature.verify(
-                vault.decrypt(shop.signingSecret()),
+                signingSecret,
                 headers.getFirst("webhook-id"),
                 headers.getFirst("webhook-timestamp"),
                 headers.getFirst("webhook-signature"),

@@ -2,12 +2,12 @@ package upbeat.herald.server.platform.persistence;
 
 import com.zaxxer.hikari.HikariConfig;
 import com.zaxxer.hikari.HikariDataSource;
-import java.io.IOException;
-import java.nio.file.Files;
 import java.sql.Connection;
 import java.sql.SQLException;
 import javax.sql.DataSource;
 import org.flywaydb.core.Flyway;
+import org.flywaydb.core.api.FlywayException;
+import org.flywaydb.core.api.exception.FlywayValidateException;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
@@ -27,10 +27,13 @@ import upbeat.herald.server.platform.HeraldProperties;
 class DatabaseConfig {
     private static final int CACHE_KIB = 32 << 10;
 
+    @Bean(destroyMethod = "close")
+    DataFolder dataFolder(HeraldProperties properties) {
+        return DataFolder.open(properties);
+    }
+
     @Bean
-    SQLiteDataSource file(HeraldProperties properties, @Value("${herald.seed:false}") boolean seeding)
-            throws IOException {
-        Files.createDirectories(properties.data());
+    SQLiteDataSource file(DataFolder folder, @Value("${herald.seed:false}") boolean seeding) {
         SQLiteConfig config = new SQLiteConfig();
         config.setJournalMode(SQLiteConfig.JournalMode.WAL);
         // A past that is made up can be made up again: there the flush is left out.
@@ -40,9 +43,38 @@ class DatabaseConfig {
         config.enforceForeignKeys(true);
         config.setTransactionMode(SQLiteConfig.TransactionMode.IMMEDIATE);
         SQLiteDataSource file = new SQLiteDataSource(config);
-        file.setUrl("jdbc:sqlite:" + properties.data().resolve("herald.db").toAbsolutePath());
-        Flyway.configure().dataSource(file).loggers("slf4j").load().migrate();
+        file.setUrl("jdbc:sqlite:" + folder.database());
+        migrate(file, folder);
         return file;
+    }
+
+    private static void migrate(SQLiteDataSource file, DataFolder folder) {
+        try {
+            // A migration that is unknown here belongs to a newer version: its data must not be worked on.
+            Flyway.configure()
+                    .dataSource(file)
+                    .loggers("slf4j")
+                    .ignoreMigrationPatterns(new String[0])
+                    .load()
+                    .migrate();
+        } catch (FlywayValidateException e) {
+            throw new DataFolderException(
+                    folder.database() + " was written by a newer version. Start that version, or restore a backup", e);
+        } catch (FlywayException e) {
+            String said = String.valueOf(e.getMessage());
+            if (said.contains("SQLITE_NOTADB") || said.contains("SQLITE_CORRUPT"))
+                throw new DataFolderException(
+                        folder.database()
+                                + " is damaged. Restore it from a backup, or choose another folder with --data",
+                        e);
+            if (said.contains("SQLITE_READONLY") || said.contains("SQLITE_CANTOPEN"))
+                throw new DataFolderException(
+                        folder.database() + " can't be written to. Make it and its folder writable for this user", e);
+            if (said.contains("SQLITE_FULL") || said.contains("SQLITE_IOERR"))
+                throw new DataFolderException(
+                        folder.database() + " can't be opened because the disk is full or fails. Make room first", e);
+            throw e;
+        }
     }
 
     /**

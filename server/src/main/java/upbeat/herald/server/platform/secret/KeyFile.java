@@ -3,7 +3,6 @@ package upbeat.herald.server.platform.secret;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.attribute.PosixFilePermissions;
 import upbeat.herald.server.platform.random.RandomIds;
 
 /** A key in a file of the data folder, readable by its owner alone, made at the first start. */
@@ -14,10 +13,8 @@ public final class KeyFile {
 
     /** @param loss what happens where the file is removed, for the message of a damaged one */
     public static byte[] readOrCreate(Path file, RandomIds ids, String loss) throws IOException {
-        Files.createDirectories(file.toAbsolutePath().getParent());
         if (!Files.exists(file)) {
-            Files.createFile(file, PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rw-------")));
-            Files.write(file, ids.newBytes(LENGTH));
+            AtomicFile.write(file, ids.newBytes(LENGTH));
         }
         byte[] key = Files.readAllBytes(file);
         if (key.length != LENGTH)

@@ -6,9 +6,12 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.security.GeneralSecurityException;
 import java.util.Base64;
+import java.util.Optional;
 import javax.crypto.Cipher;
 import javax.crypto.spec.GCMParameterSpec;
 import javax.crypto.spec.SecretKeySpec;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.stereotype.Component;
 import upbeat.herald.server.platform.HeraldProperties;
@@ -20,6 +23,7 @@ import upbeat.herald.server.platform.random.RandomIds;
  */
 @Component
 public class SecretVault {
+    private static final Logger LOG = LoggerFactory.getLogger(SecretVault.class);
     private static final int NONCE = 12;
     private static final int TAG_BITS = 128;
     private final byte[] key;
@@ -44,6 +48,17 @@ public class SecretVault {
                         .put(nonce)
                         .put(sealed)
                         .array());
+    }
+
+    /** Empty where it was sealed with another key: then it has to be entered again. */
+    public Optional<String> tryDecrypt(String sealed) {
+        try {
+            return Optional.of(decrypt(sealed));
+        } catch (IllegalStateException | IllegalArgumentException e) {
+            LOG.warn(
+                    "A secret was encrypted with another vault.key than this folder's. It has to be entered again in Setup");
+            return Optional.empty();
+        }
     }
 
     /** @throws IllegalStateException where it was sealed with another key, or changed */

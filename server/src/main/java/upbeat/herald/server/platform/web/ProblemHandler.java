@@ -10,9 +10,11 @@ import org.springframework.http.ResponseEntity;
 import org.springframework.http.converter.HttpMessageNotReadableException;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
+import org.springframework.web.context.request.ServletWebRequest;
 import org.springframework.web.context.request.WebRequest;
 import org.springframework.web.multipart.MaxUploadSizeExceededException;
 import org.springframework.web.servlet.mvc.method.annotation.ResponseEntityExceptionHandler;
+import org.springframework.web.servlet.resource.NoResourceFoundException;
 import upbeat.herald.core.HeraldException;
 import upbeat.herald.server.platform.persistence.DatabaseBusyException;
 
@@ -54,6 +56,20 @@ class ProblemHandler extends ResponseEntityExceptionHandler {
         return ResponseEntity.status(HttpStatus.SERVICE_UNAVAILABLE)
                 .header(HttpHeaders.RETRY_AFTER, "5")
                 .body(problem);
+    }
+
+    @ExceptionHandler
+    ProblemDetail handleTooMany(TooManyCallsException e) {
+        return ProblemDetail.forStatusAndDetail(HttpStatus.TOO_MANY_REQUESTS, e.getMessage());
+    }
+
+    /** A browser that was led to an address that isn't there shows a page, a machine gets a problem. */
+    @Override
+    protected @Nullable ResponseEntity<Object> handleNoResourceFoundException(
+            NoResourceFoundException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+        return request instanceof ServletWebRequest web && ErrorPage.isWanted(web.getRequest())
+                ? ErrorPage.render(status.value())
+                : super.handleNoResourceFoundException(e, headers, status, request);
     }
 
     @ExceptionHandler

@@ -21,7 +21,8 @@ public final class TestDatabase implements AutoCloseable {
         try {
             Path folder = Files.createTempDirectory("herald-db");
             DatabaseConfig config = new DatabaseConfig();
-            SQLiteDataSource file = config.file(new HeraldProperties(folder, "http://127.0.0.1:1", false), true);
+            DataFolder data = config.dataFolder(new HeraldProperties(folder, "http://127.0.0.1:1", false));
+            SQLiteDataSource file = config.file(data, true);
             writer = config.writer(file);
             readers = config.readers(file);
             reader = config.reader(readers);

@@ -23,6 +23,7 @@ class SecurityRulesTest {
                 "/ui/brand",
                 "/ui/feeds",
                 "/ui/gateways",
+                "/ui/api-keys",
                 "/ui/orders-export.csv",
                 "/actuator/metrics",
                 "/actuator/prometheus"
