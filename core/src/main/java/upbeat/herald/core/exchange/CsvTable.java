@@ -7,6 +7,7 @@ import java.nio.ByteBuffer;
 import java.nio.charset.CharacterCodingException;
 import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -61,7 +62,17 @@ public final class CsvTable {
                 .allowExtraFields(true)
                 .ofCsvRecord(text)
                 .stream()) {
-            return stream.toList();
+            List<CsvRecord> records = new ArrayList<>();
+            long cells = 0;
+            for (CsvRecord r : (Iterable<CsvRecord>) stream::iterator) {
+                if (records.size() > Table.MOST_ROWS) throw Table.tooManyRows();
+                if (r.getFieldCount() > Table.MOST_COLUMNS) throw Table.tooManyColumns();
+                cells += r.getFieldCount();
+                if (cells > Table.MOST_CELLS) throw Table.tooManyCells();
+                r.getFields().forEach(Table::checkLength);
+                records.add(r);
+            }
+            return records;
         } catch (CsvParseException e) {
             throw new HeraldException(
                     "file",

@@ -14,7 +14,39 @@ import upbeat.herald.core.Texts;
  * @param readAs how it was read, in words: "UTF-8 with semicolons"
  */
 public record Table(String readAs, List<String> headings, List<Line> lines) {
+    /** Far more than order sheets have; asked for while a file is read, so that none takes the memory of others. */
+    public static final int MOST_COLUMNS = 200;
+
+    public static final int MOST_ROWS = 200_000;
+    public static final long MOST_CELLS = 4_000_000;
+    /** What a cell of a spreadsheet holds at the most. */
+    public static final int LONGEST_CELL = 32_767;
+
     public record Line(long number, List<String> cells) {}
+
+    public static HeraldException tooManyRows() {
+        return new HeraldException(
+                "file", "The file has more than " + MOST_ROWS + " rows. Split it into smaller files");
+    }
+
+    public static HeraldException tooManyColumns() {
+        return new HeraldException(
+                "file", "The file has more than " + MOST_COLUMNS + " columns. Remove those that aren't needed");
+    }
+
+    public static HeraldException tooManyCells() {
+        return new HeraldException(
+                "file", "The file has more than " + MOST_CELLS + " cells. Split it, or remove columns");
+    }
+
+    /** The text. @throws HeraldException where it is longer than a cell can be */
+    public static String checkLength(String text) {
+        if (text.length() <= LONGEST_CELL) return text;
+        throw new HeraldException(
+                "file",
+                "A cell has " + text.length() + " characters; " + LONGEST_CELL
+                        + " is the most. A quotation mark may be missing");
+    }
 
     /**
      * The columns by their headings: what a person said before goes before what headings usually mean. @param

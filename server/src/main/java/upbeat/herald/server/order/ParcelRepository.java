@@ -9,6 +9,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
@@ -189,6 +190,17 @@ public class ParcelRepository {
                 .param(orderId)
                 .query(ParcelRepository::row)
                 .list();
+    }
+
+    /** The parcels of each of these orders, by the order's id. */
+    public Map<Long, List<ParcelRow>> findByOrders(JdbcClient db, Collection<Long> orders) {
+        return db
+                .sql(COLUMNS + "where order_id in (select value from json_each(?)) order by id")
+                .param(Json.write(orders))
+                .query(ParcelRepository::row)
+                .list()
+                .stream()
+                .collect(Collectors.groupingBy(ParcelRow::orderId));
     }
 
     public ParcelRow insert(JdbcClient db, long orderId, Parcel given, String source, Instant now) {

@@ -8,6 +8,7 @@ import java.nio.charset.StandardCharsets;
 import java.time.Instant;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Map;
 import org.dhatim.fastexcel.Workbook;
 import org.dhatim.fastexcel.Worksheet;
 import org.jspecify.annotations.Nullable;
@@ -15,7 +16,6 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.exchange.SafeCell;
 import upbeat.herald.core.journey.Order;
-import upbeat.herald.server.order.OrderRepository;
 import upbeat.herald.server.order.OrderRow;
 import upbeat.herald.server.order.ParcelRepository;
 import upbeat.herald.server.order.ParcelRow;
@@ -47,15 +47,17 @@ class OrderExport {
             "tracking number",
             "status",
             "tags");
-    private static final int MOST_ROWS = 100_000;
+    /** What the format holds (ECMA-376, as every program reads it). */
+    private static final int MOST_SHEET_ROWS = 1_048_576;
+    /** Rows are written out in parts, so that no sheet is held in memory. */
+    private static final int FLUSHED = 1_000;
+
     private static final int TOGETHER = 500;
     private final OrderListRepository orderList;
-    private final OrderRepository orders;
     private final ParcelRepository parcels;
 
-    OrderExport(OrderListRepository orderList, OrderRepository orders, ParcelRepository parcels) {
+    OrderExport(OrderListRepository orderList, ParcelRepository parcels) {
         this.orderList = orderList;
-        this.orders = orders;
         this.parcels = parcels;
     }
 
@@ -73,36 +75,42 @@ class OrderExport {
         }
         try (Workbook book = new Workbook(out, "Upbeat Herald", "1.0")) {
             Worksheet sheet = book.newWorksheet("Orders");
+            sheet.freezePane(0, 1);
             int[] row = {0};
             lines(db, filter, now, cells -> {
+                if (row[0] >= MOST_SHEET_ROWS) return;
+                if (row[0] == MOST_SHEET_ROWS - 1) {
+                    sheet.value(row[0]++, 0, "The sheet is full: XLSX ends at this row. Export as CSV for the rest.");
+                    return;
+                }
                 for (int i = 0; i < cells.size(); i++) if (cells.get(i) != null) sheet.value(row[0], i, cells.get(i));
                 if (row[0] == 0)
                     sheet.range(0, 0, 0, cells.size() - 1).style().bold().set();
-                row[0]++;
+                if (++row[0] % FLUSHED == 0) sheet.flush();
             });
-            sheet.freezePane(0, 1);
         }
     }
 
+    /** Everything that fits the filter, page by page by its key, without a limit of rows or time. */
     private void lines(JdbcClient db, OrderFilter filter, Instant now, Line line) throws IOException {
         line.write(HEADINGS);
         String after = null;
-        int rows = 0;
         do {
-            OrderListRepository.Page page = orderList.findPage(db, filter, after, TOGETHER, now);
-            for (OrderListRepository.Row row : page.rows()) {
-                OrderRow order = orders.find(db, row.shop(), row.number()).orElse(null);
-                if (order == null) continue;
-                List<ParcelRow> its = parcels.findByOrder(db, order.id());
-                if (its.isEmpty()) line.write(cells(order, null, row));
-                for (ParcelRow p : its) line.write(cells(order, p, row));
-                rows += Math.max(1, its.size());
+            OrderListRepository.OrderPage page = orderList.findOrders(db, filter, after, TOGETHER, now);
+            List<Long> ids = page.orders().stream().map(OrderRow::id).toList();
+            Map<Long, List<ParcelRow>> all = parcels.findByOrders(db, ids);
+            Map<Long, List<String>> tags = ids.isEmpty() ? Map.of() : orderList.findTags(db, ids);
+            for (OrderRow order : page.orders()) {
+                List<ParcelRow> its = all.getOrDefault(order.id(), List.of());
+                List<String> marks = tags.getOrDefault(order.id(), List.of());
+                if (its.isEmpty()) line.write(cells(order, null, marks));
+                for (ParcelRow p : its) line.write(cells(order, p, marks));
             }
             after = page.next();
-        } while (after != null && rows < MOST_ROWS);
+        } while (after != null);
     }
 
-    private static List<String> cells(OrderRow row, @Nullable ParcelRow parcel, OrderListRepository.Row listed) {
+    private static List<String> cells(OrderRow row, @Nullable ParcelRow parcel, List<String> tags) {
         Order o = row.order();
         Order.Customer who = o.customer() == null ? Order.Customer.NOBODY : o.customer();
         Order.ShipTo to = o.shipTo() == null ? Order.ShipTo.NOWHERE : o.shipTo();
@@ -134,6 +142,6 @@ class OrderExport {
                         : row.ended() != null
                                 ? row.ended().code()
                                 : parcel.stage().code(),
-                String.join(", ", listed.tags()));
+                String.join(", ", tags));
     }
 }

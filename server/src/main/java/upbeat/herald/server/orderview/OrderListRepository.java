@@ -65,6 +65,15 @@ public class OrderListRepository {
      * null
      */
     Page findPage(JdbcClient db, OrderFilter filter, @Nullable String after, int limit, Instant now) {
+        OrderPage page = findOrders(db, filter, after, limit, now);
+        return new Page(rows(db, page.orders()), page.next());
+    }
+
+    /** Orders as they are kept. @param next as in {@link Page} */
+    record OrderPage(List<OrderRow> orders, @Nullable String next) {}
+
+    /** The same orders without what the list shows beside them, for reading all there are. */
+    OrderPage findOrders(JdbcClient db, OrderFilter filter, @Nullable String after, int limit, Instant now) {
         OrderFilter.Sql sql = filter.toSql(now);
         Map<String, Object> params = new HashMap<>(sql.params());
         StringBuilder text = new StringBuilder("select " + OrderRepository.COLUMNS + " " + sql.text());
@@ -86,8 +95,8 @@ public class OrderListRepository {
         boolean more = found.size() > limit;
         List<OrderRow> page = more ? found.subList(0, limit) : found;
         OrderRow last = page.isEmpty() ? null : page.get(page.size() - 1);
-        return new Page(
-                rows(db, page), more && last != null ? last.order().placedAt().toEpochMilli() + "-" + last.id() : null);
+        return new OrderPage(
+                page, more && last != null ? last.order().placedAt().toEpochMilli() + "-" + last.id() : null);
     }
 
     /** How many there are, counted up to {@code most}. */
@@ -127,12 +136,7 @@ public class OrderListRepository {
                     said.computeIfAbsent(rs.getLong(1), k -> new HashMap<>())
                             .merge(rs.getString(2), state(rs.getString(3)), OrderListRepository::louder);
                 });
-        Map<Long, List<String>> tags = new HashMap<>();
-        db.sql("select order_id, tag from order_tag where order_id in (:ids) order by at, tag")
-                .param("ids", ids)
-                .query(rs -> {
-                    tags.computeIfAbsent(rs.getLong(1), k -> new ArrayList<>()).add(rs.getString(2));
-                });
+        Map<Long, List<String>> tags = findTags(db, ids);
         Set<Long> refused = answers.findRefused(db, ids);
         return page.stream()
                 .map(r -> {
@@ -170,6 +174,17 @@ public class OrderListRepository {
                             tags.getOrDefault(r.id(), List.of()));
                 })
                 .toList();
+    }
+
+    /** The tags of each of these orders, by its id; the oldest first. */
+    Map<Long, List<String>> findTags(JdbcClient db, List<Long> ids) {
+        Map<Long, List<String>> tags = new HashMap<>();
+        db.sql("select order_id, tag from order_tag where order_id in (:ids) order by at, tag")
+                .param("ids", ids)
+                .query(rs -> {
+                    tags.computeIfAbsent(rs.getLong(1), k -> new ArrayList<>()).add(rs.getString(2));
+                });
+        return tags;
     }
 
     private static String state(String status) {

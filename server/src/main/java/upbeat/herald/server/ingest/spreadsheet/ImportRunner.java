@@ -18,6 +18,7 @@ import org.springframework.beans.factory.InitializingBean;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.HeraldException;
+import upbeat.herald.core.LruMap;
 import upbeat.herald.core.exchange.CsvTable;
 import upbeat.herald.core.exchange.SheetColumn;
 import upbeat.herald.core.exchange.SheetRow;
@@ -36,7 +37,6 @@ class ImportRunner implements InitializingBean, DisposableBean {
     private static final Logger LOG = LoggerFactory.getLogger(ImportRunner.class);
     private static final int TOGETHER = 200;
     private static final int SHOWN = 1_000;
-    private static final int MOST_ROWS = 200_000;
     private final ImportRunRepository runs;
     private final SpreadsheetImport take;
     private final JdbcClient reader;
@@ -50,6 +50,25 @@ class ImportRunner implements InitializingBean, DisposableBean {
         return t;
     });
     private final Set<String> stopping = ConcurrentHashMap.newKeySet();
+    /** Files don't change, and what stands in their first lines is asked for again and again. */
+    private final Map<String, Head> heads = LruMap.create(200);
+
+    /** @param sample the first lines as they stand */
+    record Head(List<String> headings, List<List<String>> sample) {
+        static Head of(Table table) {
+            return new Head(
+                    List.copyOf(table.headings()),
+                    table.lines().stream().limit(3).map(Table.Line::cells).toList());
+        }
+    }
+
+    /** The first lines of a file; empty lists where it isn't kept any more. */
+    Head findHead(String id) {
+        return heads.computeIfAbsent(id, key -> {
+            byte[] content = runs.findContent(reader, id);
+            return content == null ? new Head(List.of(), List.of()) : Head.of(readTable(content));
+        });
+    }
 
     ImportRunner(
             ImportRunRepository runs,
@@ -82,11 +101,7 @@ class ImportRunner implements InitializingBean, DisposableBean {
     }
 
     static Table readTable(byte[] file) {
-        Table table = XlsxReader.isXlsx(file) ? XlsxReader.read(file) : CsvTable.read(file);
-        if (table.lines().size() > MOST_ROWS)
-            throw new HeraldException(
-                    "file", "The file has more than " + MOST_ROWS + " rows. Split it into smaller files");
-        return table;
+        return XlsxReader.isXlsx(file) ? XlsxReader.read(file) : CsvTable.read(file);
     }
 
     /**
@@ -112,6 +127,7 @@ class ImportRunner implements InitializingBean, DisposableBean {
             runs.insert(db, run, file);
             return null;
         });
+        heads.put(run.file().id(), Head.of(table));
         return run;
     }
 

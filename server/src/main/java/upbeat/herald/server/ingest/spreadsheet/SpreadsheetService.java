@@ -119,9 +119,9 @@ class SpreadsheetService {
         String kind = body.kind() == null ? run.file().kind() : body.kind();
         if (!KINDS.contains(kind)) throw new HeraldException("kind", "Choose what the file contains");
         Map<String, String> columns = body.columns() == null ? run.match().columns() : body.columns();
-        byte[] content = runs.findContent(reader, id);
-        if (content == null) throw new NotFoundException("The file is no longer kept. Upload it again");
-        Table table = ImportRunner.readTable(content);
+        ImportRunner.Head head = importer.findHead(id);
+        if (head.headings().isEmpty()) throw new NotFoundException("The file is no longer kept. Upload it again");
+        Table table = new Table(run.readAs(), head.headings(), List.of());
         Map<SheetColumn, Integer> match = table.match(columns, true);
         String only = Texts.blankToNull(body.onlyColumn());
         if (only != null && !table.headings().contains(only))
@@ -187,9 +187,7 @@ class SpreadsheetService {
     /** The refused rows as they came, with the reason behind each, to be mended and loaded again. */
     ResponseEntity<String> downloadRefused(String id) {
         find(id);
-        byte[] content = runs.findContent(reader, id);
-        List<String> headings = new ArrayList<>(
-                content == null ? List.of() : ImportRunner.readTable(content).headings());
+        List<String> headings = new ArrayList<>(importer.findHead(id).headings());
         headings.add("why it was refused");
         StringBuilder out = new StringBuilder("\ufeff").append(SafeCell.toCsvLine(headings));
         for (ImportRunRepository.RefusedRow row : runs.findRefusedRows(reader, id)) {
@@ -223,9 +221,8 @@ class SpreadsheetService {
 
     private SheetResult result(String id) {
         ImportRunRepository.Run r = find(id);
-        byte[] content = runs.findContent(reader, id);
-        Table table = content == null ? new Table(r.readAs(), List.of(), List.of()) : ImportRunner.readTable(content);
-        List<String> leftOut = table.headings().stream()
+        ImportRunner.Head head = importer.findHead(id);
+        List<String> leftOut = head.headings().stream()
                 .filter(h -> !r.match().columns().containsValue(h))
                 .toList();
         return new SheetResult(
@@ -234,12 +231,12 @@ class SpreadsheetService {
                 r.state().equals("done"),
                 new SheetContent(
                         r.readAs(),
-                        table.headings(),
+                        head.headings(),
                         leftOut,
                         java.util.Arrays.stream(SheetColumn.values())
                                 .map(c -> new ColumnView(c.code(), c.label()))
                                 .toList(),
-                        table.lines().stream().limit(3).map(Table.Line::cells).toList()),
+                        head.sample()),
                 r.match(),
                 r.counts(),
                 r.reason(),

@@ -4,10 +4,13 @@ import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.math.BigDecimal;
+import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
 import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import org.apache.commons.compress.archivers.zip.ZipArchiveEntry;
 import org.apache.commons.compress.archivers.zip.ZipFile;
@@ -24,9 +27,10 @@ final class XlsxReader {
     private static final long MOST_UNPACKED = 300L << 20;
     private static final int MOST_ENTRIES = 2_000;
     private static final long MOST_TIMES = 200;
-    private static final int MOST_ROWS = 200_000;
     /** Beyond this many digits a spreadsheet has rounded the number (IEEE 754 double). */
     private static final int EXACT_DIGITS = 15;
+
+    private static final Pattern REFERENCE = Pattern.compile("\\br=[\"']([A-Za-z]{2,})\\d");
 
     private XlsxReader() {}
 
@@ -39,18 +43,19 @@ final class XlsxReader {
         try (ReadableWorkbook book = new ReadableWorkbook(new ByteArrayInputStream(file))) {
             List<String> headings = new ArrayList<>();
             List<Table.Line> lines = new ArrayList<>();
+            long[] filled = {0};
             try (Stream<Row> rows = book.getFirstSheet().openStream()) {
                 rows.forEach(row -> {
+                    if (row.getCellCount() > Table.MOST_COLUMNS) throw Table.tooManyColumns();
                     List<String> cells = cells(row);
+                    filled[0] += cells.size();
+                    if (filled[0] > Table.MOST_CELLS) throw Table.tooManyCells();
                     if (cells.stream().allMatch(String::isBlank)) return;
                     if (headings.isEmpty()) cells.forEach(c -> headings.add(c.strip()));
                     else {
                         while (cells.size() < headings.size()) cells.add("");
                         lines.add(new Table.Line(row.getRowNum(), cells));
-                        if (lines.size() > MOST_ROWS)
-                            throw new HeraldException(
-                                    "file",
-                                    "The file has more than " + MOST_ROWS + " rows. Split it into smaller files");
+                        if (lines.size() > Table.MOST_ROWS) throw Table.tooManyRows();
                     }
                 });
             }
@@ -87,7 +92,7 @@ final class XlsxReader {
                     : DecimalNumbers.toText(number);
         }
         String text = cell.getText();
-        return text == null ? "" : text;
+        return text == null ? "" : Table.checkLength(text);
     }
 
     /** A small file may unpack to more than there is memory; it is unpacked here once without keeping anything. */
@@ -98,9 +103,12 @@ final class XlsxReader {
         try (ZipFile zip = ZipFile.builder().setByteArray(file).get()) {
             for (ZipArchiveEntry entry : Collections.list(zip.getEntries())) {
                 if (++entries > MOST_ENTRIES) throw new HeraldException("file", "The workbook has too many parts");
+                boolean sheet = entry.getName().startsWith("xl/worksheets/");
+                ColumnGuard columns = new ColumnGuard();
                 try (InputStream in = zip.getInputStream(entry)) {
                     for (int n = in.read(buffer); n > 0; n = in.read(buffer)) {
                         all += n;
+                        if (sheet) columns.check(buffer, n);
                         if (all > MOST_UNPACKED || all > 10_000_000 && all / file.length > MOST_TIMES)
                             throw new HeraldException(
                                     "file", "The workbook is far larger than its file. It wasn't opened");
@@ -111,5 +119,32 @@ final class XlsxReader {
             throw new HeraldException("file", "The workbook can't be unpacked; the file may be damaged or cut off");
         }
         if (entries == 0) throw new HeraldException("file", "The workbook is empty or cut off");
+    }
+
+    /**
+     * Looks for cells far to the right before the workbook is opened: a reader makes room for all columns before them.
+     * Fed with the bytes of a sheet in any parts.
+     */
+    static final class ColumnGuard {
+        /** Longer than any cell's tag up to its reference. */
+        private static final int KEPT = 64;
+
+        private byte[] before = new byte[0];
+
+        void check(byte[] buffer, int length) {
+            String text = new String(before, StandardCharsets.ISO_8859_1)
+                    + new String(buffer, 0, length, StandardCharsets.ISO_8859_1);
+            Matcher cell = REFERENCE.matcher(text);
+            while (cell.find()) if (column(cell.group(1)) > Table.MOST_COLUMNS) throw Table.tooManyColumns();
+            before = text.substring(Math.max(0, text.length() - KEPT)).getBytes(StandardCharsets.ISO_8859_1);
+        }
+
+        /** A is 1, ZZ is 702; anything longer than a sheet has is too far. */
+        private static long column(String letters) {
+            long column = 0;
+            for (char c : letters.substring(0, Math.min(8, letters.length())).toCharArray())
+                column = column * 26 + (Character.toUpperCase(c) - 'A' + 1);
+            return column;
+        }
     }
 }
