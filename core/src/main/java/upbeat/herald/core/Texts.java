@@ -8,6 +8,7 @@ import org.jspecify.annotations.Nullable;
 /** The few text rules that many packages share. */
 public final class Texts {
     private static final Pattern MARKS = Pattern.compile("\\p{M}");
+    private static final Pattern DIRECTION_CONTROLS = Pattern.compile("[\u061c\u200e\u200f\u202a-\u202e\u2066-\u2069]");
     private static final Pattern SEPARATORS = Pattern.compile("[\\s\\p{Z}\\p{Cc}\\p{Cf}\\p{Pd}./]+");
 
     private Texts() {}
@@ -43,6 +44,14 @@ public final class Texts {
         if (number == null) return "";
         String text = isAscii(number) ? number : toPlainDigits(Normalizer.normalize(number, Normalizer.Form.NFKC));
         return SEPARATORS.matcher(text).replaceAll("").toUpperCase(Locale.ROOT);
+    }
+
+    /**
+     * The text without characters that turn the direction of what follows (Unicode UAX 9): in a name they could make a
+     * sentence of ours read backwards. Letters keep their own direction.
+     */
+    public static String removeDirectionControls(String text) {
+        return isAscii(text) ? text : DIRECTION_CONTROLS.matcher(text).replaceAll("");
     }
 
     private static boolean isAscii(String text) {

@@ -9,6 +9,7 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 import upbeat.herald.core.Texts;
+import upbeat.herald.core.journey.Countries;
 import upbeat.herald.core.wording.sms.SmsChannel;
 import upbeat.herald.core.wording.sms.SmsLength;
 import upbeat.herald.server.channel.ChannelRegistry;
@@ -31,13 +32,14 @@ class SmsController {
     /** @param country ISO 3166-1 alpha-2 of the number it goes to, where its price is asked */
     record Measure(@Nullable String text, @Nullable String country) {}
 
+    /** @param segments 0 for an empty text; {@code cost} null where the country isn't one and its price isn't known */
     record Measured(
             String encoding,
             int segments,
             int units,
             int unitsLeft,
             List<Replace> replacements,
-            MessageView.Money cost) {}
+            MessageView.@Nullable Money cost) {}
 
     /**
      * @param at index of the character in the text, in UTF-16 units; {@code use} what says the same in the short
@@ -55,17 +57,19 @@ class SmsController {
             errors.add("country", "Enter the country as two capital letters (ISO 3166-1)");
         errors.throwIfAny();
         SmsLength length = SmsLength.measure(Texts.orEmpty(body.text()));
+        boolean nothing = Texts.orEmpty(body.text()).isEmpty();
+        boolean unknown = body.country() != null && !Countries.CODES.contains(body.country());
         Price price = channels.get(SmsChannel.SMS)
-                .priceOf(length.segments(), body.country())
+                .priceOf(nothing ? 0 : length.segments(), body.country())
                 .orElseThrow();
         return new Measured(
                 length.encoding().code(),
-                length.segments(),
+                nothing ? 0 : length.segments(),
                 length.units(),
                 length.unitsLeft(),
                 length.replacements().stream()
                         .map(r -> new Replace(r.at(), r.found(), r.use()))
                         .toList(),
-                new MessageView.Money(price.amount().toPlainString(), price.currency()));
+                unknown ? null : new MessageView.Money(price.amount().toPlainString(), price.currency()));
     }
 }

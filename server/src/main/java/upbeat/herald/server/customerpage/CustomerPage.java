@@ -5,6 +5,7 @@ import org.springframework.http.CacheControl;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.util.HtmlUtils;
+import upbeat.herald.core.Texts;
 import upbeat.herald.core.wording.Brand;
 
 /** The frame of the pages that customers see: the brand's name and colour, no script, nothing from elsewhere. */
@@ -35,6 +36,6 @@ final class CustomerPage {
     }
 
     static String escape(String text) {
-        return HtmlUtils.htmlEscape(text, "UTF-8");
+        return HtmlUtils.htmlEscape(Texts.removeDirectionControls(text), "UTF-8");
     }
 }

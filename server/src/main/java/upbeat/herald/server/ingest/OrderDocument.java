@@ -65,6 +65,8 @@ public record OrderDocument(
 
     private static final int LONGEST = 500;
     private static final int MOST_ITEMS = 10_000;
+    private static final int MOST_TAGS = 100;
+    private static final int LONGEST_TAG = 100;
     /** A clock may be wrong by some hours; by a day or more, the date is. */
     private static final Duration AHEAD = Duration.ofHours(24);
 
@@ -130,6 +132,9 @@ public record OrderDocument(
                         .map(String::strip)
                         .distinct()
                         .toList();
+        if (words.size() > MOST_TAGS) errors.add("tags", "An order can have up to " + MOST_TAGS + " tags");
+        if (words.stream().anyMatch(w -> w.length() > LONGEST_TAG))
+            errors.add("tags", "A tag can have up to " + LONGEST_TAG + " characters");
         errors.throwIfAny();
         return new Order(
                 shop,
@@ -214,7 +219,7 @@ public record OrderDocument(
     private static @Nullable String text(String field, @Nullable String value, ValidationException errors) {
         if (value != null && value.length() > LONGEST)
             errors.add(field, "This is longer than " + LONGEST + " characters");
-        return Texts.blankToNull(value);
+        return value == null ? null : Texts.blankToNull(Texts.removeDirectionControls(value));
     }
 
     /** Its digits and its scale are looked at before anything is calculated with it. */

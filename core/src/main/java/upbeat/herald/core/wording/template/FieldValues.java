@@ -155,11 +155,14 @@ public final class FieldValues {
         return name == null ? item.sku() : name;
     }
 
-    /** On one line, without control characters, so that no value breaks a header or a layout. */
+    /**
+     * On one line, without control characters and those that turn the direction of writing, so that no value breaks a
+     * header or a layout.
+     */
     public static @Nullable String oneLine(@Nullable String text) {
-        return text == null
-                ? null
-                : Texts.blankToNull(uneven(text) ? BLANKS.matcher(text).replaceAll(" ") : text);
+        if (text == null) return null;
+        String plain = Texts.removeDirectionControls(text);
+        return Texts.blankToNull(uneven(plain) ? BLANKS.matcher(plain).replaceAll(" ") : plain);
     }
 
     /** True where there is more than one blank between words, or a control character; nearly no value is like that. */

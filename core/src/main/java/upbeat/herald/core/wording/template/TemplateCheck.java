@@ -14,6 +14,9 @@ public final class TemplateCheck {
     /** More than any message holds, and little enough to be checked at once. */
     public static final int LONGEST = 100_000;
 
+    /** A section without a word before the field: what it would do depends on the field's kind. */
+    private static final Pattern SECTION = Pattern.compile("^#(?!~?(?:if|unless)\\b)");
+
     private static final Pattern TAG = Pattern.compile("\\{\\{(.*?)}}", Pattern.DOTALL);
     private static final Pattern WORD = Pattern.compile("\"[^\"]*\"|'[^']*'|[^\\s()]+");
 
@@ -69,6 +72,13 @@ public final class TemplateCheck {
         if (inside.startsWith("!")) return;
         if (inside.startsWith("{") || inside.startsWith("&") || inside.startsWith(">") || inside.startsWith("^")) {
             add(start, "Write fields in two braces, like {{order.number}}; {{" + inside.charAt(0) + " isn't supported");
+            return;
+        }
+        if (SECTION.matcher(inside).find()) {
+            add(
+                    start,
+                    "Write {{#if " + inside.replaceFirst("^#+\\s*", "").strip()
+                            + "}} and {{/if}} around what depends on a field");
             return;
         }
         Matcher word = WORD.matcher(inside);
