@@ -3,8 +3,6 @@ package upbeat.herald.server.delivery;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.awaitility.Awaitility.await;
 
-import java.io.IOException;
-import java.net.ServerSocket;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.ArrayList;
@@ -13,7 +11,6 @@ import java.util.Map;
 import java.util.concurrent.CountDownLatch;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
-import upbeat.herald.server.HeraldApplication;
 import upbeat.herald.server.RunningApp;
 import upbeat.herald.standins.Mailbox;
 import upbeat.herald.standins.SimulatedWorld;
@@ -63,32 +60,31 @@ class OutageAndCrashTest {
         SimulatedWorld world = new SimulatedWorld();
         world.start();
         Path data = RunningApp.folder();
-        int port = freePort();
+        int port = OtherProcess.freePort();
         CountDownLatch onTheLine = new CountDownLatch(1);
         CountDownLatch never = new CountDownLatch(1);
         List<String> accepted = new ArrayList<>();
         try {
-            Process first = launch(world, data, port);
-            try (var app = new Remote(port)) {
-                app.awaitUp();
-                world.mail.beforeAnswer(to -> {
-                    if (world.mailbox.all().size() < 5) return;
-                    onTheLine.countDown();
-                    try {
-                        never.await();
-                    } catch (InterruptedException e) {
-                        Thread.currentThread().interrupt();
-                    }
-                });
-                for (int i = 0; i < 20; i++) {
-                    String number = "K-" + i;
-                    app.dispatched(number, "kill" + i + "@customer.example");
-                    accepted.add(number);
+            Process first = OtherProcess.launch(world, data, port);
+            OtherProcess killed = new OtherProcess(port);
+            killed.awaitUp();
+            world.mail.beforeAnswer(to -> {
+                if (world.mailbox.all().size() < 5) return;
+                onTheLine.countDown();
+                try {
+                    never.await();
+                } catch (InterruptedException e) {
+                    Thread.currentThread().interrupt();
                 }
-                assertThat(onTheLine.await(20, java.util.concurrent.TimeUnit.SECONDS))
-                        .isTrue();
-                first.destroyForcibly().waitFor();
+            });
+            for (int i = 0; i < 20; i++) {
+                String number = "K-" + i;
+                killed.dispatched(number, "kill" + i + "@customer.example");
+                accepted.add(number);
             }
+            assertThat(onTheLine.await(20, java.util.concurrent.TimeUnit.SECONDS))
+                    .isTrue();
+            first.destroyForcibly().waitFor();
             never.countDown();
             world.mail.beforeAnswer(to -> {});
             try (RunningApp app = RunningApp.start(world, data)) {
@@ -129,76 +125,5 @@ class OutageAndCrashTest {
         } finally {
             world.close();
         }
-    }
-
-    private static Process launch(SimulatedWorld world, Path data, int port) throws IOException {
-        List<String> command = new ArrayList<>(List.of(
-                Path.of(System.getProperty("java.home"), "bin", "java").toString(),
-                "-XX:TieredStopAtLevel=1",
-                "-cp",
-                System.getProperty("java.class.path"),
-                HeraldApplication.class.getName(),
-                "--herald.demo=true",
-                "--herald.data=" + data,
-                "--server.port=" + port));
-        world.settings().forEach((k, v) -> command.add("--" + k + "=" + v));
-        return new ProcessBuilder(command)
-                .redirectErrorStream(true)
-                .redirectOutput(data.resolve("first.log").toFile())
-                .start();
-    }
-
-    private static int freePort() throws IOException {
-        try (ServerSocket socket = new ServerSocket(0)) {
-            return socket.getLocalPort();
-        }
-    }
-
-    /** The killed process, spoken to over its port. */
-    private record Remote(int port) implements AutoCloseable {
-        int call(String method, String path, String body) {
-            try {
-                var request = java.net.http.HttpRequest.newBuilder(
-                                java.net.URI.create("http://127.0.0.1:" + port + path))
-                        .timeout(Duration.ofSeconds(10))
-                        .header("Content-Type", "application/json")
-                        .header("Authorization", "Bearer " + RunningApp.KEY)
-                        .method(
-                                method,
-                                body == null
-                                        ? java.net.http.HttpRequest.BodyPublishers.noBody()
-                                        : java.net.http.HttpRequest.BodyPublishers.ofString(body))
-                        .build();
-                return java.net.http.HttpClient.newHttpClient()
-                        .send(request, java.net.http.HttpResponse.BodyHandlers.ofString())
-                        .statusCode();
-            } catch (IOException e) {
-                return 0;
-            } catch (InterruptedException e) {
-                throw new IllegalStateException(e);
-            }
-        }
-
-        void awaitUp() {
-            await().atMost(Duration.ofSeconds(60)).until(() -> call("GET", "/bench/clock", null) == 200);
-        }
-
-        void dispatched(String number, String email) {
-            assertThat(call(
-                            "PUT",
-                            "/api/v1/orders/kites/" + number,
-                            "{\"placedAt\":\"2026-11-24T12:00:00Z\",\"customer\":{\"name\":\"A\",\"email\":\"" + email
-                                    + "\"},\"items\":[{\"name\":\"Kite\",\"quantity\":1}]}"))
-                    .isEqualTo(201);
-            assertThat(call(
-                            "POST",
-                            "/api/v1/orders/kites/" + number + "/parcels",
-                            "{\"carrier\":\"hopgate\",\"trackingNumber\":\"HOP " + number
-                                    + "\",\"dispatchedAt\":\"2026-11-24T13:00:00Z\"}"))
-                    .isEqualTo(201);
-        }
-
-        @Override
-        public void close() {}
     }
 }

@@ -1,0 +1,143 @@
+package upbeat.herald.server.delivery;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.awaitility.Awaitility.await;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Random;
+import java.util.concurrent.ConcurrentLinkedQueue;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.stream.Collectors;
+import org.junit.jupiter.api.Test;
+import upbeat.herald.server.RunningApp;
+import upbeat.herald.standins.Mailbox;
+import upbeat.herald.standins.SimulatedWorld;
+
+/**
+ * The process is killed again and again at random moments while orders come in and mails go out. Everything that was
+ * acknowledged is there afterwards, nobody gets a mail twice, and each mail whose end nobody saw is named as unsure.
+ * Each kill takes a start of the product, so the suite makes few; {@code -Dherald.kills=50} makes many.
+ */
+class RandomKillsTest {
+    private static final int KILLS = Integer.getInteger("herald.kills", 4);
+    private static final int CALLERS = 3;
+
+    @Test
+    void nothingIsLostAndNothingDoubled() throws Exception {
+        Random random = new Random(20261126);
+        Path data = RunningApp.folder();
+        ConcurrentLinkedQueue<String> acknowledged = new ConcurrentLinkedQueue<>();
+        try (SimulatedWorld world = new SimulatedWorld()) {
+            world.start();
+            Path archive = data.resolve("classes.jsa");
+            String classPath = OtherProcess.packedClassPath(RunningApp.folder());
+            Process first = OtherProcess.launchWith(
+                    classPath,
+                    world,
+                    data,
+                    OtherProcess.freePort(),
+                    "-XX:ArchiveClassesAtExit=" + archive,
+                    "-Dspring.context.exit=onRefresh");
+            assertThat(first.waitFor(120, TimeUnit.SECONDS)).isTrue();
+            for (int round = 0; round < KILLS; round++) {
+                int port = OtherProcess.freePort();
+                Process process = OtherProcess.launchWith(
+                        classPath,
+                        world,
+                        data,
+                        port,
+                        "-XX:SharedArchiveFile=" + archive,
+                        "-Xshare:auto",
+                        "-Xlog:disable");
+                try {
+                    new OtherProcess(port).awaitUp();
+                    load(port, round, acknowledged, process, random.nextInt(1500));
+                } finally {
+                    process.destroyForcibly().waitFor();
+                }
+            }
+            assertThat(acknowledged).as("the callers were heard").hasSizeGreaterThanOrEqualTo(KILLS);
+            check(world, data, new ArrayList<>(acknowledged));
+        }
+    }
+
+    /** Calls without a pause until the process is killed under the callers. */
+    private static void load(
+            int port, int round, ConcurrentLinkedQueue<String> acknowledged, Process process, int millis)
+            throws InterruptedException {
+        AtomicBoolean killed = new AtomicBoolean();
+        List<Thread> callers = new ArrayList<>();
+        for (int c = 0; c < CALLERS; c++) {
+            String prefix = "R" + round + "-" + c + "-";
+            Thread caller = new Thread(() -> {
+                OtherProcess app = new OtherProcess(port);
+                for (int i = 0; !killed.get(); i++) {
+                    String number = prefix + i;
+                    if (app.order(number, number.toLowerCase() + "@customer.example") != 201) return;
+                    if (app.parcel(number) != 201) return;
+                    acknowledged.add(number);
+                }
+            });
+            callers.add(caller);
+            caller.start();
+        }
+        int heard = acknowledged.size();
+        await().atMost(Duration.ofSeconds(60))
+                .pollInterval(Duration.ofMillis(5))
+                .until(() -> acknowledged.size() > heard);
+        // The moment of the kill is the point of the test; there is nothing to wait for.
+        TimeUnit.MILLISECONDS.sleep(millis);
+        process.destroyForcibly().waitFor();
+        killed.set(true);
+        for (Thread caller : callers) caller.join();
+    }
+
+    private static void check(SimulatedWorld world, Path data, List<String> acknowledged) throws IOException {
+        try (RunningApp app = RunningApp.start(world, data)) {
+            Map<String, String> status = new HashMap<>();
+            await().atMost(Duration.ofSeconds(120))
+                    .pollInterval(Duration.ofSeconds(1))
+                    .until(() -> {
+                        acknowledged.stream()
+                                .filter(n -> !status.getOrDefault(n, "").matches("accepted|unsure"))
+                                .forEach(n -> status.put(
+                                        n,
+                                        app.message(n, "on-its-way", "email")
+                                                .path("status")
+                                                .asString("lost")));
+                        return status.values().stream().noneMatch(s -> s.matches("planned|waiting|sending"));
+                    });
+            List<String> lost = status.entrySet().stream()
+                    .filter(e -> !e.getValue().matches("accepted|unsure"))
+                    .map(e -> e.getKey() + " " + e.getValue())
+                    .toList();
+            Map<String, Long> mails = world.mailbox.all().stream()
+                    .collect(Collectors.groupingBy(Mailbox.Mail::to, Collectors.counting()));
+            List<String> doubled = mails.entrySet().stream()
+                    .filter(e -> e.getValue() > 1)
+                    .map(Map.Entry::getKey)
+                    .toList();
+            List<String> unsure = status.entrySet().stream()
+                    .filter(e -> e.getValue().equals("unsure"))
+                    .map(Map.Entry::getKey)
+                    .sorted()
+                    .toList();
+            System.out.println(KILLS + " kills, " + acknowledged.size() + " orders acknowledged: " + lost.size()
+                    + " lost, " + doubled.size() + " doubled, " + unsure.size() + " unsure " + unsure);
+            assertThat(lost).as("acknowledged and gone").isEmpty();
+            assertThat(doubled).as("told twice").isEmpty();
+            for (String n : status.keySet())
+                if (status.get(n).equals("accepted"))
+                    assertThat(mails).as(n).containsKey(n.toLowerCase() + "@customer.example");
+        }
+        Files.deleteIfExists(data.resolve("classes.jsa"));
+    }
+}
