@@ -160,7 +160,7 @@ final class IntakeBench {
         double[] floorsOfNew = new double[ROUNDS];
         double perScan;
         Path database = data.resolve("herald.db");
-        String[] tables = {"fact", "scan", "stage_reached", "message"};
+        String[] tables = {"scan", "stage_reached", "message"};
         try (Floors.SameRows rows = Floors.SameRows.since(
                                 database, data.resolve("floor-scans-" + together + ".db"), tables)
                         .withChanged("parcel", PARCELS_SCANNED)

@@ -9,12 +9,10 @@ import upbeat.herald.core.journey.Order;
 import upbeat.herald.server.ingest.Ingested;
 import upbeat.herald.server.ingest.OrderDocument;
 import upbeat.herald.server.ingest.OrderIngestService;
-import upbeat.herald.server.ingest.RawDocumentRepository;
 import upbeat.herald.server.order.OrderRepository;
 import upbeat.herald.server.order.OrderRow;
 import upbeat.herald.server.orderview.OrderView;
 import upbeat.herald.server.orderview.OrderViewService;
-import upbeat.herald.server.platform.persistence.Json;
 import upbeat.herald.server.platform.signal.SignallingWriter;
 import upbeat.herald.server.platform.web.NotFoundException;
 
@@ -24,7 +22,6 @@ class OrderApiService {
     static final String SOURCE = "api";
 
     private final OrderIngestService orderIngest;
-    private final RawDocumentRepository rawDocuments;
     private final OrderRepository orders;
     private final OrderViewService views;
     private final JdbcClient reader;
@@ -32,13 +29,11 @@ class OrderApiService {
 
     OrderApiService(
             OrderIngestService orderIngest,
-            RawDocumentRepository rawDocuments,
             OrderRepository orders,
             OrderViewService views,
             JdbcClient reader,
             SignallingWriter writer) {
         this.orderIngest = orderIngest;
-        this.rawDocuments = rawDocuments;
         this.orders = orders;
         this.views = views;
         this.reader = reader;
@@ -49,7 +44,6 @@ class OrderApiService {
         Instant now = writer.now();
         Order order = body.toOrder(shop, number, now);
         Ingested<OrderRow> taken = writer.write((db, at) -> {
-            rawDocuments.insert(db, "order", SOURCE, Json.write(body), now);
             Ingested<OrderRow> put = orderIngest.ingestOrder(db, order, SOURCE, now);
             orderIngest.noteGuess(db, put, body, now);
             return put;

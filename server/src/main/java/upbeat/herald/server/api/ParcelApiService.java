@@ -16,14 +16,12 @@ import upbeat.herald.core.journey.Stage;
 import upbeat.herald.server.carrier.CarrierRepository;
 import upbeat.herald.server.ingest.Ingested;
 import upbeat.herald.server.ingest.ParcelIngestService;
-import upbeat.herald.server.ingest.RawDocumentRepository;
 import upbeat.herald.server.ingest.StageMarkService;
 import upbeat.herald.server.order.OrderRepository;
 import upbeat.herald.server.order.OrderRow;
 import upbeat.herald.server.order.ParcelRow;
 import upbeat.herald.server.orderview.OrderView;
 import upbeat.herald.server.orderview.OrderViewService;
-import upbeat.herald.server.platform.persistence.Json;
 import upbeat.herald.server.platform.signal.SignallingWriter;
 import upbeat.herald.server.platform.web.NotFoundException;
 import upbeat.herald.server.platform.web.ValidationException;
@@ -33,7 +31,6 @@ import upbeat.herald.server.platform.web.ValidationException;
 class ParcelApiService {
     private final ParcelIngestService parcelIngest;
     private final StageMarkService marks;
-    private final RawDocumentRepository rawDocuments;
     private final OrderRepository orders;
     private final OrderViewService views;
     private final CarrierRepository carriers;
@@ -43,7 +40,6 @@ class ParcelApiService {
     ParcelApiService(
             ParcelIngestService parcelIngest,
             StageMarkService marks,
-            RawDocumentRepository rawDocuments,
             OrderRepository orders,
             OrderViewService views,
             CarrierRepository carriers,
@@ -51,7 +47,6 @@ class ParcelApiService {
             SignallingWriter writer) {
         this.parcelIngest = parcelIngest;
         this.marks = marks;
-        this.rawDocuments = rawDocuments;
         this.orders = orders;
         this.views = views;
         this.carriers = carriers;
@@ -76,7 +71,6 @@ class ParcelApiService {
         OrderRow order = find(shop, number);
         Parcel parcel = checked(order.order(), body, now);
         Ingested<ParcelRow> taken = writer.write((db, at) -> {
-            rawDocuments.insert(db, "parcel", OrderApiService.SOURCE, Json.write(body), now);
             Ingested<ParcelRow> put =
                     parcelIngest.ingestParcel(db, orders.get(db, order.id()), parcel, OrderApiService.SOURCE, now);
             return body.dispatchedAt() == null

@@ -24,7 +24,6 @@ import upbeat.herald.server.platform.web.NotFoundException;
 @Tag(name = "scans")
 class ScanController {
     static final int MOST = 10_000;
-    private static final String SOURCE = "api";
     private final ScanIngestService scanIngest;
     private final InstantSource clock;
     private final WorkSignal signal;
@@ -40,7 +39,7 @@ class ScanController {
     ScanIngestService.ScansAccepted post(@RequestBody List<ScanIngestService.ScanBody> scans) {
         if (scans.size() > MOST)
             throw new HeraldException("", "Send up to " + MOST + " scans at once. This request has " + scans.size());
-        return signalled(scanIngest.ingest(scans, SOURCE, clock.instant()));
+        return signalled(scanIngest.ingest(scans, clock.instant()));
     }
 
     @PostMapping(path = "/{format}", consumes = MediaType.ALL_VALUE)
@@ -53,8 +52,8 @@ class ScanController {
             @RequestParam(required = false) @Nullable String carrier) {
         ScanDocumentReader reader = ScanDocumentReader.fromCode(format)
                 .orElseThrow(() -> new NotFoundException("There is no format " + format));
-        return signalled(scanIngest.ingestDocument(
-                reader, document == null ? new byte[0] : document, carrier, SOURCE, clock.instant()));
+        return signalled(
+                scanIngest.ingestDocument(reader, document == null ? new byte[0] : document, carrier, clock.instant()));
     }
 
     private ScanIngestService.ScansAccepted signalled(ScanIngestService.ScansAccepted taken) {

@@ -59,7 +59,7 @@ class ScanDocumentService {
 
     ScanIngestService.ScansAccepted ingest(byte[] body, @Nullable String carrier) {
         ScanIngestService.ScansAccepted accepted =
-                scanIngest.ingestDocument(find(body), body, Texts.blankToNull(carrier), "upload", clock.instant());
+                scanIngest.ingestDocument(find(body), body, Texts.blankToNull(carrier), clock.instant());
         signal.signal();
         return accepted;
     }

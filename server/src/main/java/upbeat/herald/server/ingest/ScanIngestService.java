@@ -14,7 +14,6 @@ import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
 import org.jspecify.annotations.Nullable;
@@ -32,7 +31,6 @@ import upbeat.herald.server.carrier.CarrierRepository;
 import upbeat.herald.server.ingest.ReportIngestService.ScanOutcome;
 import upbeat.herald.server.order.ParcelRepository;
 import upbeat.herald.server.platform.persistence.DatabaseWriter;
-import upbeat.herald.server.platform.persistence.Json;
 
 /**
  * Takes a list of scans: in the order of their events, so that what one list brings is news only once, and in
@@ -48,7 +46,6 @@ public class ScanIngestService {
     private static final int LONGEST = 500;
 
     private final ReportIngestService reports;
-    private final RawDocumentRepository rawDocuments;
     private final CarrierRepository carriers;
     private final CarrierLookup carrierOf;
     private final ParcelRepository parcels;
@@ -57,14 +54,12 @@ public class ScanIngestService {
 
     ScanIngestService(
             ReportIngestService reports,
-            RawDocumentRepository rawDocuments,
             CarrierRepository carriers,
             CarrierLookup carrierOf,
             ParcelRepository parcels,
             JdbcClient reader,
             DatabaseWriter writer) {
         this.reports = reports;
-        this.rawDocuments = rawDocuments;
         this.carriers = carriers;
         this.carrierOf = carrierOf;
         this.parcels = parcels;
@@ -95,21 +90,18 @@ public class ScanIngestService {
     /** @param index in the list sent, from 0 */
     public record Rejected(int index, @Nullable String reason) {}
 
-    /** A scan that can be taken. @param body as it came, or null where the document it was in is kept */
-    private record ValidScan(CheckedScan scan, @Nullable ScanBody body) {}
-
-    public ScansAccepted ingest(List<ScanBody> scans, String source, Instant now) {
+    public ScansAccepted ingest(List<ScanBody> scans, Instant now) {
         List<Rejected> rejected = new ArrayList<>();
-        List<ValidScan> good = new ArrayList<>(scans.size());
+        List<CheckedScan> good = new ArrayList<>(scans.size());
         Map<String, Optional<Carrier>> known = new HashMap<>();
         for (int i = 0; i < scans.size(); i++) {
             try {
-                good.add(new ValidScan(checked(scans.get(i), known, now), scans.get(i)));
+                good.add(checked(scans.get(i), known, now));
             } catch (HeraldException e) {
                 rejected.add(new Rejected(i, e.getMessage()));
             }
         }
-        return take(good, rejected, source, now);
+        return take(good, rejected, now);
     }
 
     /**
@@ -121,7 +113,7 @@ public class ScanIngestService {
      * @param body the document as it came
      */
     public ScansAccepted ingestDocument(
-            ScanDocumentReader format, byte[] body, @Nullable String carrierKey, @Nullable String source, Instant now) {
+            ScanDocumentReader format, byte[] body, @Nullable String carrierKey, Instant now) {
         StatusDocument document = format.read(body);
         Carrier given = carrierKey == null
                 ? null
@@ -129,7 +121,7 @@ public class ScanIngestService {
                         .orElseThrow(() -> new HeraldException("carrier", "There is no carrier " + carrierKey));
         List<Rejected> rejected = new ArrayList<>();
         document.bad().forEach(b -> rejected.add(new Rejected(b.index(), b.reason())));
-        List<ValidScan> good = new ArrayList<>();
+        List<CheckedScan> good = new ArrayList<>();
         for (StatusDocument.Entry entry : document.scans()) {
             StatusScan s = entry.scan();
             try {
@@ -141,30 +133,23 @@ public class ScanIngestService {
                         ? LocalDateTime.parse(s.when().local()).atZone(zone).toOffsetDateTime()
                         : s.when().at().atOffset(ZoneOffset.UTC);
                 time(at.toInstant(), String.valueOf(at), now);
-                good.add(new ValidScan(
-                        new CheckedScan(
-                                carrier,
-                                s.trackingNumber(),
-                                s.code(),
-                                Texts.blankToNull(s.text()),
-                                at.toInstant(),
-                                s.when().day() == null
-                                        ? at.toLocalDate().toString()
-                                        : s.when().day(),
-                                Texts.blankToNull(s.place()),
-                                s.expectedOn()),
-                        null));
+                good.add(new CheckedScan(
+                        carrier,
+                        s.trackingNumber(),
+                        s.code(),
+                        Texts.blankToNull(s.text()),
+                        at.toInstant(),
+                        s.when().day() == null
+                                ? at.toLocalDate().toString()
+                                : s.when().day(),
+                        Texts.blankToNull(s.place()),
+                        s.expectedOn()));
             } catch (HeraldException e) {
                 rejected.add(new Rejected(entry.index(), e.getMessage()));
             }
         }
-        writer.write(db -> {
-            rawDocuments.insert(
-                    db, format.code(), source, new String(body, java.nio.charset.StandardCharsets.ISO_8859_1), now);
-            return null;
-        });
         rejected.sort(Comparator.comparing(Rejected::index));
-        return take(good, rejected, source, now);
+        return take(good, rejected, now);
     }
 
     private @Nullable Carrier whose(StatusScan s) {
@@ -176,19 +161,13 @@ public class ScanIngestService {
                 .orElse(null);
     }
 
-    private ScansAccepted take(List<ValidScan> good, List<Rejected> rejected, @Nullable String source, Instant now) {
-        good.sort(Comparator.comparing(g -> g.scan().at()));
+    private ScansAccepted take(List<CheckedScan> good, List<Rejected> rejected, Instant now) {
+        good.sort(Comparator.comparing(CheckedScan::at));
         Map<ScanOutcome, Integer> counts = new EnumMap<>(ScanOutcome.class);
         CompletableFuture<Map<ScanOutcome, Integer>> before = CompletableFuture.completedFuture(Map.of());
         PrecomputedBatch last = null;
         for (int from = 0; from < good.size(); from += TOGETHER) {
-            List<ValidScan> together = good.subList(from, Math.min(good.size(), from + TOGETHER));
-            List<CheckedScan> part = together.stream().map(ValidScan::scan).toList();
-            List<ScanBody> bodies = together.stream()
-                    .map(ValidScan::body)
-                    .filter(Objects::nonNull)
-                    .toList();
-            String fact = bodies.isEmpty() ? null : Json.write(bodies);
+            List<CheckedScan> part = List.copyOf(good.subList(from, Math.min(good.size(), from + TOGETHER)));
             PrecomputedBatch worked =
                     good.size() > TOGETHER ? new PrecomputedBatch(reports, reader, writer, part, now, last) : null;
             last = worked;
@@ -196,7 +175,6 @@ public class ScanIngestService {
                     before,
                     counts); // one part is written while the next is worked out; never more, so that others get between
             before = writer.submit(db -> {
-                if (fact != null) rawDocuments.insert(db, "scans", source, fact, now);
                 return worked == null ? reports.ingest(db, part, now) : worked.apply(db, writer);
             });
         }

@@ -80,7 +80,7 @@ public class CarrierPoller {
                             URLEncoder.encode(TrackingNumber.compact(w.trackingNumber()), StandardCharsets.UTF_8)
                                     .replace("+", "%20"));
             ScanIngestService.ScansAccepted taken =
-                    scanIngest.ingest(scans(w, fetch.get(address).body()), "asked", clock.instant());
+                    scanIngest.ingest(scans(w, fetch.get(address).body()), clock.instant());
             if (taken.accepted() > 0) signal.signal();
             said = taken.accepted() + " new, " + taken.duplicate() + " known"
                     + (taken.unreadCode() > 0 ? ", " + taken.unreadCode() + " unread" : "")

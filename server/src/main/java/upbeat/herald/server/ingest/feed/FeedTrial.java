@@ -123,7 +123,7 @@ class FeedTrial {
                 ScanDocumentReader.fromCode(feed.content().holds());
         if (format.isPresent()) {
             ScanIngestService.ScansAccepted taken =
-                    scans.ingestDocument(format.get(), body, feed.content().carrier(), source, clock.instant());
+                    scans.ingestDocument(format.get(), body, feed.content().carrier(), clock.instant());
             signal.signal();
             return taken.accepted() + " scans accepted, " + taken.duplicate() + " duplicates, " + taken.unknownParcel()
                     + " of unknown parcels, " + taken.unreadCode() + " with unmapped codes, "
