@@ -11,6 +11,7 @@ import org.junit.jupiter.api.DynamicTest;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.TestFactory;
 import upbeat.herald.core.Checks;
+import upbeat.herald.core.Texts;
 import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.journey.Payment;
 import upbeat.herald.core.journey.Stage;
@@ -115,7 +116,10 @@ class RenderTest {
                     assertThat(mail.subject()).doesNotContain("\r", "\n").startsWith("For ");
                     assertThat(mail.html()).doesNotContain("<b>").contains("Hello ");
                     assertThat(mail.text())
-                            .contains(name.replaceAll("[\\p{Cntrl}\\s]+", " ").strip());
+                            .contains(Texts.removeDirectionControls(name)
+                                    .replaceAll("[\\p{Cntrl}\\s]+", " ")
+                                    .strip())
+                            .doesNotContainPattern("[\u202a-\u202e\u2066-\u2069]");
                 }));
     }
 
