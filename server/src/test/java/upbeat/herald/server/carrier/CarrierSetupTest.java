@@ -112,7 +112,7 @@ class CarrierSetupTest {
             "\"linkPattern\":\"https://x.example/%zz{trackingNumber}\"",
             "\"linkPattern\":\"https://x.example/{no}\"",
             "\"zone\":\"Mars\"",
-            "\"formats\":[{\"name\":\"a\",\"pattern\":\"(a+)+\",\"check\":\"none\"}]",
+            "\"formats\":[{\"name\":\"a\",\"pattern\":\"(?=A)A\",\"check\":\"none\"}]",
             "\"codes\":[{\"code\":\"1\",\"stage\":\"cancelled\"}]",
             "\"scans\":\"asked\""
         }) {
