@@ -255,6 +255,9 @@ class WordingPlaceTest extends BrowserTestCase {
         assertThat(mail).containsText("connected");
         mail.getByLabel("Port").fill("1");
         mail.getByText("Save").click();
+        assertThat(mail.getByRole(AriaRole.ALERT)).containsText("Enter this again");
+        mail.getByLabel("Password").fill("any");
+        mail.getByText("Save").click();
         assertThat(page.getByText("Not saved: the connection doesn't work")).isVisible();
         accessible("the gateways");
         mail.getByText("Discard changes").click();
