@@ -29,7 +29,8 @@ describe('words', () => {
     expect(minutes('nonsense')).toBe(0);
   });
   it('says how often an order hears a notice', () => {
-    expect(perWords('whole-order')).toBe('once per order, when all of it is there');
+    expect(perWords('order', 'ordered')).toBe('once per order');
+    expect(perWords('whole-order', 'dispatched')).toBe('once per order, when all of it is there');
     expect(perChoices('dispatched').map((c) => c.value)).toEqual(['order', 'whole-order', 'parcel', 'occasion']);
     expect(perChoices('ordered')).toEqual([{ value: 'order', label: 'once per order' }]);
   });

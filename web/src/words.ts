@@ -138,8 +138,8 @@ const PER: Record<string, string> = {
 };
 
 /** How often one order may hear a notice. */
-export function perWords(per: string): string {
-  return PER[per] ?? per;
+export function perWords(per: string, stage: string): string {
+  return PARCEL_STAGES.includes(stage) ? (PER[per] ?? per) : 'once per order';
 }
 
 /** What can be chosen for a stage: an order is placed, cancelled or refunded once. */

@@ -224,7 +224,7 @@ function Sentence({ notice, audience }: { notice: Schemas['NoticeBody']; audienc
           </span>
         ))
       )}
-      , <u>{perWords(notice.per ?? 'parcel')}</u>
+      , <u>{perWords(notice.per ?? 'parcel', notice.stage ?? '')}</u>
       {notice.buttons && notice.buttons.length > 0 && (
         <>
           , and ask{' '}
