@@ -6,6 +6,7 @@ import java.io.InputStreamReader;
 import java.nio.charset.StandardCharsets;
 import java.text.Normalizer;
 import java.time.ZoneId;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
@@ -37,6 +38,13 @@ final class ZoneTables {
     }
 
     private ZoneTables() {}
+
+    /** The zones of each line of a table. */
+    static List<List<ZoneId>> listZones(String file) {
+        List<List<ZoneId>> all = new ArrayList<>();
+        read(file, ";", p -> all.add(zones(p[2])));
+        return all;
+    }
 
     /** All zones of a country that differ at some time of the year; empty where it isn't known. */
     static List<ZoneId> findByCountry(String country) {

@@ -112,6 +112,21 @@ class CustomerClockTest {
                 .containsExactlyInAnyOrder(ZoneId.of("America/Los_Angeles"), ZoneId.of("America/New_York"));
     }
 
+    /** A made-up place in a data set must not leave its customers without an hour. */
+    @Test
+    void everyPlaceInTheTablesLeavesAnHourInTheDay() {
+        SendWindow day = new SendWindow(java.time.LocalTime.of(8, 0), java.time.LocalTime.of(20, 0));
+        java.time.Instant noon = java.time.Instant.parse("2026-11-24T12:00:00Z");
+        for (String file : List.of("region-zones.csv", "postcode-zones.csv"))
+            for (List<ZoneId> zones : ZoneTables.listZones(file)) {
+                assertThat(zones).as(file).noneMatch(zone -> zone.getId().startsWith("Etc/"));
+                assertThat(day.nextAllowed(noon, new CustomerClock(zones)))
+                        .as("%s", zones)
+                        .isPresent();
+            }
+        assertThat(CustomerClock.of("CA", null, "H0H 0H0", null).likely()).isEqualTo(ZoneId.of("America/Toronto"));
+    }
+
     @Test
     void everyCountryHasAZone() {
         Set<String> without = Set.of("BV", "HM"); // uninhabited
