@@ -1,39 +1,19 @@
 package upbeat.herald.server.wording;
 
-import java.time.Duration;
-import java.time.Instant;
-import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
-import upbeat.herald.server.platform.retention.ExpiringData;
+import upbeat.herald.server.platform.retention.ExpiringDataRepository;
 import upbeat.herald.server.platform.retention.RetentionProperties;
 
 /** Earlier versions of wordings; the newest of each stays, however old it is. */
 @Repository
-class WordingVersionRetentionRepository implements ExpiringData {
+class WordingVersionRetentionRepository extends ExpiringDataRepository {
     private static final String DELETE = """
             delete from wording_version where id in (select id from wording_version v where at < ?
             and exists (select 1 from wording_version n where n.notice_id = v.notice_id and n.channel = v.channel
             and n.language = v.language and n.shop is v.shop and n.carrier is v.carrier and n.country is v.country
             and n.id > v.id) order by at limit ?)""";
 
-    private final RetentionProperties keep;
-
     WordingVersionRetentionRepository(RetentionProperties keep) {
-        this.keep = keep;
-    }
-
-    @Override
-    public String name() {
-        return "versions of wordings";
-    }
-
-    @Override
-    public Duration keptFor() {
-        return keep.versions();
-    }
-
-    @Override
-    public int deleteBefore(JdbcClient db, Instant limit, int most) {
-        return db.sql(DELETE).params(limit.toEpochMilli(), most).update();
+        super("versions of wordings", keep.versions(), DELETE);
     }
 }

@@ -21,14 +21,14 @@ public class RetentionJob implements SmartLifecycle {
     private static final int TOGETHER = 500;
     private static final long FIRST_MINUTES = 10;
 
-    private final List<ExpiringData> kinds;
+    private final List<ExpiringDataRepository> kinds;
     private final DatabaseWriter writer;
     private final InstantSource clock;
     private final boolean seeding;
     private volatile @Nullable ScheduledExecutorService timer;
 
     RetentionJob(
-            List<ExpiringData> kinds,
+            List<ExpiringDataRepository> kinds,
             DatabaseWriter writer,
             InstantSource clock,
             @Value("${herald.seed:false}") boolean seeding) {
@@ -41,7 +41,7 @@ public class RetentionJob implements SmartLifecycle {
     /** @return how many rows were deleted */
     public int run() {
         int all = 0;
-        for (ExpiringData kind : kinds) {
+        for (ExpiringDataRepository kind : kinds) {
             Instant limit = clock.instant().minus(kind.keptFor());
             try {
                 int deleted = 0;
