@@ -8,6 +8,7 @@ import java.nio.charset.CharacterCodingException;
 import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
+import java.util.Iterator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -64,7 +65,8 @@ public final class CsvTable {
                 .stream()) {
             List<CsvRecord> records = new ArrayList<>();
             long cells = 0;
-            for (CsvRecord r : (Iterable<CsvRecord>) stream::iterator) {
+            for (Iterator<CsvRecord> rest = stream.iterator(); rest.hasNext(); ) {
+                CsvRecord r = rest.next();
                 if (records.size() > Table.MOST_ROWS) throw Table.tooManyRows();
                 if (r.getFieldCount() > Table.MOST_COLUMNS) throw Table.tooManyColumns();
                 cells += r.getFieldCount();

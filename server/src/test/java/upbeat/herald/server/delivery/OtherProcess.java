@@ -50,7 +50,7 @@ final class OtherProcess {
             Path jar = into.resolve("part" + parts.size() + ".jar");
             try (JarOutputStream out = new JarOutputStream(Files.newOutputStream(jar));
                     Stream<Path> files = Files.walk(folder)) {
-                for (Path file : (Iterable<Path>) files.filter(f -> !f.equals(folder))::iterator) {
+                for (Path file : files.filter(f -> !f.equals(folder)).toList()) {
                     // Folders are entries too: Spring looks for classes by them.
                     boolean inner = Files.isDirectory(file);
                     out.putNextEntry(new JarEntry(folder.relativize(file) + (inner ? "/" : "")));
