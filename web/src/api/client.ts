@@ -10,6 +10,9 @@ export class Problem extends Error {
     readonly status: number,
     message: string,
     readonly errors: Fault[] = [],
+    /** Of a document that was changed meanwhile: as it stands now, and its version. */
+    readonly current?: unknown,
+    readonly version?: string,
   ) {
     super(message);
   }
@@ -22,10 +25,11 @@ function csrfToken(): string | undefined {
     ?.slice('XSRF-TOKEN='.length);
 }
 
-async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
+async function call<T>(method: string, path: string, body?: unknown, version?: string): Promise<T> {
   const headers: Record<string, string> = { Accept: 'application/json' };
   const token = csrfToken();
   if (token && method !== 'GET') headers['X-XSRF-TOKEN'] = decodeURIComponent(token);
+  if (version) headers['If-Match'] = `"${version}"`;
   let payload: BodyInit | undefined;
   if (body instanceof FormData) payload = body;
   else if (body !== undefined) {
@@ -49,6 +53,8 @@ async function call<T>(method: string, path: string, body?: unknown): Promise<T>
       response.status,
       answer?.detail ?? `The server answered with status ${response.status}.`,
       answer?.errors ?? [],
+      answer?.current,
+      answer?.version,
     );
   return answer as T;
 }
@@ -109,8 +115,8 @@ export const api = {
     get<Schemas['NoticeOutcome'][]>(`/ui/orders/${at(shop, number)}/verdicts`),
   message: (id: string) => get<Schemas['ShownMessage']>(`/ui/messages/${id}`),
   answers: (shop: string, number: string) => get<Schemas['GivenAnswer'][]>(`/ui/orders/${at(shop, number)}/answers`),
-  correctAnswer: (shop: string, number: string, notice: string, button: string, why: string) =>
-    call<void>('PUT', `/ui/orders/${at(shop, number)}/answers/${encodeURIComponent(notice)}`, { button, why }),
+  correctAnswer: (shop: string, number: string, notice: string, correction: Schemas['Correction'], version: string) =>
+    call<void>('PUT', `/ui/orders/${at(shop, number)}/answers/${encodeURIComponent(notice)}`, correction, version),
   settleMany: (orders: Schemas['OrderName'][], status: string, as: string) =>
     call<Schemas['Settled']>('POST', '/ui/messages/settle', { orders, status, as }),
   settle: (id: string, arrived: boolean) =>
@@ -119,8 +125,11 @@ export const api = {
   plan: () => get<Schemas['Plan']>('/ui/plan'),
   addNotice: (notice: Schemas['NoticeBody']) => call<Schemas['NoticeView']>('POST', '/ui/plan/notices', notice),
   /** Its words stay as they are: they are written in Wording, perhaps by somebody else meanwhile. */
-  changeNotice: (id: string, { wordings: _wordings, others: _others, ...notice }: Schemas['NoticeBody']) =>
-    call<Schemas['NoticeView']>('PUT', `/ui/plan/notices/${id}`, notice),
+  changeNotice: (
+    id: string,
+    { wordings: _wordings, others: _others, ...notice }: Schemas['NoticeBody'],
+    version: string,
+  ) => call<Schemas['NoticeView']>('PUT', `/ui/plan/notices/${id}`, notice, version),
   removeNotice: (id: string) => call<void>('DELETE', `/ui/plan/notices/${id}`),
   preview: (request: Schemas['PreviewRequest']) => call<Schemas['Shown']>('POST', '/ui/plan/preview', request),
   reach: (notice: Schemas['NoticeBody']) => call<Schemas['Reached']>('POST', '/ui/plan/reach', notice),
@@ -162,14 +171,14 @@ export const api = {
     call<Schemas['Proposed']>('POST', `/ui/shops/${key}/propose`, JSON.parse(sample)),
   tryMapping: (key: string, mapping: Mapping, body?: string) =>
     call<Schemas['Tried'][]>('POST', `/ui/shops/${key}/try`, { mapping, body }),
-  saveMapping: (key: string, mapping: Mapping) =>
-    call<Schemas['MappingSaved']>('PUT', `/ui/shops/${key}/mapping`, mapping),
+  saveMapping: (key: string, mapping: Mapping, version: string) =>
+    call<Schemas['MappingSaved']>('PUT', `/ui/shops/${key}/mapping`, mapping, version),
   readAgain: (key: string) => call<Schemas['ReadAgain']>('POST', `/ui/shops/${key}/read-again`),
 
   carriers: () => get<Schemas['Directory']>('/ui/carriers'),
   addCarrier: (carrier: Schemas['CarrierBody']) => call<Schemas['CarrierBody']>('POST', '/ui/carriers', carrier),
-  changeCarrier: (key: string, carrier: Schemas['CarrierBody']) =>
-    call<Schemas['CarrierBody']>('PUT', `/ui/carriers/${key}`, carrier),
+  changeCarrier: (key: string, carrier: Schemas['CarrierBody'], version: string) =>
+    call<Schemas['CarrierBody']>('PUT', `/ui/carriers/${key}`, carrier, version),
   removeCarrier: (key: string) => call<void>('DELETE', `/ui/carriers/${key}`),
   preferCarrier: (key: string) => call<Schemas['Directory']>('POST', `/ui/carriers/${key}/prefer`),
   carrierLogo: (file: File) => call<Schemas['Logo']>('POST', '/ui/carriers/logo', form({ file })),
@@ -181,8 +190,8 @@ export const api = {
     call<Schemas['MeaningEffect']>('POST', `/ui/unmapped-codes/${carrier}`, meaning),
 
   brand: (shop?: string) => get<Schemas['BrandView']>(`/ui/brand${query({ shop })}`),
-  changeBrand: (brand: Schemas['BrandBody'], shop?: string) =>
-    call<Schemas['BrandView']>('PUT', `/ui/brand${query({ shop })}`, brand),
+  changeBrand: (brand: Schemas['BrandBody'], version: string, shop?: string) =>
+    call<Schemas['BrandView']>('PUT', `/ui/brand${query({ shop })}`, brand, version),
   dropBrand: (shop: string) => call<Schemas['BrandView']>('DELETE', `/ui/brand${query({ shop })}`),
   previewBrand: (brand: Schemas['BrandBody']) => call<Schemas['BrandShown']>('POST', '/ui/brand/preview', brand),
   brandLogo: (file: File) => call<Schemas['BrandLogo']>('POST', '/ui/brand/logo', form({ file })),
@@ -193,7 +202,8 @@ export const api = {
 
   wordings: () => get<Schemas['WordingLine'][]>('/ui/wording'),
   wording: (p: Place) => get<Schemas['WordingView']>(wordingAt(p)),
-  changeWording: (p: Place, wording: Schemas['Wording']) => call<Schemas['WordingView']>('PUT', wordingAt(p), wording),
+  changeWording: (p: Place, wording: Schemas['Wording'], version: string) =>
+    call<Schemas['WordingView']>('PUT', wordingAt(p), wording, version),
   removeWording: (p: Place) => call<Schemas['WordingView']>('DELETE', wordingAt(p)),
   wordingHistory: (p: Place) => get<Schemas['Version'][]>(wordingAt(p, '/history')),
   copyWording: (copy: Schemas['CopyAsk']) => call<Schemas['WordingView']>('POST', '/ui/wording/copy', copy),
@@ -212,14 +222,15 @@ export const api = {
   gateways: () => get<Schemas['GatewayView'][]>('/ui/gateways'),
   tryGateway: (channel: string, body: Schemas['GatewayBody']) =>
     call<Schemas['ConnectionCheck']>('POST', `/ui/gateways/${channel}/test`, body),
-  changeGateway: (channel: string, body: Schemas['GatewayBody']) =>
-    call<Schemas['GatewayView']>('PUT', `/ui/gateways/${channel}`, body),
+  changeGateway: (channel: string, body: Schemas['GatewayBody'], version: string) =>
+    call<Schemas['GatewayView']>('PUT', `/ui/gateways/${channel}`, body, version),
   retryGateway: (channel: string) => call<Schemas['GatewayView']>('POST', `/ui/gateways/${channel}/retry`),
   removeGateway: (channel: string) => call<Schemas['GatewayView']>('DELETE', `/ui/gateways/${channel}`),
 
   feeds: () => get<Schemas['FeedView'][]>('/ui/feeds'),
   addFeed: (feed: Schemas['FeedBody']) => call<Schemas['FeedView']>('POST', '/ui/feeds', feed),
-  changeFeed: (id: number, feed: Schemas['FeedBody']) => call<Schemas['FeedView']>('PUT', `/ui/feeds/${id}`, feed),
+  changeFeed: (id: number, feed: Schemas['FeedBody'], version: string) =>
+    call<Schemas['FeedView']>('PUT', `/ui/feeds/${id}`, feed, version),
   removeFeed: (id: number) => call<void>('DELETE', `/ui/feeds/${id}`),
   askFeed: (id: number) => call<Schemas['FeedView']>('POST', `/ui/feeds/${id}/ask`),
   stopFeed: (id: number) => call<Schemas['FeedView']>('POST', `/ui/feeds/${id}/stop`),

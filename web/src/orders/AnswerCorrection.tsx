@@ -10,6 +10,7 @@ export function AnswerCorrection({ shop, number }: { shop: string; number: strin
   const { message } = App.useApp();
   const [notice, setNotice] = useState<string>();
   const [button, setButton] = useState<string>();
+  const [from, setFrom] = useState('');
   const [why, setWhy] = useState('');
   const chosen = answers.data?.find((a) => a.notice === notice);
   const close = () => {
@@ -19,7 +20,7 @@ export function AnswerCorrection({ shop, number }: { shop: string; number: strin
   };
   const save = async () => {
     try {
-      await api.correctAnswer(shop, number, chosen!.notice, button!, why.trim());
+      await api.correctAnswer(shop, number, chosen!.notice, { button, why: why.trim() }, from);
       await queries.invalidateQueries();
       message.success('Answer corrected');
       close();
@@ -32,7 +33,14 @@ export function AnswerCorrection({ shop, number }: { shop: string; number: strin
     return (
       <div className="actions">
         {answers.data.map((a) => (
-          <Button key={a.notice} size="small" onClick={() => setNotice(a.notice)}>
+          <Button
+            key={a.notice}
+            size="small"
+            onClick={() => {
+              setNotice(a.notice);
+              setFrom(a.version);
+            }}
+          >
             Correct the answer “{a.label}”
           </Button>
         ))}

@@ -2,24 +2,37 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { App, Button, Popconfirm } from 'antd';
 import { useEffect, useState } from 'react';
 import { api, type Fault, keys, Problem, type Schemas } from '../api/client';
+import { saveOver } from '../api/versions';
 import { channelLabel } from '../channels';
 import { counted, delayWords, eventWords, listed, perWords } from '../words';
 import { NoticeForm } from './NoticeForm';
 import { Preview } from './Preview';
 
-type Props = { id?: string; notice: Schemas['NoticeBody']; audience?: string; onClose: () => void };
+/** Its texts are written in Wording, perhaps by somebody else meanwhile. */
+const ruleOf = ({ wordings: _wordings, others: _others, ...rule }: Schemas['NoticeBody']) => rule;
+
+type Props = {
+  id?: string;
+  notice: Schemas['NoticeBody'];
+  version?: string;
+  audience?: string;
+  onClose: () => void;
+};
 
 /** One notice: said in a sentence, tried on real orders, changed in a form. */
-export function NoticePanel({ id, notice, audience, onClose }: Props) {
+export function NoticePanel({ id, notice, version = '', audience, onClose }: Props) {
   const queries = useQueryClient();
   const { message } = App.useApp();
   const [draft, setDraft] = useState(notice);
+  const [from, setFrom] = useState({ document: notice, version });
   const [editing, setEditing] = useState(!id);
   const [faults, setFaults] = useState<Fault[]>([]);
   const [busy, setBusy] = useState(false);
   useEffect(() => {
-    if (!editing) setDraft(notice);
-  }, [notice, editing]);
+    if (editing) return;
+    setDraft(notice);
+    setFrom({ document: notice, version });
+  }, [notice, version, editing]);
   const reach = useQuery({
     queryKey: keys.reach(draft),
     queryFn: () => api.reach(draft),
@@ -32,8 +45,11 @@ export function NoticePanel({ id, notice, audience, onClose }: Props) {
     setBusy(true);
     setFaults([]);
     try {
-      if (id) await api.changeNotice(id, next);
-      else await api.addNotice(next);
+      const saved = id
+        ? await saveOver(ruleOf(next), { ...from, document: ruleOf(from.document) }, (changed, at) =>
+            api.changeNotice(id, changed, at),
+          )
+        : await api.addNotice(next);
       await queries.invalidateQueries({ queryKey: keys.plan });
       setEditing(false);
       message.success(
@@ -46,8 +62,9 @@ export function NoticePanel({ id, notice, audience, onClose }: Props) {
                 size="small"
                 type="link"
                 onClick={() =>
-                  api
-                    .changeNotice(id, before)
+                  saveOver(ruleOf(before), { document: ruleOf(saved.notice), version: saved.version }, (old, at) =>
+                    api.changeNotice(id, old, at),
+                  )
                     .then(() => queries.invalidateQueries({ queryKey: keys.plan }))
                     .catch((e: Error) => message.error(e.message))
                 }

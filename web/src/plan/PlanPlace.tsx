@@ -129,6 +129,7 @@ export default function PlanPlace() {
             key={chosen.id}
             id={chosen.id}
             notice={chosen.notice}
+            version={chosen.version}
             audience={chosen.audience}
             onClose={close}
           />

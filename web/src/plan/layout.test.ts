@@ -5,6 +5,7 @@ import { bandHeight, EMPTY_BAND, hang, turn } from './layout';
 
 const notice = (id: string, stage: string, channels: string[], rule = 'first-that-works'): Schemas['NoticeView'] => ({
   id,
+  version: '1',
   notice: { stage, channels, rule },
   audience: 'everyone',
   sent: {},

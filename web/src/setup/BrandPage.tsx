@@ -3,6 +3,7 @@ import { Button, ColorPicker, Input, InputNumber, Popconfirm, Select } from 'ant
 import { useDeferredValue, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { api, keys, type Schemas } from '../api/client';
+import { useDraft } from '../api/versions';
 import { Failed } from '../shell/Failed';
 import { MailFrame } from '../shell/MailFrame';
 import { languageWords } from '../words';
@@ -19,11 +20,14 @@ export function BrandPage() {
   const [shop, setShop] = useState<string>();
   const kept = useQuery({ queryKey: keys.brand(shop), queryFn: () => api.brand(shop), placeholderData: (old) => old });
   const sender = useQuery({ queryKey: keys.sender(shop), queryFn: () => api.sender(shop) });
-  const [draft, setDraft] = useState<Schemas['BrandBody']>();
+  const draft = useDraft<Schemas['BrandBody']>({
+    document: kept.data?.brand ?? {},
+    version: kept.data?.version ?? '',
+  });
   const [code, setCode] = useState('');
   const logo = useRef<HTMLInputElement>(null);
   const { run, busy, faults } = useDo();
-  const b: Schemas['BrandBody'] = draft ?? kept.data?.brand ?? {};
+  const b = draft.now;
   const shownOf = useDeferredValue(b);
   const shown = useQuery({
     queryKey: keys.brandPreview(shownOf),
@@ -34,7 +38,7 @@ export function BrandPage() {
   });
   if (kept.isError) return <Failed error={kept.error} again={() => kept.refetch()} />;
   if (!kept.data) return <div className="empty">Loading the brand …</div>;
-  const set = (part: Partial<Schemas['BrandBody']>) => setDraft({ ...b, ...part });
+  const set = draft.set;
   const wrong = (field: string) =>
     faults
       .filter((f) => f.field === field || f.field.startsWith(`${field}[`))
@@ -46,11 +50,11 @@ export function BrandPage() {
   const save = async () => {
     if (
       await run(
-        () => api.changeBrand(b, shop),
+        () => draft.save((changed, version) => api.changeBrand(changed, version, shop)),
         shop ? `Saved. ${shop} has its own brand now` : 'Saved. All new messages use this brand',
       )
     )
-      setDraft(undefined);
+      draft.reset();
   };
   const links = b.links ?? [];
   const setLink = (i: number, part: Partial<Schemas['LinkBody']>) =>
@@ -76,7 +80,7 @@ export function BrandPage() {
       <main
         className="main pad"
         onKeyDown={(e) => {
-          if (e.key === 'Enter' && e.ctrlKey && draft) save();
+          if (e.key === 'Enter' && e.ctrlKey && draft.changed) save();
         }}
       >
         {kept.data.shops.length > 1 && (
@@ -89,7 +93,7 @@ export function BrandPage() {
                 aria-pressed={s === shop}
                 onClick={() => {
                   setShop(s);
-                  setDraft(undefined);
+                  draft.reset();
                 }}
               >
                 {s ? `shop ${s}` : 'all shops'}
@@ -107,7 +111,7 @@ export function BrandPage() {
                 okText="Yes"
                 cancelText="No"
                 onConfirm={() =>
-                  run(() => api.dropBrand(shop), `${shop} uses the brand of all shops`).then(() => setDraft(undefined))
+                  run(() => api.dropBrand(shop), `${shop} uses the brand of all shops`).then(() => draft.reset())
                 }
               >
                 <Button size="small">Use the brand of all shops</Button>
@@ -126,12 +130,12 @@ export function BrandPage() {
             {text('senderName', 'Sender name of e-mails', b.name)}
           </div>
           <div className="proof">
-            {sender.data?.verified && (!draft || draft.senderAddress === kept.data.brand.senderAddress) ? (
+            {sender.data?.verified && b.senderAddress === kept.data.brand.senderAddress ? (
               <>
                 <span className="mark ok">verified</span>{' '}
                 <span className="soft">{kept.data.brand.senderAddress} can send e-mails.</span>
               </>
-            ) : draft && draft.senderAddress !== kept.data.brand.senderAddress ? (
+            ) : b.senderAddress !== kept.data.brand.senderAddress ? (
               <span className="soft">Save first. Then verify the new address.</span>
             ) : (
               <>
@@ -345,10 +349,10 @@ export function BrandPage() {
           )}
         </section>
         <div className="actions">
-          <Button type="primary" loading={busy} disabled={!draft} onClick={save} title="Ctrl+Enter">
+          <Button type="primary" loading={busy} disabled={!draft.changed} onClick={save} title="Ctrl+Enter">
             Save
           </Button>
-          {draft && <Button onClick={() => setDraft(undefined)}>Discard changes</Button>}
+          {draft.changed && <Button onClick={() => draft.reset()}>Discard changes</Button>}
         </div>
       </main>
       <aside className="panel w480" aria-label="Sample e-mail">

@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { Button, Input, InputNumber, Popconfirm, Select } from 'antd';
 import { useRef, useState } from 'react';
 import { api, keys, type Schemas } from '../api/client';
+import { useDraft } from '../api/versions';
 import { PARCEL_STAGES } from '../route/geometry';
 import { stageWords } from '../words';
 import { DurationInput } from './DurationInput';
@@ -23,11 +24,12 @@ export const SCAN_SOURCES = [
 
 /** Everything about one carrier. */
 export function CarrierForm({ line, directory, fresh, onClose }: Props) {
-  const [c, setC] = useState(line.carrier);
+  const draft = useDraft({ document: line.carrier, version: line.version });
+  const c = draft.now;
   const [number, setNumber] = useState('');
   const { run, busy, faults } = useDo();
   const logo = useRef<HTMLInputElement>(null);
-  const set = (part: Partial<Schemas['CarrierBody']>) => setC({ ...c, ...part });
+  const set = draft.set;
   const recognised = useQuery({
     queryKey: keys.recognise(number),
     queryFn: () => api.recognise(number),
@@ -49,8 +51,13 @@ export function CarrierForm({ line, directory, fresh, onClose }: Props) {
   const setCode = (i: number, part: Partial<Schemas['RuleBody']>) =>
     set({ codes: codes.map((r, j) => (j === i ? { ...r, ...part } : r)) });
   const save = async () => {
-    const done = await run(() => (fresh ? api.addCarrier(c) : api.changeCarrier(c.key!, c)), 'Saved');
-    if (done && fresh) onClose(done.key);
+    const done = await run(
+      () => (fresh ? api.addCarrier(c) : draft.save((changed, version) => api.changeCarrier(c.key!, changed, version))),
+      'Saved',
+    );
+    if (!done) return;
+    draft.reset();
+    if (fresh) onClose(done.key);
   };
   const ask = c.ask ?? { address: '', interval: 'PT30M', mostTries: 60, limit: 'P7D' };
   const sample = (c.linkPattern ?? '')

@@ -3,6 +3,7 @@ import { Button, Input, Switch } from 'antd';
 import { useRef, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { api, keys, type Schemas } from '../api/client';
+import { saveOver } from '../api/versions';
 import { Failed } from '../shell/Failed';
 import { CarrierForm, SCAN_SOURCES } from './CarrierForm';
 import { useDo } from './useDo';
@@ -40,7 +41,7 @@ export function CarriersPage() {
     );
   const chosen =
     key === 'new'
-      ? { carrier: FRESH, preferred: false, parcels: 0 }
+      ? { carrier: FRESH, version: '', preferred: false, parcels: 0 }
       : directory.data.carriers.find((c) => c.carrier.key === key);
   const load = async (f?: File) => {
     if (!f) return;
@@ -117,7 +118,7 @@ export function CarriersPage() {
             </tr>
           </thead>
           <tbody>
-            {lines.map(({ carrier: c, preferred, parcels }) => (
+            {lines.map(({ carrier: c, version, preferred, parcels }) => (
               <tr key={c.key} className={c.key === key ? 'on' : ''}>
                 <td>
                   <button type="button" className="plain link" onClick={() => navigate(`/setup/carriers/${c.key}`)}>
@@ -138,7 +139,10 @@ export function CarriersPage() {
                     checked={!!c.inUse}
                     onChange={(on) =>
                       run(
-                        () => api.changeCarrier(c.key!, { ...c, inUse: on }),
+                        () =>
+                          saveOver({ ...c, inUse: on }, { document: c, version }, (changed, from) =>
+                            api.changeCarrier(c.key!, changed, from),
+                          ),
                         `${c.name} is ${on ? 'in use' : 'switched off'}`,
                       )
                     }

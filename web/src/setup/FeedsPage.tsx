@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { Button, Input, InputNumber, Popconfirm, Segmented, Select, Switch } from 'antd';
 import { useState } from 'react';
 import { api, keys, type Schemas } from '../api/client';
+import { useDraft, type Versioned } from '../api/versions';
 import { Failed } from '../shell/Failed';
 import { delayWords, when } from '../words';
 import { DurationInput } from './DurationInput';
@@ -150,7 +151,7 @@ export function FeedsPage({ now }: { now: string }) {
         <FeedForm
           key={chosen}
           id={feed?.id}
-          body={feed?.feed ?? FRESH}
+          shown={feed ? { document: feed.feed, version: feed.version } : { document: FRESH, version: '' }}
           carriers={carriers}
           onClose={() => setChosen(undefined)}
         />
@@ -168,18 +169,19 @@ export function FeedsPage({ now }: { now: string }) {
 
 function FeedForm({
   id,
-  body,
+  shown,
   carriers,
   onClose,
 }: {
   id?: number;
-  body: Schemas['FeedBody'];
+  shown: Versioned<Schemas['FeedBody']>;
   carriers: Schemas['Choices']['carriers'];
   onClose: () => void;
 }) {
-  const [f, setF] = useState(body);
+  const draft = useDraft(shown);
+  const f = draft.now;
   const { run, busy, faults } = useDo();
-  const set = (part: Partial<Schemas['FeedBody']>) => setF({ ...f, ...part });
+  const set = draft.set;
   const wrong = (field: string) =>
     faults
       .filter((x) => x.field === field)
@@ -189,7 +191,8 @@ function FeedForm({
         </div>
       ));
   const save = async () => {
-    if (await run(() => (id ? api.changeFeed(id, f) : api.addFeed(f)), 'Saved')) onClose();
+    const put = () => (id ? draft.save((changed, version) => api.changeFeed(id, changed, version)) : api.addFeed(f));
+    if (await run(put, 'Saved')) onClose();
   };
   return (
     <aside
@@ -201,7 +204,7 @@ function FeedForm({
       }}
     >
       <h2>
-        <span>{id ? body.name : 'Add feed'}</span>
+        <span>{id ? shown.document.name : 'Add feed'}</span>
         <button type="button" className="plain" aria-label="Close" onClick={onClose}>
           ✕
         </button>

@@ -3,6 +3,7 @@ import { App, Button, Popconfirm } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { api, keys, type Schemas } from '../api/client';
+import { useDraft } from '../api/versions';
 import { channelLabel, channelOf } from '../channels';
 import type { Account, Secrets } from '../channels/account';
 import { Failed } from '../shell/Failed';
@@ -43,17 +44,17 @@ const SOURCE: Record<string, string> = {
 };
 
 function GatewayCard({ gateway: g }: { gateway: Schemas['GatewayView'] }) {
-  const [draft, setDraft] = useState<Account>();
+  const draft = useDraft<Account>({ document: g.account ?? {}, version: g.version });
   const [secrets, setSecrets] = useState<Secrets>({});
   const [answer, setAnswer] = useState<Schemas['ConnectionCheck']>();
   const { run, busy, faults } = useDo();
   const { message } = App.useApp();
   const channel = channelOf(g.channel);
-  const account: Account = draft ?? g.account ?? {};
+  const account = draft.now;
   const name = channelLabel(g.channel);
   const body = { account: account as Record<string, never>, secrets };
   const reset = () => {
-    setDraft(undefined);
+    draft.reset();
     setSecrets({});
     setAnswer(undefined);
   };
@@ -62,7 +63,11 @@ function GatewayCard({ gateway: g }: { gateway: Schemas['GatewayView'] }) {
     if (result) setAnswer(result);
   };
   const save = async () => {
-    if (await run(() => api.changeGateway(g.channel, body), `${name} uses this account from now on`)) reset();
+    const put = () =>
+      draft.save((changed, version) =>
+        api.changeGateway(g.channel, { account: changed as Record<string, never>, secrets }, version),
+      );
+    if (await run(put, `${name} uses this account from now on`)) reset();
   };
   const remove = async () => {
     const now = await run(() => api.removeGateway(g.channel));
@@ -73,7 +78,7 @@ function GatewayCard({ gateway: g }: { gateway: Schemas['GatewayView'] }) {
           : 'Deleted. The account of the configuration file is used again',
       );
   };
-  const result = answer ?? (g.message && !draft ? { good: g.good, message: g.message } : undefined);
+  const result = answer ?? (g.message && !draft.changed ? { good: g.good, message: g.message } : undefined);
   return (
     <section className="card form" aria-label={name}>
       <h2>
@@ -87,11 +92,11 @@ function GatewayCard({ gateway: g }: { gateway: Schemas['GatewayView'] }) {
           hasSecret={g.secret}
           onAccount={(part) => {
             setAnswer(undefined);
-            setDraft({ ...account, ...part });
+            draft.set(part);
           }}
           onSecrets={(part) => {
             setAnswer(undefined);
-            setDraft(account);
+            draft.set({});
             setSecrets({ ...secrets, ...part });
           }}
           errors={(field) =>
@@ -125,13 +130,13 @@ function GatewayCard({ gateway: g }: { gateway: Schemas['GatewayView'] }) {
         <Button loading={busy} disabled={!channel?.canConnect(account)} onClick={check}>
           Check connection
         </Button>
-        {draft && (
+        {draft.changed && (
           <Button type="primary" loading={busy} onClick={save}>
             Save
           </Button>
         )}
-        {draft && <Button onClick={reset}>Discard changes</Button>}
-        {g.source === 'setup' && !draft && (
+        {draft.changed && <Button onClick={reset}>Discard changes</Button>}
+        {g.source === 'setup' && !draft.changed && (
           <Popconfirm
             title="Delete this account?"
             description="The account of the configuration file is used again, if there is one."

@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { Button, Input, Segmented, Select } from 'antd';
 import { useDeferredValue, useState } from 'react';
 import { api, type Mapping, type Schemas } from '../api/client';
+import type { Draft } from '../api/versions';
 import { LINE, SIDE } from '../route/geometry';
 import { stageWords } from '../words';
 import { pointerOf, unmappedWords, withPointer } from './mapping';
@@ -10,34 +11,20 @@ import { useDo } from './useDo';
 type Props = {
   shopKey: string;
   kit: Schemas['MappingTools'];
-  mapping: Mapping;
-  changed: boolean;
+  draft: Draft<Mapping>;
   body?: string;
   reasons: (string | undefined)[];
   target?: Schemas['TargetView'];
   onTarget: (target: Schemas['TargetView'] | undefined) => void;
-  onChange: (mapping: Mapping) => void;
   onPropose?: () => void;
-  onSaved: () => void;
 };
 
 /** Which value goes where, in which form, and the order that comes out of it. */
-export function MappingPanel({
-  shopKey,
-  kit,
-  mapping,
-  changed,
-  body,
-  reasons,
-  target,
-  onTarget,
-  onChange,
-  onPropose,
-  onSaved,
-}: Props) {
+export function MappingPanel({ shopKey, kit, draft, body, reasons, target, onTarget, onPropose }: Props) {
   const [view, setView] = useState('values');
   const [open, setOpen] = useState<string>();
   const { run, busy } = useDo();
+  const { now: mapping, changed, set: onChange } = draft;
   const deferred = useDeferredValue(mapping);
   const tried = useQuery({
     queryKey: ['try', shopKey, deferred, body],
@@ -56,13 +43,13 @@ export function MappingPanel({
   const empty = Object.keys(mapping.fields).length === 0;
   const save = async () => {
     const done = await run(
-      () => api.saveMapping(shopKey, mapping),
+      () => draft.save((next, version) => api.saveMapping(shopKey, next, version)),
       (d) =>
         d.read + d.partly + d.unread > 0
           ? `Saved. Waiting requests: ${d.read} read, ${d.partly} partly read, ${d.unread} not read`
           : 'Saved. New requests use this mapping',
     );
-    if (done) onSaved();
+    if (done) draft.reset();
   };
   return (
     <aside className="panel" aria-label="Mapping">
@@ -80,7 +67,7 @@ export function MappingPanel({
           Use this mapping
         </Button>
         {changed && (
-          <Button size="small" onClick={onSaved}>
+          <Button size="small" onClick={draft.reset}>
             Discard changes
           </Button>
         )}

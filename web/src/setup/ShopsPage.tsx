@@ -3,6 +3,7 @@ import { Button, Input, Modal, Popconfirm } from 'antd';
 import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { api, keys, type Mapping, type Schemas } from '../api/client';
+import { useDraft } from '../api/versions';
 import { Failed } from '../shell/Failed';
 import { counted, when } from '../words';
 import { MappingPanel } from './MappingPanel';
@@ -112,8 +113,12 @@ function Shop({ shopKey, now }: { shopKey: string; now: string }) {
   const kit = useQuery({ queryKey: keys.shopKit, queryFn: api.shopKit, staleTime: Infinity });
   const { run, busy } = useDo();
   const [picked, setPicked] = useState<number>();
-  const [draft, setDraft] = useState<Mapping>();
   const [target, setTarget] = useState<Schemas['TargetView']>();
+  const draft = useDraft<Mapping>({
+    document: (shop.data?.mapping as Mapping | undefined) ?? { fields: {}, lists: {}, stages: {} },
+    version: shop.data?.version ?? '',
+  });
+  const mapping = draft.now;
   if (shop.isError)
     return (
       <main className="main">
@@ -128,7 +133,6 @@ function Shop({ shopKey, now }: { shopKey: string; now: string }) {
     );
   const list = arrivals.data ?? [];
   const arrival = list.find((a) => a.id === picked) ?? list[0];
-  const mapping: Mapping = draft ?? (shop.data.mapping as Mapping | undefined) ?? { fields: {}, lists: {}, stages: {} };
   let sample: Json | undefined;
   try {
     sample = arrival ? JSON.parse(arrival.body) : undefined;
@@ -137,7 +141,7 @@ function Shop({ shopKey, now }: { shopKey: string; now: string }) {
   }
   const propose = async () => {
     const p = await run(() => api.propose(shopKey, arrival.body));
-    if (p) setDraft({ ...(p.mapping as Mapping), stages: { ...p.mapping.stages, ...mapping.stages } });
+    if (p) draft.set({ ...(p.mapping as Mapping), stages: { ...p.mapping.stages, ...mapping.stages } });
   };
   return (
     <>
@@ -265,7 +269,7 @@ function Shop({ shopKey, now }: { shopKey: string; now: string }) {
                     pointing={!!target}
                     onPoint={(path) => {
                       if (!target) return;
-                      setDraft(pointAt(mapping, target, path));
+                      draft.set(pointAt(mapping, target, path));
                       setTarget(undefined);
                     }}
                   />
@@ -278,15 +282,12 @@ function Shop({ shopKey, now }: { shopKey: string; now: string }) {
       <MappingPanel
         shopKey={shopKey}
         kit={kit.data}
-        mapping={mapping}
-        changed={!!draft}
+        draft={draft}
         body={arrival?.body}
         reasons={list.map((a) => a.reason)}
         target={target}
         onTarget={setTarget}
-        onChange={setDraft}
         onPropose={arrival ? propose : undefined}
-        onSaved={() => setDraft(undefined)}
       />
     </>
   );

@@ -7,6 +7,7 @@ import { SignIn } from '../people/SignIn';
 import { ChannelTroubles } from './ChannelTroubles';
 import { Failed } from './Failed';
 import { Flag } from './Flag';
+import { StaleSave } from './StaleSave';
 import { usePageTitle } from './usePageTitle';
 import { usePlaceKeys } from './usePlaceKeys';
 
@@ -123,6 +124,7 @@ export function Shell() {
         </button>
       </div>
       <ChannelTroubles />
+      <StaleSave />
       <Suspense fallback={<div className="empty">Loading …</div>}>
         <Routes>
           <Path path="/orders" element={<OrdersPlace now={session.data.now} />} />

@@ -3,6 +3,7 @@ import { App, Button, Dropdown, Input, Popconfirm } from 'antd';
 import { lazy, type ReactNode, Suspense, useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api, type Fault, keys, Problem, type Schemas } from '../api/client';
+import { saveOver, type Versioned } from '../api/versions';
 import { channelLabel } from '../channels';
 import { languageWords, stageWords } from '../words';
 import { BlockList, piecesQuery } from './BlockList';
@@ -17,7 +18,7 @@ const FieldText = lazy(() => import('./FieldText').then((m) => ({ default: m.Fie
 const OF_ORDER = ['ordered', 'cancelled', 'refunded'];
 
 /** What is being written and not saved yet, by place: going elsewhere and coming back loses nothing. */
-const unsaved = new Map<string, Draft>();
+const unsaved = new Map<string, { draft: Draft; from: Versioned<Wording> }>();
 
 type Props = { place: Place; view: Schemas['WordingView']; plan: Schemas['Plan'] };
 
@@ -30,7 +31,8 @@ export function Editor({ place, view, plan }: Props) {
   const pieces = useQuery(piecesQuery);
   // The parts it would have without its own: what stands in the place it inherits from.
   const kept = view.own ?? {};
-  const [draft, setDraft] = useState<Draft>(() => unsaved.get(key) ?? begin(kept));
+  const [draft, setDraft] = useState<Draft>(() => unsaved.get(key)?.draft ?? begin(kept));
+  const [from, setFrom] = useState(() => unsaved.get(key)?.from ?? { document: kept, version: view.version });
   const [faults, setFaults] = useState<Fault[]>([]);
   const [busy, setBusy] = useState(false);
   const [aside, setAside] = useState<'history' | 'starter' | 'copy'>();
@@ -42,11 +44,16 @@ export function Editor({ place, view, plan }: Props) {
   const base = everyone(view.variant) ? undefined : (inherited.data?.whole ?? undefined);
   const own = draft.now;
   const whole = over(own, base);
-  const changed = !same(own, kept);
+  const changed = !same(own, from.document);
   useEffect(() => {
-    if (changed) unsaved.set(key, draft);
+    if (changed) unsaved.set(key, { draft, from });
     else unsaved.delete(key);
-  }, [key, draft, changed]);
+  }, [key, draft, from, changed]);
+  if (!changed && from.version !== view.version) {
+    // Somebody else saved it, and nothing has been written here: theirs is shown.
+    setDraft(begin(kept));
+    setFrom({ document: kept, version: view.version });
+  }
   useEffect(() => {
     const leave = (e: BeforeUnloadEvent) => unsaved.size > 0 && e.preventDefault();
     window.addEventListener('beforeunload', leave);
@@ -59,8 +66,9 @@ export function Editor({ place, view, plan }: Props) {
     setBusy(true);
     setFaults([]);
     try {
-      const done = await api.changeWording(place, wording);
+      const done = await saveOver(wording, from, (text, version) => api.changeWording(place, text, version));
       setDraft(begin(done.own ?? {}));
+      setFrom({ document: done.own ?? {}, version: done.version });
       unsaved.delete(key);
       await queries.invalidateQueries({
         predicate: (q) => ['wording', 'wordings', 'wording-history', 'plan'].includes(String(q.queryKey[0])),
@@ -81,6 +89,7 @@ export function Editor({ place, view, plan }: Props) {
   const remove = async () => {
     try {
       await api.removeWording(place);
+      const removed = await api.wording(place);
       unsaved.delete(key);
       await queries.invalidateQueries();
       message.success(
@@ -91,7 +100,7 @@ export function Editor({ place, view, plan }: Props) {
             type="link"
             onClick={() =>
               api
-                .changeWording(place, kept)
+                .changeWording(place, kept, removed.version)
                 .then(() => queries.invalidateQueries())
                 .catch((x: Error) => message.error(x.message))
             }

@@ -30,7 +30,11 @@ export function ReplacePanel({ carriers, onClose }: { carriers: Schemas['Carrier
   const chosen = list.filter((f) => !f.wrong && !left.includes(f.place));
   const takeBack = async (changed: Schemas['Found'][]) => {
     for (const f of changed)
-      await api.changeWording({ notice: f.notice, channel: f.channel, language: f.language, ...f.variant }, f.before);
+      await api.changeWording(
+        { notice: f.notice, channel: f.channel, language: f.language, ...f.variant },
+        f.before,
+        f.version,
+      );
     await queries.invalidateQueries();
     message.success('Undone');
   };

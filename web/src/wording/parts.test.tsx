@@ -42,6 +42,7 @@ const view = (more: Partial<Schemas['WordingView']> = {}): Schemas['WordingView'
   channel: 'email',
   language: 'en',
   variant: {},
+  version: '1',
   places: [place('en'), place('de', {}, { faults: 2 })],
   lacking: [],
   buttons: [],

@@ -15,6 +15,8 @@ import upbeat.herald.server.order.AnswerRepository.AnswerRow;
 import upbeat.herald.server.order.OrderRepository;
 import upbeat.herald.server.order.OrderRow;
 import upbeat.herald.server.platform.signal.SignallingWriter;
+import upbeat.herald.server.platform.web.ContentVersion;
+import upbeat.herald.server.platform.web.IfMatch;
 import upbeat.herald.server.platform.web.NotFoundException;
 
 /**
@@ -53,15 +55,19 @@ class AnswerCorrection {
     /** @param button the id of the answer that is right; {@code why} for the timeline */
     record Correction(@Nullable String button, @Nullable String why) {}
 
+    /** Of which order, by which notice. */
+    record AskedQuestion(String shop, String number, String notice) {}
+
     record Choice(String button, String label, boolean refuses) {}
 
     /** An answer with those that could have been given. */
-    record GivenAnswer(String notice, String button, String label, String via, List<Choice> choices) {}
+    record GivenAnswer(String notice, String version, String button, String label, String via, List<Choice> choices) {}
 
     List<GivenAnswer> list(String shop, String number) {
         return answers.findByOrder(reader, find(reader, shop, number).id()).stream()
                 .map(a -> new GivenAnswer(
                         a.noticeId(),
+                        ContentVersion.of(a.button()),
                         a.button(),
                         a.label(),
                         a.via(),
@@ -72,14 +78,15 @@ class AnswerCorrection {
     }
 
     /** @throws HeraldException where there is no such answer to give */
-    void correct(String shop, String number, String notice, Correction body, String by) {
+    void correct(AskedQuestion asked, IfMatch match, Correction body, String by) {
         String why = Texts.blankToNull(body.why());
         if (why == null || why.length() > LONGEST_WHY)
             throw new HeraldException("why", "Say why in 1 to " + LONGEST_WHY + " characters, for the timeline");
         writer.write((db, now) -> {
-            OrderRow order = find(db, shop, number);
-            AnswerRow before = answers.find(db, order.id(), notice)
+            OrderRow order = find(db, asked.shop(), asked.number());
+            AnswerRow before = answers.find(db, order.id(), asked.notice())
                     .orElseThrow(() -> new NotFoundException("The customer hasn't answered this question"));
+            match.check(ContentVersion.of(before.button()), new Correction(before.button(), null));
             Question question = questionOf(db, before);
             Question.Button right = question.findButton(body.button() == null ? "" : body.button())
                     .orElseThrow(() -> new HeraldException("button", "Choose one of the question's answers"));
@@ -94,7 +101,7 @@ class AnswerCorrection {
                     "Answer corrected from \"" + before.label() + "\" to \"" + right.label() + "\" by " + by + ": "
                             + why,
                     now);
-            if (right.refuses()) service.cancelOpen(db, order.id(), notice, right);
+            if (right.refuses()) service.cancelOpen(db, order.id(), asked.notice(), right);
             else replan.replanAnswered(db, order, now);
             return null;
         });

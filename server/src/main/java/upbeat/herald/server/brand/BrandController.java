@@ -3,12 +3,14 @@ package upbeat.herald.server.brand;
 import io.swagger.v3.oas.annotations.tags.Tag;
 import java.io.IOException;
 import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
@@ -16,6 +18,7 @@ import org.springframework.web.multipart.MultipartFile;
 import upbeat.herald.server.brand.BrandService.BrandLogo;
 import upbeat.herald.server.brand.BrandService.BrandShown;
 import upbeat.herald.server.brand.BrandService.BrandView;
+import upbeat.herald.server.platform.web.IfMatch;
 
 /** Setup, Brand: who is speaking, once, for everything. */
 @RestController
@@ -34,8 +37,11 @@ class BrandController {
     }
 
     @PutMapping
-    BrandView save(@RequestParam(required = false) @Nullable String shop, @RequestBody BrandBody body) {
-        return service.save(shop, body);
+    BrandView save(
+            @RequestParam(required = false) @Nullable String shop,
+            @RequestHeader(HttpHeaders.IF_MATCH) IfMatch match,
+            @RequestBody BrandBody body) {
+        return service.save(shop, match, body);
     }
 
     @DeleteMapping

@@ -14,6 +14,8 @@ import upbeat.herald.core.wording.Contrast;
 import upbeat.herald.core.wording.email.SampleEmail;
 import upbeat.herald.server.platform.persistence.DatabaseWriter;
 import upbeat.herald.server.platform.picture.PictureEncoder;
+import upbeat.herald.server.platform.web.ContentVersion;
+import upbeat.herald.server.platform.web.IfMatch;
 
 /** Setup, Brand: who is speaking, once, for everything. */
 @Service
@@ -43,7 +45,7 @@ class BrandService {
      * @param own true where the shop has a brand of its own; else this is the team's
      * @param shops keys of all, with those that speak for themselves
      */
-    record BrandView(@Nullable String shop, boolean own, BrandBody brand, List<ShopBrand> shops) {}
+    record BrandView(@Nullable String shop, boolean own, String version, BrandBody brand, List<ShopBrand> shops) {}
 
     record ShopBrand(String shop, boolean own) {}
 
@@ -55,16 +57,23 @@ class BrandService {
 
     BrandView get(@Nullable String shop) {
         Optional<Brand> own = brands.findShopBrand(reader, shop);
-        Brand brand = own.orElseGet(() -> brands.findTeamBrand(reader));
+        BrandBody brand = find(reader, shop);
         List<ShopBrand> shops = brands.findShops(reader).stream()
                 .map(k -> new ShopBrand(k, brands.findShopBrand(reader, k).isPresent()))
                 .toList();
-        return new BrandView(shop, own.isPresent(), BrandBody.of(brand), shops);
+        return new BrandView(shop, own.isPresent(), ContentVersion.of(brand), brand, shops);
     }
 
-    BrandView save(@Nullable String shop, BrandBody body) {
+    /** The shop's, or the team's where it has none. */
+    private BrandBody find(JdbcClient db, @Nullable String shop) {
+        return BrandBody.of(brands.findShopBrand(db, shop).orElseGet(() -> brands.findTeamBrand(db)));
+    }
+
+    BrandView save(@Nullable String shop, IfMatch match, BrandBody body) {
         Brand brand = body.toBrand();
         writer.write(db -> {
+            BrandBody current = find(db, shop);
+            match.check(ContentVersion.of(current), current);
             if (shop == null) {
                 changeLanguage(db, brands.baseLanguage(db), brand.language());
                 brands.save(db, brand);

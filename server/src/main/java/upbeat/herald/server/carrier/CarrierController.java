@@ -2,6 +2,7 @@ package upbeat.herald.server.carrier;
 
 import io.swagger.v3.oas.annotations.tags.Tag;
 import java.io.IOException;
+import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -11,6 +12,7 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
@@ -19,6 +21,7 @@ import org.springframework.web.multipart.MultipartFile;
 import upbeat.herald.server.carrier.CarrierService.Directory;
 import upbeat.herald.server.carrier.CarrierService.Imported;
 import upbeat.herald.server.carrier.CarrierService.Logo;
+import upbeat.herald.server.platform.web.IfMatch;
 
 /** Setup, Carriers: the directory, code tables, and scans whose code nothing reads. */
 @RestController
@@ -43,8 +46,11 @@ class CarrierController {
     }
 
     @PutMapping("/{key}")
-    CarrierBody save(@PathVariable String key, @RequestBody CarrierBody body) {
-        return service.save(key, body);
+    CarrierBody save(
+            @PathVariable String key,
+            @RequestHeader(HttpHeaders.IF_MATCH) IfMatch match,
+            @RequestBody CarrierBody body) {
+        return service.save(key, match, body);
     }
 
     @DeleteMapping("/{key}")

@@ -17,6 +17,8 @@ import upbeat.herald.core.carrier.CheckDigit;
 import upbeat.herald.core.carrier.StandardCodes;
 import upbeat.herald.server.order.ParcelRepository;
 import upbeat.herald.server.platform.persistence.DatabaseWriter;
+import upbeat.herald.server.platform.web.ContentVersion;
+import upbeat.herald.server.platform.web.IfMatch;
 import upbeat.herald.server.platform.web.NotFoundException;
 
 /** Setup, Carriers: the directory with its code tables. */
@@ -48,7 +50,7 @@ class CarrierService {
     }
 
     /** @param parcels how many parcels it ever had here */
-    record CarrierLine(CarrierBody carrier, boolean preferred, int parcels) {}
+    record CarrierLine(CarrierBody carrier, String version, boolean preferred, int parcels) {}
 
     record CheckView(String code, String words) {}
 
@@ -65,8 +67,9 @@ class CarrierService {
         String preferred = carriers.findDefaultKey(reader).orElse("");
         return new Directory(
                 carriers.findAll(reader).stream()
+                        .map(CarrierBody::of)
                         .map(c -> new CarrierLine(
-                                CarrierBody.of(c), c.key().equals(preferred), counts.getOrDefault(c.key(), 0)))
+                                c, ContentVersion.of(c), preferred.equals(c.key()), counts.getOrDefault(c.key(), 0)))
                         .toList(),
                 Arrays.stream(CheckDigit.values())
                         .map(c -> new CheckView(c.code(), c.label()))
@@ -89,10 +92,15 @@ class CarrierService {
         return CarrierBody.of(carrier);
     }
 
-    CarrierBody save(String key, CarrierBody body) {
+    CarrierBody save(String key, IfMatch match, CarrierBody body) {
         find(key);
         Carrier carrier = body.toCarrier(key);
-        keep(carrier);
+        writer.write(db -> {
+            CarrierBody current = CarrierBody.of(carriers.find(db, key).orElseThrow(() -> missing(key)));
+            match.check(ContentVersion.of(current), current);
+            keep(db, carrier);
+            return null;
+        });
         return CarrierBody.of(carrier);
     }
 
@@ -155,13 +163,21 @@ class CarrierService {
 
     private void keep(Carrier carrier) {
         writer.write(db -> {
-            carriers.save(db, carrier);
-            listeners.forEach(l -> l.carrierChanged(db, carrier, clock.instant()));
+            keep(db, carrier);
             return null;
         });
     }
 
+    private void keep(JdbcClient db, Carrier carrier) {
+        carriers.save(db, carrier);
+        listeners.forEach(l -> l.carrierChanged(db, carrier, clock.instant()));
+    }
+
     private Carrier find(String key) {
-        return carriers.find(reader, key).orElseThrow(() -> new NotFoundException("There is no carrier " + key));
+        return carriers.find(reader, key).orElseThrow(() -> missing(key));
+    }
+
+    private static NotFoundException missing(String key) {
+        return new NotFoundException("There is no carrier " + key);
     }
 }

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.Consumer;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -83,11 +84,20 @@ public class GatewayAccounts {
                 secrets.isEmpty());
     }
 
-    /** Takes an account into use that was tried just now. */
-    public void save(Channel channel, AccountSettings settings, ConnectionCheck check) {
+    /**
+     * Takes an account into use that was tried just now.
+     *
+     * @param precondition asked of the stored account within the transaction; throws to keep it
+     */
+    public void save(
+            Channel channel,
+            AccountSettings settings,
+            ConnectionCheck check,
+            Consumer<Optional<StoredAccount>> precondition) {
         Instant now = clock.instant();
         String encrypted = vault.encrypt(Json.write(settings.secrets()));
         writer.write(db -> {
+            precondition.accept(accounts.find(db, channel).map(this::decrypt));
             accounts.save(db, channel, new AccountRow(settings.account(), encrypted, now, check), now);
             return null;
         });

@@ -3,17 +3,20 @@ package upbeat.herald.server.delivery;
 import io.swagger.v3.oas.annotations.tags.Tag;
 import java.util.List;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
+import org.springframework.http.HttpHeaders;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 import upbeat.herald.server.channel.ConnectionCheck;
 import upbeat.herald.server.delivery.GatewayService.GatewayBody;
 import upbeat.herald.server.delivery.GatewayService.GatewayView;
+import upbeat.herald.server.platform.web.IfMatch;
 
 /**
  * Setup, Gateways: the accounts through which messages leave. An account is tried before it is kept, and what the other
@@ -41,8 +44,11 @@ class GatewayController {
     }
 
     @PutMapping("/{channel}")
-    GatewayView save(@PathVariable String channel, @RequestBody GatewayBody body) {
-        return service.save(channel, body);
+    GatewayView save(
+            @PathVariable String channel,
+            @RequestHeader(HttpHeaders.IF_MATCH) IfMatch match,
+            @RequestBody GatewayBody body) {
+        return service.save(channel, match, body);
     }
 
     @PostMapping("/{channel}/retry")

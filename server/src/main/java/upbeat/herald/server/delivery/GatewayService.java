@@ -20,6 +20,8 @@ import upbeat.herald.server.channel.GatewayAccounts.StoredAccount;
 import upbeat.herald.server.channel.GatewayRegistry;
 import upbeat.herald.server.platform.http.OutboundHttp;
 import upbeat.herald.server.platform.signal.WorkSignal;
+import upbeat.herald.server.platform.web.ContentVersion;
+import upbeat.herald.server.platform.web.IfMatch;
 import upbeat.herald.server.platform.web.ValidationException;
 
 /**
@@ -64,6 +66,7 @@ class GatewayService {
      */
     record GatewayView(
             String channel,
+            String version,
             String source,
             @Nullable Map<String, Object> account,
             boolean secret,
@@ -86,13 +89,14 @@ class GatewayService {
         return checkConnection(channel, validate(channel, body));
     }
 
-    GatewayView save(String code, GatewayBody body) {
+    GatewayView save(String code, IfMatch match, GatewayBody body) {
         Channel channel = channels.parse(code);
         AccountSettings settings = validate(channel, body);
         ConnectionCheck check = checkConnection(channel, settings);
         if (!check.good())
             throw new HeraldException("account", "Not saved: the connection doesn't work. " + check.message());
-        accounts.save(channel, settings, check);
+        accounts.save(
+                channel, settings, check, stored -> match.check(version(channel, stored), account(channel, stored)));
         return replaceGateway(channel);
     }
 
@@ -124,17 +128,29 @@ class GatewayService {
                 used.stream().flatMap(s -> s.secrets().values().stream()).anyMatch(s -> !s.isEmpty());
         return new GatewayView(
                 channel.code(),
+                version(channel, stored),
                 stored.isPresent() ? "setup" : used.isPresent() ? "file" : "none",
-                stored.map(StoredAccount::settings)
-                        .or(() -> used)
-                        .map(AccountSettings::account)
-                        .orElse(null),
+                account(channel, stored),
                 secret,
                 stored.map(StoredAccount::secretsLost).orElse(false),
                 stored.map(StoredAccount::testedAt).orElse(null),
                 stored.map(s -> s.check().good()).orElse(false),
                 stored.map(s -> s.check().message()).orElse(null),
                 pauses.find(channel).orElse(null));
+    }
+
+    private @Nullable Map<String, Object> account(Channel channel, Optional<StoredAccount> stored) {
+        return stored.map(StoredAccount::settings)
+                .or(() -> accounts.findInUse(channel))
+                .map(AccountSettings::account)
+                .orElse(null);
+    }
+
+    /** With the moment of its check, because secrets that change are not part of what is shown. */
+    private String version(Channel channel, Optional<StoredAccount> stored) {
+        return ContentVersion.of(
+                account(channel, stored),
+                stored.map(StoredAccount::testedAt).map(Instant::toString).orElse(null));
     }
 
     private ConnectionCheck checkConnection(Channel channel, AccountSettings settings) {

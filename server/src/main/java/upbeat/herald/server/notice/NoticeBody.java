@@ -29,6 +29,7 @@ import upbeat.herald.core.wording.Question;
 import upbeat.herald.core.wording.Wording;
 import upbeat.herald.core.wording.WordingCheck;
 import upbeat.herald.core.wording.WordingError;
+import upbeat.herald.server.platform.web.ContentVersion;
 import upbeat.herald.server.platform.web.ValidationException;
 
 /** A notice as the interface sends and shows it, in words of the API. */
@@ -107,6 +108,17 @@ public record NoticeBody(
                                 .collect(Collectors.toMap(
                                         e -> e.getKey().code(), Map.Entry::getValue, (x, y) -> x, TreeMap::new)),
                         n.content().others()));
+    }
+
+    /** What the place Plan edits: the texts are edited in Wording, and have versions of their own. */
+    NoticeBody withoutWordings() {
+        return new NoticeBody(
+                name, state, audience, timing, routing, new NoticeContentBody(content.buttons(), null, null));
+    }
+
+    /** Of all but the texts. */
+    String version() {
+        return ContentVersion.of(withoutWordings());
     }
 
     private static String word(Enum<?> value) {

@@ -1,6 +1,7 @@
 package upbeat.herald.server.notice;
 
 import io.swagger.v3.oas.annotations.tags.Tag;
+import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -8,11 +9,13 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import upbeat.herald.server.notice.PlanService.NoticeView;
 import upbeat.herald.server.notice.PlanService.Plan;
+import upbeat.herald.server.platform.web.IfMatch;
 
 /** The place Plan: all notices, and one of them made, changed, switched, tried and removed. */
 @RestController
@@ -39,8 +42,9 @@ class NoticeController {
     }
 
     @PutMapping("/notices/{id}")
-    NoticeView save(@PathVariable String id, @RequestBody NoticeBody body) {
-        return service.save(id, body);
+    NoticeView save(
+            @PathVariable String id, @RequestHeader(HttpHeaders.IF_MATCH) IfMatch match, @RequestBody NoticeBody body) {
+        return service.save(id, match, body);
     }
 
     @DeleteMapping("/notices/{id}")

@@ -15,6 +15,7 @@ import upbeat.herald.server.carrier.CarrierRepository;
 import upbeat.herald.server.channel.ChannelRegistry;
 import upbeat.herald.server.notice.PlanService.NoticeView;
 import upbeat.herald.server.platform.signal.SignallingWriter;
+import upbeat.herald.server.platform.web.IfMatch;
 import upbeat.herald.server.platform.web.NotFoundException;
 
 /** One notice made, changed, switched and removed. */
@@ -49,9 +50,11 @@ class NoticeService {
         }));
     }
 
-    NoticeView save(String id, NoticeBody body) {
+    NoticeView save(String id, IfMatch match, NoticeBody body) {
         return kept(writer.write((db, now) -> {
             Notice before = notices.find(db, id).orElseThrow(() -> new NotFoundException("There is no notice " + id));
+            NoticeBody current = NoticeBody.of(before).withoutWordings();
+            match.check(current.version(), current);
             return put(db, fit(db, body.toNotice(id, before, brands.baseLanguage(db), known(db), true)), now);
         }));
     }

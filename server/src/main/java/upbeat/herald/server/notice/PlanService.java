@@ -48,8 +48,8 @@ class PlanService {
         this.clock = clock;
     }
 
-    /** @param audience in words; {@code sent} by channel in the last 30 days */
-    record NoticeView(String id, NoticeBody notice, String audience, Map<String, Sent> sent) {}
+    /** @param version of its rule, without the texts; {@code audience} in words; {@code sent} by channel in 30 days */
+    record NoticeView(String id, String version, NoticeBody notice, String audience, Map<String, Sent> sent) {}
 
     record CarrierName(String key, String name) {}
 
@@ -60,11 +60,7 @@ class PlanService {
                 usage.countSent(reader, clock.instant().minus(MONTH));
         return new Plan(
                 notices.findAll(reader).stream()
-                        .map(n -> new NoticeView(
-                                n.id(),
-                                NoticeBody.of(n),
-                                n.audience().describe(this::carrierName),
-                                sent.getOrDefault(n.id(), Map.of())))
+                        .map(n -> view(n, sent.getOrDefault(n.id(), Map.of())))
                         .toList(),
                 carriers.findAll(reader).stream()
                         .map(c -> new CarrierName(c.key(), c.name()))
@@ -77,11 +73,14 @@ class PlanService {
     }
 
     NoticeView view(Notice notice) {
+        return view(
+                notice, usage.countSent(reader, clock.instant().minus(MONTH)).getOrDefault(notice.id(), Map.of()));
+    }
+
+    private NoticeView view(Notice notice, Map<String, Sent> sent) {
+        NoticeBody body = NoticeBody.of(notice);
         return new NoticeView(
-                notice.id(),
-                NoticeBody.of(notice),
-                notice.audience().describe(this::carrierName),
-                usage.countSent(reader, clock.instant().minus(MONTH)).getOrDefault(notice.id(), Map.of()));
+                notice.id(), body.version(), body, notice.audience().describe(this::carrierName), sent);
     }
 
     ReachEstimate.Reached estimateReach(NoticeBody body) {

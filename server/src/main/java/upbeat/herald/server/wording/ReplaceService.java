@@ -53,7 +53,7 @@ class ReplaceService {
 
     /**
      * @param place names it among the found; {@code wrong} why it can't be changed so, or null; {@code before} its own
-     *     parts as they are
+     *     parts as they were; {@code version} of them as they are now
      */
     record Found(
             String place,
@@ -62,7 +62,8 @@ class ReplaceService {
             @JsonUnwrapped TextKey text,
             List<WordReplacement.Hit> hits,
             @Nullable String wrong,
-            Wording before) {}
+            Wording before,
+            String version) {}
 
     /** What would change. Changes nothing. */
     List<Found> preview(ReplaceAsk ask) {
@@ -72,7 +73,7 @@ class ReplaceService {
                 reader,
                 ask,
                 (key, name, before, replaced) ->
-                        found.add(found(key, name, before, replaced, wrong(key, replaced.wording()))));
+                        found.add(found(reader, key, name, before, replaced, wrong(key, replaced.wording()))));
         return found;
     }
 
@@ -85,7 +86,7 @@ class ReplaceService {
             each(db, ask, (key, name, before, replaced) -> {
                 if (ask.only() != null && !ask.only().contains(place(key))) return;
                 wordings.save(db, key, replaced.wording(), person.getName());
-                done.add(found(key, name, before, replaced, null));
+                done.add(found(db, key, name, before, replaced, null));
             });
             return done;
         });
@@ -121,8 +122,13 @@ class ReplaceService {
         }
     }
 
-    private static Found found(
-            WordingKey key, String name, Wording before, WordReplacement.Replaced r, @Nullable String wrong) {
+    private Found found(
+            JdbcClient db,
+            WordingKey key,
+            String name,
+            Wording before,
+            WordReplacement.Replaced r,
+            @Nullable String wrong) {
         return new Found(
                 place(key),
                 key.notice(),
@@ -130,7 +136,8 @@ class ReplaceService {
                 new TextKey(key.channel().code(), key.language(), key.variant()),
                 r.hits(),
                 wrong,
-                before);
+                before,
+                wordings.findVersion(db, key));
     }
 
     private static String place(WordingKey k) {

@@ -4,15 +4,18 @@ import io.swagger.v3.oas.annotations.tags.Tag;
 import java.security.Principal;
 import java.util.List;
 import org.springdoc.core.annotations.ParameterObject;
+import org.springframework.http.HttpHeaders;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 import upbeat.herald.core.wording.Wording;
+import upbeat.herald.server.platform.web.IfMatch;
 import upbeat.herald.server.wording.WordingEditorService.CopyAsk;
 import upbeat.herald.server.wording.WordingEditorService.Source;
 import upbeat.herald.server.wording.WordingEditorService.SourceText;
@@ -39,9 +42,10 @@ class WordingController {
             @PathVariable String notice,
             @PathVariable String channel,
             @ParameterObject WordingQuery query,
+            @RequestHeader(HttpHeaders.IF_MATCH) IfMatch match,
             @RequestBody Wording wording,
             Principal person) {
-        return service.save(query.toPlace(notice, channel), wording, person);
+        return service.save(query.toPlace(notice, channel), match, wording, person);
     }
 
     @DeleteMapping("/{notice}/{channel}")

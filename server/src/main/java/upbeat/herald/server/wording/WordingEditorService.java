@@ -24,6 +24,8 @@ import upbeat.herald.core.wording.email.EmailSource;
 import upbeat.herald.server.brand.BrandRepository;
 import upbeat.herald.server.channel.ChannelRegistry;
 import upbeat.herald.server.channel.ContentApproval;
+import upbeat.herald.server.platform.web.ContentVersion;
+import upbeat.herald.server.platform.web.IfMatch;
 import upbeat.herald.server.platform.web.NotFoundException;
 
 /** The place Wording: what a notice says over one channel, in one language, to everyone or to a variant. */
@@ -55,6 +57,7 @@ class WordingEditorService {
     }
 
     /**
+     * @param version of what this place says itself
      * @param places every language and variant this channel has words for
      * @param lacking languages of the last orders' customers that have none, most asked for first
      * @param approval of the chat network, or null for other channels
@@ -63,6 +66,7 @@ class WordingEditorService {
             @JsonUnwrapped NoticeSummary about,
             @JsonUnwrapped TextKey key,
             @JsonUnwrapped Texts texts,
+            String version,
             List<Place> places,
             List<MissingLanguages.Language> lacking,
             List<Question.Button> buttons,
@@ -103,9 +107,9 @@ class WordingEditorService {
         return view(wordings.parseKey(place));
     }
 
-    WordingView save(WordingPlace place, Wording wording, Principal person) {
+    WordingView save(WordingPlace place, IfMatch match, Wording wording, Principal person) {
         WordingKey key = wordings.parseKey(place);
-        wordings.save(key, wording, person.getName());
+        wordings.save(key, match, wording, person.getName());
         return view(key);
     }
 
@@ -158,6 +162,7 @@ class WordingEditorService {
                         own.orElse(null),
                         whole.orElse(null),
                         Starters.find(n, key.channel(), key.language()).orElse(null)),
+                ContentVersion.of(own.orElse(null)),
                 places(n, key.channel(), base),
                 missingLanguages.find(n, key.channel(), base),
                 n.content().question() == null

@@ -24,6 +24,8 @@ import upbeat.herald.server.channel.ChannelRegistry;
 import upbeat.herald.server.notice.NoticeRepository;
 import upbeat.herald.server.platform.persistence.DatabaseWriter;
 import upbeat.herald.server.platform.signal.WorkSignal;
+import upbeat.herald.server.platform.web.ContentVersion;
+import upbeat.herald.server.platform.web.IfMatch;
 import upbeat.herald.server.platform.web.NotFoundException;
 import upbeat.herald.server.platform.web.ValidationException;
 
@@ -99,6 +101,18 @@ class WordingService {
         notifySaved();
     }
 
+    /** The same, where it still stands as the edit found it. */
+    void save(WordingKey key, IfMatch match, Wording wording, String by) {
+        writer.write(db -> {
+            Wording own = key.findOwn(getNotice(db, key.notice()), brands.baseLanguage(db))
+                    .orElse(null);
+            match.check(ContentVersion.of(own), own);
+            save(db, key, wording, by);
+            return null;
+        });
+        notifySaved();
+    }
+
     /** Within a transaction of the caller's, who rings {@link #saved} after it. */
     void save(JdbcClient db, WordingKey key, @Nullable Wording given, String by) {
         String base = brands.baseLanguage(db);
@@ -114,6 +128,12 @@ class WordingService {
         notices.save(db, after, now);
         versions.insert(db, key, own, now, by);
         channels.submitWordings(db, after, base, now);
+    }
+
+    /** Of what stands at this place itself. */
+    String findVersion(JdbcClient db, WordingKey key) {
+        return ContentVersion.of(key.findOwn(getNotice(db, key.notice()), brands.baseLanguage(db))
+                .orElse(null));
     }
 
     void notifySaved() {

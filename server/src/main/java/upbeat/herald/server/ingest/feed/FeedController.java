@@ -2,6 +2,7 @@ package upbeat.herald.server.ingest.feed;
 
 import io.swagger.v3.oas.annotations.tags.Tag;
 import java.util.List;
+import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -9,11 +10,13 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import upbeat.herald.server.ingest.feed.FeedService.FeedBody;
 import upbeat.herald.server.ingest.feed.FeedService.FeedView;
+import upbeat.herald.server.platform.web.IfMatch;
 
 /** Setup, Feeds: watched folders and addresses that are asked, with the history of their runs. */
 @RestController
@@ -38,8 +41,9 @@ class FeedController {
     }
 
     @PutMapping("/{id}")
-    FeedView change(@PathVariable long id, @RequestBody FeedBody body) {
-        return service.change(id, body);
+    FeedView change(
+            @PathVariable long id, @RequestHeader(HttpHeaders.IF_MATCH) IfMatch match, @RequestBody FeedBody body) {
+        return service.change(id, match, body);
     }
 
     @DeleteMapping("/{id}")

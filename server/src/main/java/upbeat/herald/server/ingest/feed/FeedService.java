@@ -24,6 +24,8 @@ import upbeat.herald.server.ingest.OrderDocument;
 import upbeat.herald.server.platform.http.OutboundHttp;
 import upbeat.herald.server.platform.persistence.DatabaseWriter;
 import upbeat.herald.server.platform.signal.WorkSignal;
+import upbeat.herald.server.platform.web.ContentVersion;
+import upbeat.herald.server.platform.web.IfMatch;
 import upbeat.herald.server.platform.web.NotFoundException;
 import upbeat.herald.server.platform.web.ValidationException;
 
@@ -100,6 +102,7 @@ class FeedService {
     /** @param where the folder, or the address; {@code worstEnd} when a run that finds nothing ends, and by what */
     record FeedView(
             long id,
+            String version,
             FeedBody feed,
             String where,
             @Nullable Instant nextAt,
@@ -122,10 +125,12 @@ class FeedService {
         }
     }
 
-    FeedView change(long id, FeedBody body) {
+    FeedView change(long id, IfMatch match, FeedBody body) {
         find(id);
         FeedRepository.Feed feed = checked(id, body);
         writer.write(db -> {
+            FeedBody current = toBody(feeds.find(db, id).orElseThrow(FeedService::missing));
+            match.check(ContentVersion.of(current), current);
             feeds.update(db, feed);
             feeds.stopRun(db, id, clock.instant());
             return null;
@@ -161,7 +166,11 @@ class FeedService {
     }
 
     private FeedRepository.Feed find(long id) {
-        return feeds.find(reader, id).orElseThrow(() -> new NotFoundException("This feed no longer exists"));
+        return feeds.find(reader, id).orElseThrow(FeedService::missing);
+    }
+
+    private static NotFoundException missing() {
+        return new NotFoundException("This feed no longer exists");
     }
 
     private FeedRepository.Feed checked(long id, FeedBody b) {
@@ -239,26 +248,28 @@ class FeedService {
         return feed.withNextAt(next);
     }
 
+    private static FeedBody toBody(FeedRepository.Feed f) {
+        return new FeedBody(
+                f.name(),
+                new FeedSourceBody(f.source().kind(), f.source().place()),
+                new FeedContentBody(
+                        f.content().holds(), f.content().shop(), f.content().carrier()),
+                new FeedTimingBody(
+                        f.timing().schedule(), f.timing().atTime(), f.timing().zone()),
+                new WatchBody(
+                        f.timing().watch().interval().toString(),
+                        f.timing().watch().mostTries(),
+                        f.timing().watch().limit().toString()),
+                f.timing().live());
+    }
+
     private FeedView view(FeedRepository.Feed f) {
+        FeedBody body = toBody(f);
         Watch.Next worst = f.timing().watch().latestEnd(Instant.EPOCH);
         return new FeedView(
                 f.id(),
-                new FeedBody(
-                        f.name(),
-                        new FeedSourceBody(f.source().kind(), f.source().place()),
-                        new FeedContentBody(
-                                f.content().holds(),
-                                f.content().shop(),
-                                f.content().carrier()),
-                        new FeedTimingBody(
-                                f.timing().schedule(),
-                                f.timing().atTime(),
-                                f.timing().zone()),
-                        new WatchBody(
-                                f.timing().watch().interval().toString(),
-                                f.timing().watch().mostTries(),
-                                f.timing().watch().limit().toString()),
-                        f.timing().live()),
+                ContentVersion.of(body),
+                body,
                 f.source().kind().equals("folder")
                         ? "inbox/" + f.source().place() + ", in the data folder"
                         : f.source().place(),

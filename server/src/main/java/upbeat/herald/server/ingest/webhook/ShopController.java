@@ -3,6 +3,7 @@ package upbeat.herald.server.ingest.webhook;
 import io.swagger.v3.oas.annotations.tags.Tag;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -10,6 +11,7 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
@@ -25,6 +27,7 @@ import upbeat.herald.server.ingest.webhook.ShopService.ShopView;
 import upbeat.herald.server.ingest.webhook.ShopService.Tried;
 import upbeat.herald.server.ingest.webhook.ShopService.TryRequest;
 import upbeat.herald.server.ingest.webhook.ShopService.WebhookRequestView;
+import upbeat.herald.server.platform.web.IfMatch;
 
 /** Setup, Shops: their addresses, what arrives there, and how it is read. */
 @RestController
@@ -59,8 +62,9 @@ class ShopController {
     }
 
     @PutMapping("/{key}")
-    ShopView rename(@PathVariable String key, @RequestBody NewShop body) {
-        return service.rename(key, body);
+    ShopView rename(
+            @PathVariable String key, @RequestHeader(HttpHeaders.IF_MATCH) IfMatch match, @RequestBody NewShop body) {
+        return service.rename(key, match, body);
     }
 
     @PostMapping("/{key}/address")
@@ -87,8 +91,11 @@ class ShopController {
     }
 
     @PutMapping("/{key}/mapping")
-    MappingSaved saveMapping(@PathVariable String key, @RequestBody Mapping mapping) {
-        return service.saveMapping(key, mapping);
+    MappingSaved saveMapping(
+            @PathVariable String key,
+            @RequestHeader(HttpHeaders.IF_MATCH) IfMatch match,
+            @RequestBody Mapping mapping) {
+        return service.saveMapping(key, match, mapping);
     }
 
     @PostMapping("/{key}/read-again")

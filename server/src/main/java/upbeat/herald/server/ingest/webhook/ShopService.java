@@ -23,6 +23,8 @@ import upbeat.herald.server.platform.persistence.Json;
 import upbeat.herald.server.platform.random.RandomIds;
 import upbeat.herald.server.platform.secret.SecretVault;
 import upbeat.herald.server.platform.signal.SignallingWriter;
+import upbeat.herald.server.platform.web.ContentVersion;
+import upbeat.herald.server.platform.web.IfMatch;
 import upbeat.herald.server.platform.web.NotFoundException;
 import upbeat.herald.server.platform.web.ValidationException;
 
@@ -66,6 +68,7 @@ class ShopService {
     /** @param address where its calls go; {@code signingSecret} and {@code headerSecret} are shown here only */
     record ShopView(
             String key,
+            String version,
             String name,
             @Nullable String address,
             @Nullable String signingSecret,
@@ -157,12 +160,14 @@ class ShopService {
         return view(row);
     }
 
-    ShopView rename(String key, NewShop body) {
+    ShopView rename(String key, IfMatch match, NewShop body) {
         ShopRepository.ShopRow row = known(key);
         if (Texts.isBlank(body.name()) || body.name().length() > 80) {
             throw new HeraldException("name", "Enter a name of 1 to 80 characters");
         }
         writer.write((db, now) -> {
+            ShopRepository.ShopRow current = known(db, key);
+            match.check(version(current), new NewShop(key, current.name()));
             shops.rename(db, row.key(), Objects.requireNonNull(body.name()).strip());
             return null;
         });
@@ -211,7 +216,7 @@ class ShopService {
     }
 
     /** Uses a mapping from now on, and reads with it what waited for one. */
-    MappingSaved saveMapping(String key, Mapping mapping) {
+    MappingSaved saveMapping(String key, IfMatch match, Mapping mapping) {
         ShopRepository.ShopRow shop = known(key);
         List<String> wrong = mapping.check();
         if (!wrong.isEmpty()) {
@@ -220,6 +225,8 @@ class ShopService {
             errors.throwIfAny();
         }
         writer.write((db, now) -> {
+            ShopRepository.ShopRow current = known(db, key);
+            match.check(version(current), current.mapping());
             shops.saveMapping(db, shop.key(), mapping);
             return null;
         });
@@ -299,6 +306,7 @@ class ShopService {
     private ShopView view(ShopRepository.ShopRow s) {
         return new ShopView(
                 s.key(),
+                version(s),
                 s.name(),
                 properties.publicUrl() + "/doors/shops/" + s.path(),
                 vault.tryDecrypt(s.signingSecret()).orElse(null),
@@ -307,8 +315,16 @@ class ShopService {
                 listRequests.countByState(reader, s.key()));
     }
 
+    private static String version(ShopRepository.ShopRow s) {
+        return ContentVersion.of(s.name(), s.mapping());
+    }
+
     private ShopRepository.ShopRow known(String key) {
-        return shops.find(reader, key)
+        return known(reader, key);
+    }
+
+    private ShopRepository.ShopRow known(JdbcClient db, String key) {
+        return shops.find(db, key)
                 .orElseThrow(() -> new NotFoundException(
                         "There is no shop " + key + " with an address. Add the shop in Setup first"));
     }

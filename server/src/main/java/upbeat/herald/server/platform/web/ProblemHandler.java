@@ -8,6 +8,8 @@ import org.springframework.http.HttpStatusCode;
 import org.springframework.http.ProblemDetail;
 import org.springframework.http.ResponseEntity;
 import org.springframework.http.converter.HttpMessageNotReadableException;
+import org.springframework.web.bind.MissingRequestHeaderException;
+import org.springframework.web.bind.ServletRequestBindingException;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
 import org.springframework.web.context.request.ServletWebRequest;
@@ -38,6 +40,32 @@ class ProblemHandler extends ResponseEntityExceptionHandler {
         ProblemDetail problem = ProblemDetail.forStatusAndDetail(HttpStatus.NOT_FOUND, e.getMessage());
         problem.setTitle("Not found");
         return problem;
+    }
+
+    /** With the document as it stands, so that both can be compared (RFC 9110, 15.5.13). */
+    @ExceptionHandler
+    ResponseEntity<ProblemDetail> handleStale(StaleVersionException e) {
+        ProblemDetail problem = ProblemDetail.forStatusAndDetail(HttpStatus.PRECONDITION_FAILED, e.getMessage());
+        problem.setTitle("Changed meanwhile");
+        problem.setProperty("version", e.version());
+        problem.setProperty("current", e.current());
+        return ResponseEntity.status(HttpStatus.PRECONDITION_FAILED)
+                .eTag(e.version())
+                .body(problem);
+    }
+
+    /** A save without the version it began from is refused (RFC 6585, 3). */
+    @Override
+    protected @Nullable ResponseEntity<Object> handleServletRequestBindingException(
+            ServletRequestBindingException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+        if (!(e instanceof MissingRequestHeaderException missing
+                && missing.getHeaderName().equals(HttpHeaders.IF_MATCH)))
+            return super.handleServletRequestBindingException(e, headers, status, request);
+        ProblemDetail problem = ProblemDetail.forStatusAndDetail(
+                HttpStatus.PRECONDITION_REQUIRED,
+                "Send the version you began from in the header If-Match, or * to replace whatever is there");
+        problem.setTitle("Version missing");
+        return ResponseEntity.status(HttpStatus.PRECONDITION_REQUIRED).body(problem);
     }
 
     @ExceptionHandler
