@@ -134,6 +134,12 @@ export const api = {
   preview: (request: Schemas['PreviewRequest']) => call<Schemas['Shown']>('POST', '/ui/plan/preview', request),
   reach: (notice: Schemas['NoticeBody']) => call<Schemas['Reached']>('POST', '/ui/plan/reach', notice),
 
+  customerOrders: (shop: string, number: string) => get<Schemas['CustomerOrder'][]>(`/ui/erasure/${at(shop, number)}`),
+  eraseCustomer: (orders: Schemas['OrderName'][]) => call<Schemas['Erased']>('POST', '/ui/erasure', { orders }),
+  stopCounts: () => get<Schemas['ReasonCount'][]>('/ui/stop-list'),
+  stop: (action: 'find' | 'add' | 'remove', channel: string, address: string) =>
+    call<Schemas['StopView']>('POST', `/ui/stop-list/${action}`, { channel, address }),
+
   recognise: (trackingNumber: string) =>
     call<Schemas['Recognised']>('POST', '/ui/tracking-numbers/recognise', { trackingNumber }),
   putParcel: (shop: string, number: string, parcel: Schemas['ParcelByHand']) =>
@@ -287,6 +293,8 @@ export const keys = {
   replaceLook: (ask: Schemas['ReplaceAsk']) => ['replace-look', ask] as const,
   pieces: ['pieces'] as const,
   gateways: ['gateways'] as const,
+  stopCounts: ['stop-counts'] as const,
+  customerOrders: (shop: string, number: string) => ['order', shop, number, 'customer'] as const,
   brandPreview: (brand: Schemas['BrandBody']) => ['brand-preview', brand] as const,
   recognise: (number: string) => ['recognise', number] as const,
   order: (shop: string, number: string) => ['order', shop, number] as const,

@@ -7,6 +7,7 @@ import { Failed } from '../shell/Failed';
 import { MailFrame } from '../shell/MailFrame';
 import { listed, stageWords, when } from '../words';
 import { AnswerCorrection } from './AnswerCorrection';
+import { CustomerErasure } from './CustomerErasure';
 import { Parcels } from './Parcels';
 
 type Props = { shop: string; number: string; now: string; choices?: Schemas['Choices']; onClose: () => void };
@@ -16,6 +17,7 @@ export function OrderPanel({ shop, number, now, choices, onClose }: Props) {
   const order = useQuery({ queryKey: keys.order(shop, number), queryFn: () => api.order(shop, number) });
   const [view, setView] = useState<'story' | 'next'>('story');
   const [message, setMessage] = useState<string>();
+  const [erasing, setErasing] = useState(false);
   if (order.isError)
     return (
       <aside className="panel" aria-label="Order">
@@ -85,8 +87,12 @@ export function OrderPanel({ shop, number, now, choices, onClose }: Props) {
           >
             {view === 'next' ? 'Back to timeline' : 'Upcoming and skipped messages'}
           </Button>
+          {view === 'story' && (o.customer || o.shipTo?.name) && (
+            <Button onClick={() => setErasing(true)}>Erase customer data</Button>
+          )}
         </div>
       )}
+      {erasing && <CustomerErasure shop={shop} number={number} onClose={() => setErasing(false)} />}
     </aside>
   );
 }

@@ -7,6 +7,7 @@ import { CarriersPage } from './CarriersPage';
 import { FeedsPage } from './FeedsPage';
 import { GatewaysPage } from './GatewaysPage';
 import { ShopsPage } from './ShopsPage';
+import { StopListPage } from './StopListPage';
 import { UnmappedCodesPage } from './UnmappedCodesPage';
 
 /** The place Setup: what is connected once and looked at when something new turns up. */
@@ -28,6 +29,7 @@ export default function SetupPlace({ now }: { now: string }) {
           </NavLink>
           <NavLink to="/setup/feeds">Feeds</NavLink>
           <NavLink to="/setup/gateways">Gateways</NavLink>
+          <NavLink to="/setup/stop-list">Stop list</NavLink>
           <NavLink to="/setup/api-keys">API keys</NavLink>
           <NavLink to="/setup/brand">
             Brand{sender.data && !sender.data.verified && <span className="mark bad">!</span>}
@@ -43,6 +45,7 @@ export default function SetupPlace({ now }: { now: string }) {
         <Route path="unmapped-codes" element={<UnmappedCodesPage now={now} />} />
         <Route path="feeds" element={<FeedsPage now={now} />} />
         <Route path="gateways" element={<GatewaysPage />} />
+        <Route path="stop-list" element={<StopListPage now={now} />} />
         <Route path="brand" element={<BrandPage />} />
         <Route path="*" element={<Navigate to="/setup/shops" replace />} />
       </Routes>

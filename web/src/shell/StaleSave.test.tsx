@@ -25,9 +25,9 @@ it('saves what the person chose over what somebody else saved', async () => {
   const done = saveOver({ name: 'It is there', after: 'PT0S' }, from, put);
   const dialog = within(await screen.findByRole('dialog'));
   expect(dialog.getByRole('radio', { name: 'Name: yours' })).toBeChecked();
-  expect(dialog.getByRole('radio', { name: 'Delay: theirs' })).toBeChecked();
+  expect(dialog.getByRole('radio', { name: 'Delay: saved now' })).toBeChecked();
   expect(dialog.getByText('15 minutes')).toBeInTheDocument();
-  fireEvent.click(dialog.getByRole('radio', { name: 'Name: theirs' }));
+  fireEvent.click(dialog.getByRole('radio', { name: 'Name: saved now' }));
   fireEvent.click(dialog.getByRole('button', { name: 'Save what is chosen' }));
   await expect(done).resolves.toEqual({ name: 'Arrived', after: 'PT15M' });
   expect(saved).toHaveLength(1);

@@ -44,8 +44,8 @@ export function StaleSave() {
           <tr>
             <th>What</th>
             <th>Before</th>
-            <th>Theirs, saved</th>
-            <th>Yours, not saved</th>
+            <th>Saved now</th>
+            <th>Yours</th>
           </tr>
         </thead>
         <tbody>
@@ -63,7 +63,7 @@ export function StaleSave() {
                         name={`keep-${i}`}
                         checked={d.keep === whose}
                         onChange={() => keep(i, whose)}
-                        aria-label={`${label}: ${whose === 'mine' ? 'yours' : 'theirs'}`}
+                        aria-label={`${label}: ${whose === 'mine' ? 'yours' : 'saved now'}`}
                       />{' '}
                       <span>{propertyValue(d.path, d[whose])}</span>
                     </label>

@@ -28,6 +28,12 @@ public record Order(
         tags = List.copyOf(tags);
     }
 
+    /** What is left when its customer's data is erased: what was bought, and the country it went to. */
+    public Order withoutPerson() {
+        ShipTo country = shipTo == null ? null : new ShipTo(null, null, null, null, null, shipTo.country());
+        return new Order(shop, number, placedAt, null, country, purchase, Consent.UNKNOWN, tags);
+    }
+
     /**
      * What was bought, and how it is paid.
      *

@@ -57,7 +57,7 @@ public final class Decide {
         List<Channel> left = new ArrayList<>(notice.routing().channels());
         while (!left.isEmpty()) {
             Channel channel = left.remove(0);
-            Reachability reach = reach(notice, situation, channel);
+            Reachability reach = reach(notice, situation, history, channel);
             if (reach.obstacle() != null) {
                 notSent.add(new Decision.NotSent(notice, parcel, occasion, channel, reach.obstacle()));
                 continue;
@@ -130,7 +130,7 @@ public final class Decide {
                 .or(() -> checkStillWanted(notice, situation, history))
                 .or(() -> checkLateness(notice, dueAt, now))
                 .or(() -> checkHour(notice, situation, dueAt, nextAllowed(notice, situation, now)));
-        return no.map(Reachability::no).orElseGet(() -> reach(notice, situation, channel));
+        return no.map(Reachability::no).orElseGet(() -> reach(notice, situation, history, channel));
     }
 
     private static Optional<Reason> checkLateness(Notice notice, Instant dueAt, Instant now) {
@@ -173,6 +173,7 @@ public final class Decide {
     public static Optional<PlannedMessage> fallback(
             Notice notice,
             OrderSituation situation,
+            History history,
             @Nullable String parcel,
             String occasion,
             List<Channel> standBy,
@@ -180,7 +181,7 @@ public final class Decide {
         List<Channel> left = new ArrayList<>(standBy);
         while (!left.isEmpty()) {
             Channel channel = left.remove(0);
-            Reachability reach = reach(notice, situation, channel);
+            Reachability reach = reach(notice, situation, history, channel);
             if (reach.obstacle() == null)
                 return nextAllowed(notice, situation, now)
                         .map(due -> new PlannedMessage(notice, parcel, occasion, channel, reach.address(), due, left));
@@ -188,11 +189,11 @@ public final class Decide {
         return Optional.empty();
     }
 
-    private static Reachability reach(Notice notice, OrderSituation situation, Channel channel) {
+    private static Reachability reach(Notice notice, OrderSituation situation, History history, Channel channel) {
         if (!notice.content().wordings().containsKey(channel))
             return new Reachability(
                     null, new Reason(Reason.Code.NO_WORDING, "The notice has no text for " + channel.label()));
-        return Reachability.check(situation.order(), channel);
+        return Reachability.check(situation.order(), history, channel);
     }
 
     /**

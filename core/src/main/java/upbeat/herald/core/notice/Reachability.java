@@ -13,11 +13,13 @@ import upbeat.herald.core.wording.Channel;
 public record Reachability(
         @Nullable String address, @Nullable Reason obstacle) {
 
-    /** By address and consent. */
-    static Reachability check(Order order, Channel channel) {
+    /** By address, stop list and consent. */
+    static Reachability check(Order order, History history, Channel channel) {
         Order.Consent consent = order.consent() == null ? Order.Consent.UNKNOWN : order.consent();
         String address = channel.addressOf(order).orElse(null);
         if (address == null) return no(Reason.Code.NO_ADDRESS, "The order has no " + channel.addressLabel());
+        if (history.stoppedChannels().contains(channel))
+            return no(Reason.Code.STOPPED, "The " + channel.addressLabel() + " is on the stop list");
         Boolean agreed = channel.consentOf(consent);
         if (Boolean.FALSE.equals(agreed))
             return no(Reason.Code.NO_CONSENT, "The customer opted out of " + channel.label());

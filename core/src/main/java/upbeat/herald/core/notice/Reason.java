@@ -23,6 +23,8 @@ public record Reason(Code code, String text) {
         ANSWERED(true),
         NO_ADDRESS(true),
         NO_CONSENT(true),
+        /** The address is on the stop list. */
+        STOPPED(true),
         NO_WORDING(true),
         /** The send window is never open on all clocks that the customer may live by. */
         NO_COMMON_HOUR(true),
@@ -43,7 +45,7 @@ public record Reason(Code code, String text) {
 
         /** True where another channel may still reach the customer. */
         public boolean isOfChannel() {
-            return this == NO_ADDRESS || this == NO_CONSENT || this == NO_WORDING;
+            return this == NO_ADDRESS || this == NO_CONSENT || this == STOPPED || this == NO_WORDING;
         }
 
         /**

@@ -163,14 +163,14 @@ class DecideTest {
                         List.of(n),
                         of(order()),
                         ORDERED,
-                        new History(Set.of(History.key("n1", null, "1")), Set.of(), false),
+                        new History(Set.of(History.key("n1", null, "1")), Set.of(), false, Set.of()),
                         NOON)))
                 .isEqualTo(Reason.Code.ALREADY_SAID);
         assertThat(onlyReason(Decide.decide(
-                        List.of(n), of(order()), ORDERED, new History(Set.of(), Set.of("n1"), false), NOON)))
+                        List.of(n), of(order()), ORDERED, new History(Set.of(), Set.of("n1"), false, Set.of()), NOON)))
                 .isEqualTo(Reason.Code.ANSWERED);
-        assertThat(onlyReason(
-                        Decide.decide(List.of(n), of(order()), ORDERED, new History(Set.of(), Set.of(), true), NOON)))
+        assertThat(onlyReason(Decide.decide(
+                        List.of(n), of(order()), ORDERED, new History(Set.of(), Set.of(), true, Set.of()), NOON)))
                 .isEqualTo(Reason.Code.ANSWERED);
     }
 
@@ -230,15 +230,43 @@ class DecideTest {
     @Test
     void whenAChannelFailsTheNextOneIsTried() {
         Notice n = notice(Stage.ORDERED, ChatChannel.WHATSAPP, SmsChannel.SMS, EmailChannel.EMAIL);
-        assertThat(Decide.fallback(n, of(order()), null, "1", List.of(SmsChannel.SMS, EmailChannel.EMAIL), NOON))
+        assertThat(Decide.fallback(
+                        n, of(order()), History.NONE, null, "1", List.of(SmsChannel.SMS, EmailChannel.EMAIL), NOON))
                 .get()
                 .satisfies(m -> {
                     assertThat(m.channel()).isEqualTo(SmsChannel.SMS);
                     assertThat(m.standBy()).containsExactly(EmailChannel.EMAIL);
                 });
         Order noMail = order("A", null, "+46701740605", "DE", Payment.PREPAID, Order.Consent.UNKNOWN);
-        assertThat(Decide.fallback(n, of(noMail), null, "1", List.of(EmailChannel.EMAIL), NOON))
+        assertThat(Decide.fallback(n, of(noMail), History.NONE, null, "1", List.of(EmailChannel.EMAIL), NOON))
                 .isEmpty();
+    }
+
+    @Test
+    void anAddressOnTheStopListIsPassedOverWhereverAChannelIsChosen() {
+        Notice n = notice(Stage.ORDERED, ChatChannel.WHATSAPP, SmsChannel.SMS, EmailChannel.EMAIL);
+        History stopped = new History(Set.of(), Set.of(), false, Set.of(ChatChannel.WHATSAPP, SmsChannel.SMS));
+        Decision d = Decide.decide(List.of(n), of(order()), ORDERED, stopped, NOON);
+        assertThat(d.messages()).singleElement().satisfies(m -> {
+            assertThat(m.channel()).isEqualTo(EmailChannel.EMAIL);
+            assertThat(m.standBy()).isEmpty();
+        });
+        assertThat(d.notSent())
+                .extracting(x -> x.channel() + ": " + x.reason().text())
+                .containsExactly(
+                        "whatsapp: The phone number is on the stop list", "sms: The phone number is on the stop list");
+        assertThat(Decide.fallback(
+                        n, of(order()), stopped, null, "1", List.of(SmsChannel.SMS, EmailChannel.EMAIL), NOON))
+                .get()
+                .extracting(PlannedMessage::channel)
+                .isEqualTo(EmailChannel.EMAIL);
+        assertThat(Decide.recheck(n, of(order()), stopped, SmsChannel.SMS, NOON, NOON)
+                        .obstacle())
+                .extracting(Reason::code)
+                .isEqualTo(Reason.Code.STOPPED);
+        assertThat(Decide.recheck(n, of(order()), stopped, EmailChannel.EMAIL, NOON, NOON)
+                        .obstacle())
+                .isNull();
     }
 
     /**

@@ -54,10 +54,12 @@ public class OrderIngestService {
             return new Ingested<>(row, Change.NEW, orderReaches(db, row, Stage.ORDERED, order.placedAt(), now));
         }
         OrderRow before = known.get();
-        if (before.order().equals(order)) return new Ingested<>(before, Change.UNCHANGED, 0);
-        orders.update(db, before.id(), order, now);
+        // A shop that sends an order again doesn't bring an erased customer back.
+        Order taken = before.isErased() ? order.withoutPerson() : order;
+        if (before.order().equals(taken)) return new Ingested<>(before, Change.UNCHANGED, 0);
+        orders.update(db, before.id(), taken, now);
         order.tags().forEach(t -> orders.addTag(db, before.id(), t, source, now));
-        search.index(db, before.id(), order);
+        search.index(db, before.id(), taken);
         OrderRow row = standing.update(db, before.id());
         return new Ingested<>(row, Change.CHANGED, replan.replan(db, before.order(), row, now));
     }

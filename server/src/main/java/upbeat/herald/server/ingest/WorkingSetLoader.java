@@ -66,8 +66,9 @@ class WorkingSetLoader {
         if (ids.isEmpty()) return;
         Map<Long, List<ParcelRow>> besides =
                 loadById.findSiblings(db, ids).stream().collect(Collectors.groupingBy(ParcelRow::orderId));
-        Map<Long, RunningHistory> histories = situations.loadRunningHistory(db, besides.keySet());
-        for (OrderRow row : orders.get(db, besides.keySet()))
+        List<OrderRow> rows = orders.get(db, besides.keySet());
+        Map<Long, RunningHistory> histories = situations.loadRunningHistory(db, rows);
+        for (OrderRow row : rows)
             open.orders.put(
                     row.id(),
                     new WorkingOrder(
@@ -76,8 +77,8 @@ class WorkingSetLoader {
                             Objects.requireNonNull(histories.get(row.id()))));
         Map<Long, List<Report>> reports = scans.findReports(db, ids);
         Map<Long, Set<String>> told = visits.findKeys(db, ids);
-        for (List<ParcelRow> rows : besides.values()) {
-            for (ParcelRow row : rows) {
+        for (List<ParcelRow> siblings : besides.values()) {
+            for (ParcelRow row : siblings) {
                 if (!ids.contains(row.id())) continue;
                 WorkingParcel parcel = new WorkingParcel(row, Objects.requireNonNull(open.orders.get(row.orderId())));
                 parcel.reports.addAll(reports.getOrDefault(row.id(), List.of()));

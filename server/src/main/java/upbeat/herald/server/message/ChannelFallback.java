@@ -60,6 +60,7 @@ public class ChannelFallback {
                 .flatMap(n -> Decide.fallback(
                         n,
                         situations.load(db, order, parcel),
+                        situations.loadHistory(db, order),
                         failed.origin().parcel(),
                         failed.origin().occasion(),
                         failed.state().standBy(),

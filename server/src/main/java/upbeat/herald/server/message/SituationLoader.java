@@ -12,10 +12,12 @@ import org.springframework.stereotype.Component;
 import upbeat.herald.core.journey.OrderStage;
 import upbeat.herald.core.notice.History;
 import upbeat.herald.core.notice.OrderSituation;
+import upbeat.herald.core.wording.Channel;
 import upbeat.herald.server.order.AnswerRepository;
 import upbeat.herald.server.order.OrderRow;
 import upbeat.herald.server.order.ParcelRepository;
 import upbeat.herald.server.order.ParcelRow;
+import upbeat.herald.server.order.StopListRepository;
 
 /** Lays an order before the core: as it stands, and what it heard and answered. */
 @Component
@@ -23,11 +25,17 @@ public class SituationLoader {
     private final ParcelRepository parcels;
     private final MessageRepository messages;
     private final AnswerRepository answers;
+    private final StopListRepository stopList;
 
-    SituationLoader(ParcelRepository parcels, MessageRepository messages, AnswerRepository answers) {
+    SituationLoader(
+            ParcelRepository parcels,
+            MessageRepository messages,
+            AnswerRepository answers,
+            StopListRepository stopList) {
         this.parcels = parcels;
         this.messages = messages;
         this.answers = answers;
+        this.stopList = stopList;
     }
 
     /** @param parcel the parcel in question, or null for the order as a whole */
@@ -52,18 +60,21 @@ public class SituationLoader {
     }
 
     RunningHistory loadRunningHistory(JdbcClient db, OrderRow order) {
-        return Objects.requireNonNull(
-                loadRunningHistory(db, List.of(order.id())).get(order.id()));
+        return Objects.requireNonNull(loadRunningHistory(db, List.of(order)).get(order.id()));
     }
 
     /** The history of each of these orders, by its id. */
-    public Map<Long, RunningHistory> loadRunningHistory(JdbcClient db, Collection<Long> orders) {
-        Map<Long, Set<String>> said = messages.findSentKeys(db, orders);
-        Map<Long, List<AnswerRepository.AnswerRow>> given = answers.findByOrder(db, orders);
-        return orders.stream()
-                .distinct()
+    public Map<Long, RunningHistory> loadRunningHistory(JdbcClient db, Collection<OrderRow> orders) {
+        List<Long> ids = orders.stream().map(OrderRow::id).distinct().toList();
+        Map<Long, Set<String>> said = messages.findSentKeys(db, ids);
+        Map<Long, List<AnswerRepository.AnswerRow>> given = answers.findByOrder(db, ids);
+        Map<Long, Set<Channel>> stopped = stopList.findStopped(db, orders);
+        return ids.stream()
                 .collect(Collectors.toMap(
                         id -> id,
-                        id -> new RunningHistory(said.getOrDefault(id, Set.of()), given.getOrDefault(id, List.of()))));
+                        id -> new RunningHistory(
+                                said.getOrDefault(id, Set.of()),
+                                given.getOrDefault(id, List.of()),
+                                stopped.getOrDefault(id, Set.of()))));
     }
 }

@@ -19,12 +19,15 @@ import upbeat.herald.server.platform.persistence.Json;
 
 @Repository
 public class OrderRepository {
-    public static final String COLUMNS = "o.id, o.stage, o.ended, o.body, o.source, o.updated_at";
+    public static final String COLUMNS = "o.id, o.stage, o.ended, o.body, o.source, o.updated_at, o.erased_at";
     private static final String BY_NUMBER =
             "select " + COLUMNS + " from shop_order o where o.shop = ? and o.number = ?";
     private static final String BY_ID = "select " + COLUMNS + " from shop_order o where o.id = ?";
     private static final String BY_IDS =
             "select " + COLUMNS + " from shop_order o where o.id in (select value from json_each(?))";
+    private static final String BY_CONTACT = "select " + COLUMNS + " from shop_order o where o.id in (" + """
+            select id from shop_order where email is not null and lower(email) = lower(?)
+            union select id from shop_order where phone = ?) order by o.placed_at desc, o.id desc limit ?""";
     private static final String STAGES = "update shop_order set stage = ? where id = ?";
     private static final String LATEST =
             "select " + COLUMNS + " from shop_order o order by o.placed_at desc, o.id desc limit ?";
@@ -50,6 +53,23 @@ public class OrderRepository {
                 .param(Json.write(ids))
                 .query(OrderRepository::mapRow)
                 .list();
+    }
+
+    /** Of the same person: by e-mail address or phone number. Newest first. */
+    public List<OrderRow> findByContact(JdbcClient db, @Nullable String email, @Nullable String phone, int most) {
+        return db.sql(BY_CONTACT)
+                .params(email, phone, most)
+                .query(OrderRepository::mapRow)
+                .list();
+    }
+
+    /** Takes the person out of an order, with the notes on it, which may name them. */
+    public void erasePerson(JdbcClient db, OrderRow row, Instant now) {
+        update(db, row.id(), row.order().withoutPerson(), now);
+        db.sql("update shop_order set erased_at = ? where id = ?")
+                .params(now.toEpochMilli(), row.id())
+                .update();
+        db.sql("delete from order_note where order_id = ?").param(row.id()).update();
     }
 
     /** Keys of every shop that orders came from. */
@@ -80,7 +100,7 @@ public class OrderRepository {
                         now.toEpochMilli())
                 .query(Long.class)
                 .single();
-        return new OrderRow(id, o, Stage.ORDERED.code(), null, source, now.truncatedTo(ChronoUnit.MILLIS));
+        return new OrderRow(id, o, Stage.ORDERED.code(), null, source, now.truncatedTo(ChronoUnit.MILLIS), false);
     }
 
     public void update(JdbcClient db, long id, Order o, Instant now) {
@@ -155,7 +175,8 @@ public class OrderRepository {
                 rs.getString(2),
                 Stage.fromCode(rs.getString(3)).orElse(null),
                 rs.getString(5),
-                Instant.ofEpochMilli(rs.getLong(6)));
+                Instant.ofEpochMilli(rs.getLong(6)),
+                rs.getObject(7) != null);
     }
 
     /** What was read last, by its text: one scan asks for its order several times. */

@@ -7,11 +7,11 @@ import upbeat.herald.core.journey.Stage;
 
 /**
  * An order as it is kept. @param stage word of {@link upbeat.herald.core.journey.OrderStage}; {@code ended} cancelled
- * or refunded, or null
+ * or refunded, or null; {@code isErased} true where its customer's data was erased, for good
  */
 public record OrderRow(
-        long id, Order order, String stage, @Nullable Stage ended, String source, Instant updatedAt) {
+        long id, Order order, String stage, @Nullable Stage ended, String source, Instant updatedAt, boolean isErased) {
     public OrderRow withStage(String other) {
-        return new OrderRow(id, order, other, ended, source, updatedAt);
+        return new OrderRow(id, order, other, ended, source, updatedAt, isErased);
     }
 }
