@@ -93,7 +93,7 @@ class CustomerErasureTest extends OwnAppTestCase {
         for (String trace : List.of("forget.me", "701740671"))
             assertThat(findInDatabase(trace)).as(trace).isEmpty();
         assertThat(person.call("GET", "/ui/orders?search=forget.me", null).body())
-                .contains("\"orders\":[]");
+                .contains("\"rows\":[]");
     }
 
     @Test
