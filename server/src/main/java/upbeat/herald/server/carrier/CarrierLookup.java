@@ -29,6 +29,11 @@ public class CarrierLookup {
                     .filter(c ->
                             c.key().equalsIgnoreCase(name.strip()) || c.name().equalsIgnoreCase(name.strip()))
                     .findFirst();
+        return findAmong(db, all, trackingNumber);
+    }
+
+    /** By the number alone. @param all every carrier there is */
+    public Optional<Carrier> findAmong(JdbcClient db, List<Carrier> all, @Nullable String trackingNumber) {
         List<Carrier> fit = fitting(all, trackingNumber, true);
         if (fit.isEmpty()) fit = fitting(all, trackingNumber, false); // its shape, with a digit wrong
         if (fit.size() == 1) return Optional.of(fit.get(0));

@@ -112,20 +112,35 @@ public class ReportIngestService {
                 ParcelRepository.Number.of(row.parcel().carrier(), row.parcel().trackingNumber());
         WorkingSet open = loader.loadByNumber(db, Set.of(number));
         WorkingParcel parcel = Objects.requireNonNull(open.byId.get(row.id()));
+        return markStage(open, parcel, plan.findNotices(db), stage, at, source, now)
+                ? Optional.of(loader.save(db, open, now))
+                : Optional.empty();
+    }
+
+    /** The same for one of several, not written yet. @return false where nothing is new in it */
+    boolean markStage(
+            WorkingSet open,
+            WorkingParcel parcel,
+            List<Notice> notices,
+            Stage stage,
+            Instant at,
+            String source,
+            Instant now) {
         String day = parcel.localDay(at);
-        if (parcel.announced.contains(stage.code() + "/" + StageVisit.ONCE)) return Optional.empty();
+        if (parcel.announced.contains(stage.code() + "/" + StageVisit.ONCE)) return false;
         Optional<Long> id = open.addScan(new ScanRepository.ScanRow(
                 0,
-                new ParcelRepository.Number(number.carrier(), number.compact()),
-                row.id(),
+                ParcelRepository.Number.of(
+                        parcel.row().parcel().carrier(), parcel.row().parcel().trackingNumber()),
+                parcel.row().id(),
                 new ScanRepository.Event(null, "Marked as " + stage.label(), at, day, null, null),
                 stage,
                 false,
                 source,
                 now));
-        if (id.isEmpty()) return Optional.empty();
-        report(open, parcel, plan.findNotices(db), new Report(id.get().toString(), stage, at, day), now, false);
-        return Optional.of(loader.save(db, open, now));
+        if (id.isEmpty()) return false;
+        report(open, parcel, notices, new Report(id.get().toString(), stage, at, day), now, false);
+        return true;
     }
 
     /** Reads the scans that came before anybody said whose parcel it is. @return how many messages were planned */

@@ -31,6 +31,10 @@ final class WorkingSet {
 
     final Map<Long, WorkingParcel> byId = new HashMap<>();
     final Map<Long, WorkingOrder> orders = new HashMap<>();
+    /** Not written yet, as their parcels may not be. */
+    final List<WorkingOrder> newOrders = new ArrayList<>();
+
+    final List<WorkingParcel> newParcels = new ArrayList<>();
     final List<StageVisitRepository.Visit> visits = new ArrayList<>();
     final List<MessageRepository.NewMessage> messages = new ArrayList<>();
     private final Set<ParcelRepository.Number> numbers;
@@ -99,7 +103,9 @@ final class WorkingSet {
     }
 
     List<ParcelRepository.Touch> touches() {
+        Set<WorkingParcel> written = Set.copyOf(newParcels);
         return byId.values().stream()
+                .filter(p -> !written.contains(p))
                 .filter(p -> p.movedAt() != null || p.scannedAt() != null)
                 .map(p -> new ParcelRepository.Touch(p.row().id(), p.row().stage(), p.movedAt(), p.scannedAt()))
                 .toList();

@@ -1,6 +1,7 @@
 package upbeat.herald.server.ingest;
 
 import java.time.Instant;
+import java.util.Collection;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
@@ -66,15 +67,7 @@ class WorkingSetLoader {
         if (ids.isEmpty()) return;
         Map<Long, List<ParcelRow>> besides =
                 loadById.findSiblings(db, ids).stream().collect(Collectors.groupingBy(ParcelRow::orderId));
-        List<OrderRow> rows = orders.get(db, besides.keySet());
-        Map<Long, RunningHistory> histories = situations.loadRunningHistory(db, rows);
-        for (OrderRow row : rows)
-            open.orders.put(
-                    row.id(),
-                    new WorkingOrder(
-                            row,
-                            besides.getOrDefault(row.id(), List.of()),
-                            Objects.requireNonNull(histories.get(row.id()))));
+        addOrders(db, open, orders.get(db, besides.keySet()), besides);
         Map<Long, List<Report>> reports = scans.findReports(db, ids);
         Map<Long, Set<String>> told = visits.findKeys(db, ids);
         for (List<ParcelRow> siblings : besides.values()) {
@@ -88,17 +81,37 @@ class WorkingSetLoader {
         }
     }
 
+    /** Orders that are worked on besides those of the parcels. @param parcels of each, by its id */
+    void addOrders(JdbcClient db, WorkingSet open, Collection<OrderRow> rows, Map<Long, List<ParcelRow>> parcels) {
+        Map<Long, RunningHistory> histories = situations.loadRunningHistory(db, rows);
+        for (OrderRow row : rows)
+            open.orders.put(
+                    row.id(),
+                    new WorkingOrder(
+                            row,
+                            parcels.getOrDefault(row.id(), List.of()),
+                            Objects.requireNonNull(histories.get(row.id()))));
+    }
+
     /** Writes everything down. @return how many messages were planned */
     int save(JdbcClient db, WorkingSet open, Instant now) {
+        orders.insert(db, open.newOrders.stream().map(WorkingOrder::row).toList(), now);
+        loadById.insert(
+                db,
+                open.newParcels.stream()
+                        .map(p -> new ParcelRepository.NewParcel(
+                                p.row(), p.movedAt() == null ? p.row().createdAt() : p.movedAt()))
+                        .toList());
         scans.insert(db, open.newScans(scans.maxId(db)));
         scans.markLate(db, open.turnedLate());
         visits.insert(db, open.visits, now);
         loadById.updateTouched(db, open.touches());
         watches.endFinished(db, open.finishedParcels(), now);
+        Set<WorkingOrder> written = Set.copyOf(open.newOrders);
         orders.updateStages(
                 db,
                 open.orders.values().stream()
-                        .filter(WorkingOrder::isMoved)
+                        .filter(o -> o.isMoved() && !written.contains(o))
                         .map(WorkingOrder::row)
                         .toList());
         return plan.save(db, open.messages);

@@ -8,6 +8,7 @@ import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
@@ -28,6 +29,13 @@ public class OrderRepository {
     private static final String BY_CONTACT = "select " + COLUMNS + " from shop_order o where o.id in (" + """
             select id from shop_order where email is not null and lower(email) = lower(?)
             union select id from shop_order where phone = ?) order by o.placed_at desc, o.id desc limit ?""";
+    private static final String BY_NUMBERS =
+            "select " + COLUMNS + " from json_each(?) n cross join shop_order o on o.shop = ? and o.number = n.value";
+    private static final String INSERT_MANY = """
+            insert into shop_order (id, shop, number, placed_at, name, email, phone, country, payment, stage, body, source,
+            updated_at) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)""";
+    private static final String TAG =
+            "insert into order_tag (order_id, tag, at, source) values (?, ?, ?, ?) on conflict do nothing";
     private static final String STAGES = "update shop_order set stage = ? where id = ?";
     private static final String LATEST =
             "select " + COLUMNS + " from shop_order o order by o.placed_at desc, o.id desc limit ?";
@@ -42,6 +50,50 @@ public class OrderRepository {
                 .params(shop, number)
                 .query(OrderRepository::mapRow)
                 .optional();
+    }
+
+    /** Those of a shop that are known, by their numbers. */
+    public Map<String, OrderRow> find(JdbcClient db, String shop, Collection<String> numbers) {
+        return db.sql(BY_NUMBERS).params(Json.write(numbers), shop).query(OrderRepository::mapRow).list().stream()
+                .collect(Collectors.toMap(r -> r.order().number(), r -> r));
+    }
+
+    /** After which ids are free. */
+    public long maxId(JdbcClient db) {
+        return db.sql("select coalesce(max(id), 0) from shop_order")
+                .query(Long.class)
+                .single();
+    }
+
+    /** New orders under ids that are free, with their tags. */
+    public void insert(JdbcClient db, Collection<OrderRow> rows, Instant now) {
+        BatchUpdate.execute(
+                db,
+                INSERT_MANY,
+                rows.stream()
+                        .map(r -> new Object[] {
+                            r.id(),
+                            r.order().shop(),
+                            r.order().number(),
+                            r.order().placedAt().toEpochMilli(),
+                            name(r.order()),
+                            email(r.order()),
+                            phone(r.order()),
+                            country(r.order()),
+                            r.order().purchase().payment().code(),
+                            r.stage(),
+                            Json.write(r.order()),
+                            r.source(),
+                            now.toEpochMilli()
+                        })
+                        .toList());
+        BatchUpdate.execute(
+                db,
+                TAG,
+                rows.stream()
+                        .flatMap(r -> r.order().tags().stream()
+                                .map(t -> new Object[] {r.id(), t, now.toEpochMilli(), r.source()}))
+                        .toList());
     }
 
     public OrderRow get(JdbcClient db, long id) {
@@ -140,9 +192,7 @@ public class OrderRepository {
     }
 
     public void addTag(JdbcClient db, long id, String tag, String source, Instant now) {
-        db.sql("insert into order_tag (order_id, tag, at, source) values (?, ?, ?, ?) on conflict do nothing")
-                .params(id, tag, now.toEpochMilli(), source)
-                .update();
+        db.sql(TAG).params(id, tag, now.toEpochMilli(), source).update();
     }
 
     public void removeTag(JdbcClient db, long id, @Nullable String tag) {

@@ -38,6 +38,13 @@ public class ParcelRepository {
     private static final String INSERT = """
             insert into parcel (order_id, carrier, tracking_number, compact, items, stage, stage_at, source, created_at)
             values (?, ?, ?, ?, ?, ?, ?, ?, ?) returning id""";
+    private static final String INSERT_MANY = """
+            insert into parcel (id, order_id, carrier, tracking_number, compact, items, stage, stage_at, source, created_at)
+            values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)""";
+    private static final String BY_COMPACT = """
+            select carrier, compact, id from parcel where compact in (select value from json_each(:numbers))
+            union all
+            select carrier, compact, parcel_id from parcel_leg where compact in (select value from json_each(:numbers))""";
     private static final String TOUCH = """
             update parcel set stage = coalesce(?, stage), stage_at = coalesce(?, stage_at), last_scan_at = nullif(max(coalesce(last_scan_at, 0), coalesce(?, 0)), 0) where id = ?""";
 
@@ -109,6 +116,53 @@ public class ParcelRepository {
                 ids.put(new Number(rs.getString(1), rs.getString(2)), rs.getLong(3));
             });
         return ids;
+    }
+
+    /** The parcels with these numbers of whatever carrier, also those that went on under one of them. */
+    public Map<Number, Long> findIdsByCompact(JdbcClient db, Collection<String> numbers) {
+        Map<Number, Long> ids = new HashMap<>();
+        db.sql(BY_COMPACT).param("numbers", Json.write(numbers)).query((ResultSet rs) -> {
+            ids.putIfAbsent(new Number(rs.getString(1), rs.getString(2)), rs.getLong(3));
+        });
+        return ids;
+    }
+
+    public List<ParcelRow> find(JdbcClient db, Collection<Long> ids) {
+        return db.sql(COLUMNS + "where id in (select value from json_each(?))")
+                .param(Json.write(ids))
+                .query(ParcelRepository::row)
+                .list();
+    }
+
+    /** After which ids are free. */
+    public long maxId(JdbcClient db) {
+        return db.sql("select coalesce(max(id), 0) from parcel")
+                .query(Long.class)
+                .single();
+    }
+
+    /** A new parcel, and when it came to the stage where it stands. */
+    public record NewParcel(ParcelRow row, Instant stageAt) {}
+
+    /** New parcels under ids that are free. */
+    public void insert(JdbcClient db, Collection<NewParcel> parcels) {
+        BatchUpdate.execute(
+                db,
+                INSERT_MANY,
+                parcels.stream()
+                        .map(n -> new Object[] {
+                            n.row().id(),
+                            n.row().orderId(),
+                            n.row().parcel().carrier(),
+                            n.row().parcel().trackingNumber(),
+                            TrackingNumber.compact(n.row().parcel().trackingNumber()),
+                            Json.write(n.row().parcel().items()),
+                            n.row().stage().code(),
+                            n.stageAt().toEpochMilli(),
+                            n.row().source(),
+                            n.row().createdAt().toEpochMilli()
+                        })
+                        .toList());
     }
 
     /** All parcels of the orders that these parcels belong to. */

@@ -31,6 +31,8 @@ public class ScanRepository {
     private static final String INSERT = """
             insert into scan (id, carrier, compact, parcel_id, code, text, at, day, place, stage, late, source, received_at, expected_on)
             values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)""";
+    private static final String WAITING_FOR =
+            "select distinct compact from scan where parcel_id is null and compact in (select value from json_each(?))";
     private static final String SAME_NUMBER = """
             select s.carrier, s.compact, s.at, s.code, s.text, s.place from json_each(?) n cross join scan s on s.carrier = n.value->>0 and s.compact = n.value->>1""";
 
@@ -181,6 +183,14 @@ public class ScanRepository {
                 .stream()
                 .sorted(Comparator.comparing((ScanRow x) -> x.event().at()).thenComparing(ScanRow::id))
                 .toList();
+    }
+
+    /** Those of these numbers, of whatever carrier, that scans wait for whose parcel nobody named yet. */
+    public Set<String> findWaiting(JdbcClient db, Collection<String> numbers) {
+        return new HashSet<>(db.sql(WAITING_FOR)
+                .param(Json.write(numbers))
+                .query(String.class)
+                .list());
     }
 
     public Optional<ScanRow> find(JdbcClient db, long id) {

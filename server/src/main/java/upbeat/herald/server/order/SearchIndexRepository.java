@@ -1,10 +1,15 @@
 package upbeat.herald.server.order;
 
+import java.sql.ResultSet;
+import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.journey.SearchTerms;
+import upbeat.herald.server.platform.persistence.BatchUpdate;
 import upbeat.herald.server.platform.persistence.Json;
 
 /** The word index of orders (SQLite FTS5), kept in the transaction that changes an order. */
@@ -14,6 +19,13 @@ public class SearchIndexRepository {
             select tracking_number from parcel where order_id = :id
             union all
             select l.tracking_number from parcel_leg l join parcel p on p.id = l.parcel_id where p.order_id = :id""";
+
+    private static final String TRACKING_NUMBERS_OF_MANY = """
+            select order_id, tracking_number from parcel where order_id in (select value from json_each(:ids))
+            union all
+            select p.order_id, l.tracking_number from parcel p join parcel_leg l on l.parcel_id = p.id
+            where p.order_id in (select value from json_each(:ids))""";
+    private static final String INDEX = "insert or replace into order_search (rowid, words) values (?, ?)";
 
     /** Brings an order's words up to date. */
     public void index(JdbcClient db, long id, Order order) {
@@ -26,9 +38,26 @@ public class SearchIndexRepository {
 
     /** The same, where the tracking numbers are at hand. */
     public void index(JdbcClient db, long id, Order order, List<String> numbers) {
-        db.sql("insert or replace into order_search (rowid, words) values (?, ?)")
-                .params(id, SearchTerms.termsOf(order, numbers))
-                .update();
+        db.sql(INDEX).params(id, SearchTerms.termsOf(order, numbers)).update();
+    }
+
+    /** Brings the words of many orders up to date, after their parcels were written. */
+    public void index(JdbcClient db, Map<Long, Order> orders) {
+        Map<Long, List<String>> numbers = new HashMap<>();
+        db.sql(TRACKING_NUMBERS_OF_MANY)
+                .param("ids", Json.write(orders.keySet()))
+                .query((ResultSet rs) -> {
+                    numbers.computeIfAbsent(rs.getLong(1), id -> new ArrayList<>())
+                            .add(rs.getString(2));
+                });
+        BatchUpdate.execute(
+                db,
+                INDEX,
+                orders.entrySet().stream()
+                        .map(o -> new Object[] {
+                            o.getKey(), SearchTerms.termsOf(o.getValue(), numbers.getOrDefault(o.getKey(), List.of()))
+                        })
+                        .toList());
     }
 
     void deleteAll(JdbcClient db) {

@@ -35,7 +35,7 @@ import upbeat.herald.server.platform.signal.WorkSignal;
 @Component
 class ImportRunner implements InitializingBean, DisposableBean {
     private static final Logger LOG = LoggerFactory.getLogger(ImportRunner.class);
-    private static final int TOGETHER = 200;
+    private static final int TOGETHER = 500;
     private static final int SHOWN = 1_000;
     private final ImportRunRepository runs;
     private final SpreadsheetImport take;
