@@ -59,6 +59,22 @@ async function call<T>(method: string, path: string, body?: unknown, version?: s
   return answer as T;
 }
 
+/** A whole file, or a refusal: one that breaks off is not kept as if it were whole. */
+async function download(path: string, signal: AbortSignal): Promise<Blob> {
+  const broken = 'The connection broke off before the file was complete. Nothing was saved; try again.';
+  const response = await fetch(path, { signal, credentials: 'same-origin' }).catch((e: Error) => {
+    throw signal.aborted ? e : new Problem(0, broken);
+  });
+  if (!response.ok)
+    throw new Problem(
+      response.status,
+      (await response.json().catch(() => undefined))?.detail ?? `The server answered with status ${response.status}.`,
+    );
+  return response.blob().catch((e: Error) => {
+    throw signal.aborted ? e : new Problem(0, broken);
+  });
+}
+
 const get = <T>(path: string) => call<T>('GET', path);
 const at = (shop: string, number: string) => `${encodeURIComponent(shop)}/${encodeURIComponent(number)}`;
 const query = (params: Record<string, string | undefined>) => {
@@ -106,7 +122,9 @@ export const api = {
   orders: (filter: OrderFilter, after?: string) => get<Schemas['Page']>(`/ui/orders${query({ ...filter, after })}`),
   ordersCount: (filter: OrderFilter) => get<Schemas['Count']>(`/ui/orders-count${query(filter)}`),
   ordersChoices: () => get<Schemas['Choices']>('/ui/orders-choices'),
-  ordersExport: (format: string, filter: OrderFilter) => `/ui/orders-export.${format}${query(filter)}`,
+  exportOrders: (format: string, filter: OrderFilter, progress: string, signal: AbortSignal) =>
+    download(`/ui/orders-export.${format}${query({ ...filter, progress })}`, signal),
+  exportProgress: (id: string) => get<Schemas['Done']>(`/ui/orders-export-progress/${id}`),
   keepView: (name: string, filter: string) =>
     call<Schemas['View']>('POST', '/ui/orders-views', { name, query: filter }),
   dropView: (id: number) => call<void>('DELETE', `/ui/orders-views/${id}`),

@@ -3,7 +3,9 @@ import { App, Button, Dropdown, Input, Popover, Select } from 'antd';
 import { useState } from 'react';
 import { api, type OrderFilter, type Schemas } from '../api/client';
 import { STAGE_WORDS } from '../words';
+import { ExportProgress } from './ExportProgress';
 import { MESSAGE_WORDS, NAMES, toAddress, words } from './filter';
+import { useExport } from './useExport';
 
 type Props = {
   filter: OrderFilter;
@@ -19,6 +21,7 @@ export function FilterBar({ filter, choices, dense, onDensity, onChange, onLoad 
   const queries = useQueryClient();
   const { message } = App.useApp();
   const [name, setName] = useState('');
+  const { exporting, start, stop } = useExport();
   const set = NAMES.filter((n) => filter[n]);
   const count = useQuery({
     queryKey: ['orders-count', filter],
@@ -161,21 +164,19 @@ export function FilterBar({ filter, choices, dense, onDensity, onChange, onLoad 
       <button type="button" className="pill" aria-pressed={dense} onClick={onDensity}>
         {dense ? 'Wide rows' : 'Narrow rows'}
       </button>
-      <Dropdown
-        menu={{
-          items: ['csv', 'xlsx'].map((f) => ({
-            key: f,
-            label: (
-              <a href={api.ordersExport(f, filter)} download>
-                {f.toUpperCase()}
-              </a>
-            ),
-          })),
-        }}
-        trigger={['click']}
-      >
-        <Button size="small">Export</Button>
-      </Dropdown>
+      {exporting ? (
+        <ExportProgress exporting={exporting} onStop={stop} />
+      ) : (
+        <Dropdown
+          menu={{
+            items: ['csv', 'xlsx'].map((f) => ({ key: f, label: f.toUpperCase() })),
+            onClick: ({ key }) => start(key, filter),
+          }}
+          trigger={['click']}
+        >
+          <Button size="small">Export</Button>
+        </Dropdown>
+      )}
       <Button size="small" onClick={onLoad}>
         Import a file
       </Button>

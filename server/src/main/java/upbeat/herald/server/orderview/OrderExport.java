@@ -9,6 +9,7 @@ import java.time.Instant;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
+import java.util.function.IntConsumer;
 import org.dhatim.fastexcel.Workbook;
 import org.dhatim.fastexcel.Worksheet;
 import org.jspecify.annotations.Nullable;
@@ -65,11 +66,13 @@ class OrderExport {
         void write(List<String> cells) throws IOException;
     }
 
-    void write(JdbcClient db, OrderFilter filter, boolean csv, OutputStream out, Instant now) throws IOException {
+    /** @param onOrders told of every few orders that were written */
+    void write(JdbcClient db, OrderFilter filter, boolean csv, OutputStream out, Instant now, IntConsumer onOrders)
+            throws IOException {
         if (csv) {
             Writer text = new OutputStreamWriter(out, StandardCharsets.UTF_8);
             text.write('\ufeff');
-            lines(db, filter, now, cells -> text.write(SafeCell.toCsvLine(cells)));
+            lines(db, filter, now, onOrders, cells -> text.write(SafeCell.toCsvLine(cells)));
             text.flush();
             return;
         }
@@ -77,7 +80,7 @@ class OrderExport {
             Worksheet sheet = book.newWorksheet("Orders");
             sheet.freezePane(0, 1);
             int[] row = {0};
-            lines(db, filter, now, cells -> {
+            lines(db, filter, now, onOrders, cells -> {
                 if (row[0] >= MOST_SHEET_ROWS) return;
                 if (row[0] == MOST_SHEET_ROWS - 1) {
                     sheet.value(row[0]++, 0, "The sheet is full: XLSX ends at this row. Export as CSV for the rest.");
@@ -92,7 +95,8 @@ class OrderExport {
     }
 
     /** Everything that fits the filter, page by page by its key, without a limit of rows or time. */
-    private void lines(JdbcClient db, OrderFilter filter, Instant now, Line line) throws IOException {
+    private void lines(JdbcClient db, OrderFilter filter, Instant now, IntConsumer onOrders, Line line)
+            throws IOException {
         line.write(HEADINGS);
         String after = null;
         do {
@@ -106,6 +110,7 @@ class OrderExport {
                 if (its.isEmpty()) line.write(cells(order, null, marks));
                 for (ParcelRow p : its) line.write(cells(order, p, marks));
             }
+            onOrders.accept(page.orders().size());
             after = page.next();
         } while (after != null);
     }

@@ -52,7 +52,13 @@ class OrderListController {
     ResponseEntity<StreamingResponseBody> export(
             @PathVariable String format,
             @ParameterObject OrderFilter.Traits traits,
-            @ParameterObject OrderFilter.State state) {
-        return service.export(format, new OrderFilter(traits, state));
+            @ParameterObject OrderFilter.State state,
+            @RequestParam(required = false) @Nullable String progress) {
+        return service.export(format, new OrderFilter(traits, state), progress);
+    }
+
+    @GetMapping("/orders-export-progress/{id}")
+    ExportProgress.Done exportProgress(@PathVariable String id) {
+        return service.findExportProgress(id);
     }
 }

@@ -2,6 +2,7 @@ package upbeat.herald.server.orderview;
 
 import java.time.InstantSource;
 import java.util.List;
+import java.util.function.IntConsumer;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.ResponseEntity;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -20,6 +21,7 @@ class OrderListService {
     private static final int COUNTED = 10_000;
     private final StageCountRepository counts;
     private final OrderExport export;
+    private final ExportProgress progress;
     private final CarrierRepository carriers;
     private final OrderListRepository orderList;
     private final OrderRepository orders;
@@ -30,6 +32,7 @@ class OrderListService {
     OrderListService(
             StageCountRepository counts,
             OrderExport export,
+            ExportProgress progress,
             CarrierRepository carriers,
             OrderListRepository orderList,
             OrderRepository orders,
@@ -38,6 +41,7 @@ class OrderListService {
             InstantSource clock) {
         this.counts = counts;
         this.export = export;
+        this.progress = progress;
         this.carriers = carriers;
         this.orderList = orderList;
         this.orders = orders;
@@ -86,10 +90,16 @@ class OrderListService {
                 carriers.findDefaultKey(reader).orElse(null));
     }
 
-    ResponseEntity<StreamingResponseBody> export(String format, OrderFilter filter) {
+    /** @param progressId under which {@link #findExportProgress} says how far it has come, or null */
+    ResponseEntity<StreamingResponseBody> export(String format, OrderFilter filter, @Nullable String progressId) {
         if (!format.equals("csv") && !format.equals("xlsx")) throw new NotFoundException("Choose CSV or XLSX");
         boolean csv = format.equals("csv");
         filter.toSql(clock.instant());
+        if (progressId != null && !progressId.matches("[A-Za-z0-9-]{8,40}"))
+            throw new HeraldException("progress", "Choose 8 to 40 letters, digits and hyphens");
+        IntConsumer onOrders = progressId == null
+                ? n -> {}
+                : progress.begin(progressId, orderList.count(reader, filter, Integer.MAX_VALUE, clock.instant()))::add;
         return ResponseEntity.ok()
                 .header(
                         "Content-Type",
@@ -97,6 +107,10 @@ class OrderListService {
                                 ? "text/csv;charset=UTF-8"
                                 : "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet")
                 .header("Content-Disposition", "attachment; filename=\"orders." + format + "\"")
-                .body(out -> export.write(reader, filter, csv, out, clock.instant()));
+                .body(out -> export.write(reader, filter, csv, out, clock.instant(), onOrders));
+    }
+
+    ExportProgress.Done findExportProgress(String id) {
+        return progress.find(id).orElseThrow(() -> new NotFoundException("No export goes by this name"));
     }
 }

@@ -44,6 +44,19 @@ class OrderExportTest extends OwnAppTestCase {
     }
 
     @Test
+    void whoWaitsIsToldHowFarItIs() {
+        String id = "waiting-for-this";
+        assertThat(person.call("GET", "/ui/orders-export-progress/" + id, null).status())
+                .isEqualTo(404);
+        person.call("GET", "/ui/orders-export.csv?shop=bulk&progress=" + id, null);
+        assertThat(person.call("GET", "/ui/orders-export-progress/" + id, null).body())
+                .isEqualTo("{\"done\":" + MANY + ",\"total\":" + MANY + "}");
+        assertThat(person.call("GET", "/ui/orders-export.csv?progress=no%20name", null)
+                        .status())
+                .isEqualTo(422);
+    }
+
+    @Test
     void xlsxHoldsTheSame() throws IOException {
         byte[] file = person.bytes("/ui/orders-export.xlsx");
         try (ReadableWorkbook book = new ReadableWorkbook(new ByteArrayInputStream(file));
