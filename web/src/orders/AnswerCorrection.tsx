@@ -59,7 +59,7 @@ export function AnswerCorrection({ shop, number }: { shop: string; number: strin
           .filter((c) => c.button !== chosen.button)
           .map((c) => ({ value: c.button, label: c.label }))}
       />
-      <label htmlFor="answer-why">Why (for the timeline)</label>
+      <label htmlFor="answer-why">Reason (shown in the timeline)</label>
       <Input id="answer-why" maxLength={200} value={why} onChange={(e) => setWhy(e.target.value)} />
       <div className="actions">
         <Button type="primary" disabled={!button || !why.trim()} onClick={save}>

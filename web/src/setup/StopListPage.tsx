@@ -24,10 +24,10 @@ export function StopListPage({ now }: { now: string }) {
     <div className="work">
       <main className="main pad">
         <p className="under">
-          Nothing is sent to an address on the stop list. Addresses are kept as a code that can’t be read, so one can be
-          looked up but the list can’t be shown.
+          Nothing is sent to an address on the stop list. Only a coded form of each address is kept, so you can look one
+          up, but the list itself can’t be shown.
         </p>
-        <section className="card form" aria-label="Look up an address">
+        <section className="card form mt12" aria-label="Look up an address">
           <h2>Look up an address</h2>
           <form
             className="row wrap"
@@ -67,7 +67,7 @@ export function StopListPage({ now }: { now: string }) {
             </div>
           ))}
           {found && (
-            <p role="status" className="row wrap">
+            <p role="status" className="row wrap mt12">
               {found.reason ? (
                 <>
                   <span className="mark bad">on the list</span>

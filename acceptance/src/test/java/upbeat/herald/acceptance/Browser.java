@@ -13,7 +13,7 @@ import java.util.Map;
 
 /**
  * Debian's Chromium without a monitor, at the size the product is drawn for. Whatever the page complains of is kept,
- * but for refusals it is meant to show (401, 422).
+ * but for refusals it is meant to show (401, 412, 422).
  */
 final class Browser implements AutoCloseable {
     private static final List<String> ARGUMENTS = List.of(
@@ -46,7 +46,7 @@ final class Browser implements AutoCloseable {
         page = context.newPage();
         page.onPageError(complaints::add);
         page.onConsoleMessage(m -> {
-            if (m.type().equals("error") && !m.text().matches(".*status of (401|422).*")) complaints.add(m.text());
+            if (m.type().equals("error") && !m.text().matches(".*status of (401|412|422).*")) complaints.add(m.text());
         });
     }
 
