@@ -199,7 +199,7 @@ final class Floors {
         }
     }
 
-    private static Connection open(Path file) throws Exception {
+    static Connection open(Path file) throws Exception {
         SQLiteConfig config = new SQLiteConfig();
         config.setJournalMode(SQLiteConfig.JournalMode.WAL);
         config.setSynchronous(SQLiteConfig.SynchronousMode.FULL);
