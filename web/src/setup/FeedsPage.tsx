@@ -40,7 +40,7 @@ const ENDED: Record<string, string> = {
 
 /** Feeds: folders that are watched and addresses that are asked, each with limits, and what ended every run. */
 export function FeedsPage({ now }: { now: string }) {
-  const feeds = useQuery({ queryKey: keys.feeds, queryFn: api.feeds, refetchInterval: 2000 });
+  const feeds = useQuery({ queryKey: keys.feeds, queryFn: api.feeds });
   const choices = useQuery({ queryKey: keys.choices, queryFn: api.ordersChoices });
   const carriers = (choices.data?.carriers ?? []).filter((c) => c.inUse);
   const carrierName = (key: string) => choices.data?.carriers.find((c) => c.key === key)?.name ?? key;

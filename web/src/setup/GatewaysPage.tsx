@@ -12,7 +12,7 @@ import { useDo } from './useDo';
 
 /** Gateways: the accounts through which messages leave, each tried before it is used. */
 export function GatewaysPage() {
-  const all = useQuery({ queryKey: keys.gateways, queryFn: api.gateways, refetchInterval: 5000 });
+  const all = useQuery({ queryKey: keys.gateways, queryFn: api.gateways, refetchInterval: 15_000 });
   if (all.isError) return <Failed error={all.error} again={() => all.refetch()} />;
   return (
     <div className="work">

@@ -107,7 +107,6 @@ function Shop({ shopKey, now }: { shopKey: string; now: string }) {
   const arrivals = useQuery({
     queryKey: keys.arrivals(shopKey, state),
     queryFn: () => api.arrivals(shopKey, state),
-    refetchInterval: 1500,
     placeholderData: (old) => old,
   });
   const kit = useQuery({ queryKey: keys.shopKit, queryFn: api.shopKit, staleTime: Infinity });

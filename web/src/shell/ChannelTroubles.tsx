@@ -5,7 +5,7 @@ import { channelLabel } from '../channels';
 
 /** One line for each channel that nothing can be sent by now, wherever the coordinator is. */
 export function ChannelTroubles() {
-  const gateways = useQuery({ queryKey: keys.gateways, queryFn: api.gateways, refetchInterval: 15_000 });
+  const gateways = useQuery({ queryKey: keys.gateways, queryFn: api.gateways, refetchInterval: 60_000 });
   const troubled = gateways.data?.filter((g) => g.trouble) ?? [];
   if (troubled.length === 0) return null;
   return (

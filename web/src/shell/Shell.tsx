@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { lazy, Suspense, useEffect, useRef, useState } from 'react';
+import { lazy, Suspense, useRef, useState } from 'react';
 import { Navigate, NavLink, Route as Path, Routes, useNavigate } from 'react-router';
 import { api, keys } from '../api/client';
 import { FirstKey } from '../people/FirstKey';
@@ -8,6 +8,8 @@ import { ChannelTroubles } from './ChannelTroubles';
 import { Failed } from './Failed';
 import { Flag } from './Flag';
 import { StaleSave } from './StaleSave';
+import { useChanges } from './useChanges';
+import { useNow } from './useNow';
 import { usePageTitle } from './usePageTitle';
 import { usePlaceKeys } from './usePlaceKeys';
 
@@ -21,7 +23,7 @@ const KeyboardHelp = lazy(() => import('./KeyboardHelp'));
 
 /** The frame around every place: sign-in first, then the bar, the place, and the keys that work everywhere. */
 export function Shell() {
-  const session = useQuery({ queryKey: keys.session, queryFn: api.session, refetchInterval: 5000 });
+  const session = useQuery({ queryKey: keys.session, queryFn: api.session });
   const queries = useQueryClient();
   const navigate = useNavigate();
   const find = useRef<HTMLInputElement>(null);
@@ -35,26 +37,8 @@ export function Shell() {
     () => setHelp(true),
   );
   usePageTitle(!!session.data?.name);
-  const now = session.data?.now;
-  useEffect(() => {
-    // The clock moved, or time went by: what is shown may be older than what is true.
-    if (now)
-      queries.invalidateQueries({
-        predicate: (q) =>
-          [
-            'route',
-            'orders',
-            'orders-count',
-            'order',
-            'verdicts',
-            'plan',
-            'feeds',
-            'unmapped',
-            'shops',
-            'wordings',
-          ].includes(String(q.queryKey[0])),
-      });
-  }, [now, queries]);
+  const now = useNow(session.data);
+  useChanges(!!session.data?.name);
 
   if (session.isError) return <Failed error={session.error} again={() => session.refetch()} />;
   if (!session.data) return <div className="empty">Loading …</div>;
@@ -127,14 +111,14 @@ export function Shell() {
       <StaleSave />
       <Suspense fallback={<div className="empty">Loading …</div>}>
         <Routes>
-          <Path path="/orders" element={<OrdersPlace now={session.data.now} />} />
-          <Path path="/orders/:shop/:number" element={<OrdersPlace now={session.data.now} />} />
+          <Path path="/orders" element={<OrdersPlace now={now} />} />
+          <Path path="/orders/:shop/:number" element={<OrdersPlace now={now} />} />
           <Path path="/plan" element={<PlanPlace />} />
           <Path path="/plan/:id" element={<PlanPlace />} />
           <Path path="/wording" element={<WordingPlace />} />
           <Path path="/wording/:notice/:channel" element={<WordingPlace />} />
-          <Path path="/setup/*" element={<SetupPlace now={session.data.now} />} />
-          {session.data.demo && <Path path="/test-bench" element={<TestBench now={session.data.now} />} />}
+          <Path path="/setup/*" element={<SetupPlace now={now} />} />
+          {session.data.demo && <Path path="/test-bench" element={<TestBench now={now} />} />}
           <Path path="*" element={<Navigate to="/orders" replace />} />
         </Routes>
       </Suspense>

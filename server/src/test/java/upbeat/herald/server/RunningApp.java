@@ -155,6 +155,20 @@ public final class RunningApp implements AutoCloseable {
                     .getValue();
         }
 
+        /** An answer that goes on, read as it comes; closing it ends the call. */
+        public java.io.InputStream stream(String path) {
+            try {
+                return client.send(
+                                HttpRequest.newBuilder(URI.create(url + path))
+                                        .GET()
+                                        .build(),
+                                HttpResponse.BodyHandlers.ofInputStream())
+                        .body();
+            } catch (IOException | InterruptedException e) {
+                throw new IllegalStateException(e);
+            }
+        }
+
         public byte[] bytes(String path) {
             try {
                 return client.send(

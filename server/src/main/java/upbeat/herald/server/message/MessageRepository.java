@@ -66,9 +66,7 @@ public class MessageRepository {
             next_try_at = ? where seq = ? and status in ('planned', 'waiting')""";
     private static final String FIND_ALL = """
             select m.*, o.shop as shop, o.number as number from message m join shop_order o on o.id = m.order_id
-            where m.seq > :after and (:shop is null or o.shop = :shop) and (:order is null or o.number = :order)
-            and (:status is null or m.status = :status) and (:since is null or m.planned_at >= :since)
-            order by m.seq limit :limit""";
+            where m.seq > :after""";
 
     /** A message to be kept for the first time. @param status planned, or withheld with a reason */
     public record NewMessage(
@@ -222,13 +220,26 @@ public class MessageRepository {
 
     /** Messages in the order they were planned. */
     public List<FoundMessage> findAll(JdbcClient db, Criteria c) {
-        return db.sql(FIND_ALL)
-                .param("after", c.after())
-                .param("shop", c.shop())
-                .param("order", c.order())
-                .param("status", c.status() == null ? null : c.status().code())
-                .param("since", c.since() == null ? null : c.since().toEpochMilli())
-                .param("limit", c.limit())
+        StringBuilder sql = new StringBuilder(FIND_ALL);
+        Map<String, Object> params = new HashMap<>(Map.of("after", c.after(), "limit", c.limit()));
+        if (c.order() != null) {
+            sql.append(" and m.order_id in (select w.id from shop_order w where w.number = :order)");
+            params.put("order", c.order());
+        }
+        if (c.shop() != null) {
+            sql.append(" and o.shop = :shop");
+            params.put("shop", c.shop());
+        }
+        if (c.status() != null) {
+            sql.append(" and m.status = :status");
+            params.put("status", c.status().code());
+        }
+        if (c.since() != null) {
+            sql.append(" and m.planned_at >= :since");
+            params.put("since", c.since().toEpochMilli());
+        }
+        return db.sql(sql.append(" order by m.seq limit :limit").toString())
+                .params(params)
                 .query((rs, i) -> new FoundMessage(mapRow(rs, i), rs.getString("shop"), rs.getString("number")))
                 .list();
     }

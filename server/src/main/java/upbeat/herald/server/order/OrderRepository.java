@@ -37,6 +37,12 @@ public class OrderRepository {
     private static final String TAG =
             "insert into order_tag (order_id, tag, at, source) values (?, ?, ?, ?) on conflict do nothing";
     private static final String STAGES = "update shop_order set stage = ? where id = ?";
+    /** From one shop to the next in the index, without its orders. */
+    private static final String SHOPS = """
+            with recursive s(shop) as (select min(shop) from shop_order
+            union all select (select min(o.shop) from shop_order o where o.shop > s.shop) from s where s.shop is not null)
+            select shop from s where shop is not null""";
+
     private static final String LATEST =
             "select " + COLUMNS + " from shop_order o order by o.placed_at desc, o.id desc limit ?";
     private static final String INSERT = """
@@ -126,9 +132,7 @@ public class OrderRepository {
 
     /** Keys of every shop that orders came from. */
     public List<String> findShops(JdbcClient db) {
-        return db.sql("select distinct shop from shop_order order by shop")
-                .query(String.class)
-                .list();
+        return db.sql(SHOPS).query(String.class).list();
     }
 
     public List<OrderRow> findLatest(JdbcClient db, int most) {

@@ -2,9 +2,13 @@ package upbeat.herald.server.orderview;
 
 import java.time.Duration;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.function.Predicate;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.HeraldException;
 import upbeat.herald.core.Texts;
@@ -40,24 +44,15 @@ record OrderFilter(Traits traits, State state) {
             @Nullable String message,
             @Nullable Integer quietDays) {}
 
-    /** Orders that count at a stop: as a whole, or by one of their parcels; what ended only for a while. */
-    private static final String STANDS = """
-            and (:stage = :ordered and o.stage = :ordered and o.ended is null
-                and not exists (select 1 from parcel p where p.order_id = o.id)
-            or o.stage = :stage and :stage like 'partly-%'
-            or o.ended = :stage and exists (select 1 from stage_reached r where r.order_id = o.id
-                and r.parcel_id is null and r.stage = o.ended and r.at >= :since)
-            or o.ended is null and exists (select 1 from parcel p where p.order_id = o.id and p.stage = :stage
-                and (p.stage not in (:final) or p.stage_at >= :since)))""";
-
     private static final Set<String> MESSAGE_STATES = Set.of("unsure", "failed", "waiting", "withheld");
+    private static final Set<String> ENDS = Set.of(Stage.CANCELLED.code(), Stage.REFUNDED.code());
 
-    private static final String WITH_MESSAGE =
-            " and o.id in (select m.order_id from message m where m.status = :message)";
-
-    private static final String QUIET = """
-             and o.ended is null and o.id in (select p.order_id from parcel p where p.stage in (:underway)
-            and p.last_scan_at < :quiet)""";
+    /**
+     * Orders that meet a condition, by their ids.
+     *
+     * @param orderIds a statement that gives ids of orders, perhaps one of them several times
+     */
+    record Condition(String orderIds, Map<String, Object> params) {}
 
     /**
      * The part of a statement from {@code from} on, and its parameters. @param byWords true where the word index leads,
@@ -65,7 +60,8 @@ record OrderFilter(Traits traits, State state) {
      */
     record Sql(String text, Map<String, Object> params, boolean byWords) {}
 
-    Sql toSql(Instant now) {
+    /** @param isRare says of a condition whether few orders meet it, so that the statement begins with them */
+    Sql toSql(Instant now, Predicate<Condition> isRare) {
         Map<String, Object> params = new HashMap<>();
         StringBuilder sql = new StringBuilder();
         String words = SearchTerms.toQuery(traits.search());
@@ -73,20 +69,7 @@ record OrderFilter(Traits traits, State state) {
             sql.append("from order_search s cross join shop_order o on o.id = s.rowid where s.words match :words");
             params.put("words", words);
         } else sql.append("from shop_order o where ").append(Texts.isBlank(traits.search()) ? "1 = 1" : "1 = 0");
-        if (!Texts.isBlank(state.stage())) {
-            sql.append(' ').append(STANDS);
-            params.put("stage", state.stage());
-            params.put("ordered", Stage.ORDERED.code());
-            params.put("final", Stage.codes(Stage::isFinal));
-            params.put("since", now.minus(StageCountRepository.ENDED_SHOWN_FOR).toEpochMilli());
-        }
         and(sql, params, "shop", traits.shop(), " and o.shop = :shop");
-        and(
-                sql,
-                params,
-                "carrier",
-                traits.carrier(),
-                " and exists (select 1 from parcel p where p.order_id = o.id and p.carrier = :carrier)");
         and(sql, params, "country", traits.country(), " and o.country = :country");
         if (!Texts.isBlank(traits.payment())) {
             params.put(
@@ -97,26 +80,80 @@ record OrderFilter(Traits traits, State state) {
                             .code());
             sql.append(" and o.payment = :payment");
         }
-        and(
-                sql,
-                params,
-                "tag",
-                traits.tag(),
-                " and exists (select 1 from order_tag t where t.order_id = o.id and t.tag = :tag)");
         if (Boolean.TRUE.equals(state.noContact())) sql.append(" and o.email is null and o.phone is null");
+        if (state.quietDays() != null) sql.append(" and o.ended is null");
+        boolean isLed = words != null;
+        for (Condition condition : conditions(now, sql)) {
+            // A plus keeps SQLite from looking the orders up one by one: it walks the list and asks of each.
+            boolean isLookedUp = isLed || isRare.test(condition);
+            sql.append(isLookedUp && !isLed ? " and o.id in (" : " and +o.id in (")
+                    .append(condition.orderIds())
+                    .append(')');
+            isLed = isLed || isLookedUp;
+            params.putAll(condition.params());
+        }
+        return new Sql(sql.toString(), params, words != null);
+    }
+
+    private List<Condition> conditions(Instant now, StringBuilder sql) {
+        List<Condition> conditions = new ArrayList<>();
+        if (!Texts.isBlank(state.stage())) standsAt(state.stage().strip(), now, sql, conditions);
         if (!Texts.isBlank(state.message())) {
             if (!MESSAGE_STATES.contains(state.message()))
                 throw new HeraldException("message", "\"" + state.message() + "\" isn't a status to look for");
-            and(sql, params, "message", state.message(), WITH_MESSAGE);
+            conditions.add(new Condition(
+                    "select m.order_id from message m where m.status = :message", Map.of("message", state.message())));
         }
         if (state.quietDays() != null) {
             if (state.quietDays() < 1 || state.quietDays() > 365)
                 throw new HeraldException("quietDays", "Enter 1 to 365 days without a scan");
-            sql.append(QUIET);
-            params.put("underway", Stage.codes(Stage::isUnderway));
-            params.put("quiet", now.minus(Duration.ofDays(state.quietDays())).toEpochMilli());
+            conditions.add(new Condition(
+                    "select p.order_id from parcel p where p.stage in (" + UNDERWAY + ") and p.last_scan_at < :quiet",
+                    Map.of(
+                            "quiet",
+                            now.minus(Duration.ofDays(state.quietDays())).toEpochMilli())));
         }
-        return new Sql(sql.toString(), params, words != null);
+        if (!Texts.isBlank(traits.tag()))
+            conditions.add(new Condition(
+                    "select t.order_id from order_tag t where t.tag = :tag",
+                    Map.of("tag", traits.tag().strip())));
+        if (!Texts.isBlank(traits.carrier()))
+            conditions.add(new Condition(
+                    "select p.order_id from parcel p where p.carrier = :carrier",
+                    Map.of("carrier", traits.carrier().strip())));
+        return conditions;
+    }
+
+    /** In the words of the index over parcels on their way, which SQLite compares as they stand. */
+    private static final String UNDERWAY =
+            Stage.codes(Stage::isUnderway).stream().map(c -> "'" + c + "'").collect(Collectors.joining(", "));
+
+    private static final String ORDERED_WITHOUT_PARCEL = """
+            select w.id from shop_order w where w.stage = :stage and w.ended is null
+            and not exists (select 1 from parcel p where p.order_id = w.id)
+            union all select p.order_id from parcel p where p.stage = :stage""";
+
+    /** Orders that count at a stop: as a whole, or by one of their parcels; what ended only for a while. */
+    private static void standsAt(String stage, Instant now, StringBuilder sql, List<Condition> conditions) {
+        long since = now.minus(StageCountRepository.ENDED_SHOWN_FOR).toEpochMilli();
+        Map<String, Object> at = Map.of("stage", stage);
+        Map<String, Object> lately = Map.of("stage", stage, "since", since);
+        if (stage.startsWith("partly-"))
+            conditions.add(new Condition("select w.id from shop_order w where w.stage = :stage", at));
+        else if (ENDS.contains(stage)) {
+            sql.append(" and o.ended is not null");
+            conditions.add(new Condition(
+                    "select r.order_id from stage_reached r join shop_order w on w.id = r.order_id and w.ended = r.stage "
+                            + "where r.stage = :stage and r.parcel_id is null and r.at >= :since",
+                    lately));
+        } else {
+            sql.append(" and o.ended is null");
+            if (stage.equals(Stage.ORDERED.code())) conditions.add(new Condition(ORDERED_WITHOUT_PARCEL, at));
+            else if (Stage.codes(Stage::isFinal).contains(stage))
+                conditions.add(new Condition(
+                        "select p.order_id from parcel p where p.stage = :stage and p.stage_at >= :since", lately));
+            else conditions.add(new Condition("select p.order_id from parcel p where p.stage = :stage", at));
+        }
     }
 
     private static void and(

@@ -19,6 +19,20 @@ import upbeat.herald.server.order.OrderRow;
 /** The list of orders with each one's way and what was said along it. */
 @Repository
 public class OrderListRepository {
+    /** From one country, or tag, to the next in the index, without their orders. */
+    private static final String COUNTRIES = """
+            with recursive c(country) as (select min(country) from shop_order
+            union all select (select min(o.country) from shop_order o where o.country > c.country) from c
+            where c.country is not null)
+            select country from c where country is not null""";
+
+    private static final String TAGS = """
+            with recursive t(tag) as (select min(tag) from order_tag
+            union all select (select min(o.tag) from order_tag o where o.tag > t.tag) from t where t.tag is not null)
+            select tag from t where tag is not null limit 200""";
+    /** Up to so many orders are looked up one by one and sorted; of more, the list is walked until a page is full. */
+    private static final int FEW = 2_000;
+
     private final AnswerRepository answers;
 
     OrderListRepository(AnswerRepository answers) {
@@ -74,7 +88,7 @@ public class OrderListRepository {
 
     /** The same orders without what the list shows beside them, for reading all there are. */
     OrderPage findOrders(JdbcClient db, OrderFilter filter, @Nullable String after, int limit, Instant now) {
-        OrderFilter.Sql sql = filter.toSql(now);
+        OrderFilter.Sql sql = filter.toSql(now, c -> isRare(db, c));
         Map<String, Object> params = new HashMap<>(sql.params());
         StringBuilder text = new StringBuilder("select " + OrderRepository.COLUMNS + " " + sql.text());
         if (after != null) {
@@ -99,9 +113,18 @@ public class OrderListRepository {
                 page, more && last != null ? last.order().placedAt().toEpochMilli() + "-" + last.id() : null);
     }
 
+    /** True where few orders meet a condition, so that they are better looked up than looked for. */
+    private static boolean isRare(JdbcClient db, OrderFilter.Condition condition) {
+        return db.sql("select count(*) from (" + condition.orderIds() + " limit " + (FEW + 1) + ")")
+                        .params(condition.params())
+                        .query(Integer.class)
+                        .single()
+                <= FEW;
+    }
+
     /** How many there are, counted up to {@code most}. */
     int count(JdbcClient db, OrderFilter filter, int most, Instant now) {
-        OrderFilter.Sql sql = filter.toSql(now);
+        OrderFilter.Sql sql = filter.toSql(now, c -> isRare(db, c));
         return db.sql("select count(*) from (select 1 " + sql.text() + " limit " + most + ")")
                 .params(sql.params())
                 .query(Integer.class)
@@ -207,14 +230,10 @@ public class OrderListRepository {
 
     /** Countries of destination, ISO 3166-1 alpha-2. */
     List<String> findCountries(JdbcClient db) {
-        return db.sql("select distinct country from shop_order where country is not null order by 1")
-                .query(String.class)
-                .list();
+        return db.sql(COUNTRIES).query(String.class).list();
     }
 
     List<String> findTags(JdbcClient db) {
-        return db.sql("select distinct tag from order_tag order by 1 limit 200")
-                .query(String.class)
-                .list();
+        return db.sql(TAGS).query(String.class).list();
     }
 }

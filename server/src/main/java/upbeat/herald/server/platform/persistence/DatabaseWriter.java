@@ -14,6 +14,7 @@ import java.util.concurrent.ExecutionException;
 import java.util.concurrent.LinkedBlockingQueue;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
+import java.util.concurrent.atomic.AtomicLong;
 import java.util.function.Function;
 import javax.sql.DataSource;
 import org.jspecify.annotations.Nullable;
@@ -95,6 +96,7 @@ public final class DatabaseWriter implements AutoCloseable {
     private long counted;
 
     private volatile long onDisk;
+    private final AtomicLong commits = new AtomicLong();
 
     public DatabaseWriter(DataSource source, Function<Connection, JdbcClient> clientFor) throws SQLException {
         this(source, clientFor, Limits.USUAL);
@@ -186,6 +188,11 @@ public final class DatabaseWriter implements AutoCloseable {
         return Thread.currentThread() == thread ? counted : onDisk;
     }
 
+    /** A number that grows with every transaction that kept something, whatever it was: for who shows what is kept. */
+    public long commits() {
+        return commits.get();
+    }
+
     private <T> T submit(Function<JdbcClient, T> work, Fate fate) {
         if (Thread.currentThread() == thread) return inside(work, fate);
         CompletableFuture<T> piece = queued(work, fate);
@@ -268,6 +275,7 @@ public final class DatabaseWriter implements AutoCloseable {
                 if (!piece.done().isDone()) one(on, piece, alone ? null : on.setSavepoint(), answers);
             on.setAutoCommit(true); // commits, and begins nothing: nobody is locked out while there is nothing to do
             onDisk = counted;
+            if (together.stream().anyMatch(p -> p.fate() != Fate.TAKEN_BACK)) commits.incrementAndGet();
             trouble = null;
             answers.forEach(Runnable::run);
         } catch (SQLException | TransactionLostException e) {

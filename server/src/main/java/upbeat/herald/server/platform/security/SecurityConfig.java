@@ -69,7 +69,9 @@ class SecurityConfig {
                                         .ReferrerPolicy.SAME_ORIGIN)))
                 .securityContext(c -> c.securityContextRepository(contexts))
                 .exceptionHandling(e -> e.authenticationEntryPoint(new HttpStatusEntryPoint(HttpStatus.UNAUTHORIZED)))
-                .authorizeHttpRequests(a -> a.dispatcherTypeMatchers(DispatcherType.FORWARD, DispatcherType.ERROR)
+                // An answer that goes on was allowed when it began; its session may have ended since.
+                .authorizeHttpRequests(a -> a.dispatcherTypeMatchers(
+                                DispatcherType.FORWARD, DispatcherType.ERROR, DispatcherType.ASYNC)
                         .permitAll()
                         .requestMatchers("/ui/session", "/ui/first-account", "/v3/api-docs", "/actuator/health")
                         .permitAll()

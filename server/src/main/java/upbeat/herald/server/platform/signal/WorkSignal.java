@@ -21,6 +21,16 @@ public class WorkSignal {
         }
     }
 
+    /** How often it was rung by now. */
+    public long count() {
+        lock.lock();
+        try {
+            return count;
+        } finally {
+            lock.unlock();
+        }
+    }
+
     /** Waits for a ring after {@code seen}, or for the time limit. @return how often it was rung by now */
     public long await(long seen, long millis) throws InterruptedException {
         lock.lock();

@@ -33,10 +33,12 @@ class EmailGatewayTroubleTest {
 
     /** A server that answers as it is told; what it was not told it takes. @param script by the command's first word */
     private EmailGateway against(Map<String, String> script) throws IOException {
-        server = new ServerSocket(0, 10, InetAddress.getLoopbackAddress());
+        // Its own: a server that was closed before must not answer for its successor.
+        ServerSocket own = new ServerSocket(0, 10, InetAddress.getLoopbackAddress());
+        server = own;
         Thread t = new Thread(() -> {
-            while (!server.isClosed()) {
-                try (Socket line = server.accept()) {
+            while (!own.isClosed()) {
+                try (Socket line = own.accept()) {
                     talk(line, script);
                 } catch (IOException e) {
                     // The other side hung up, or the test is over.
@@ -45,7 +47,7 @@ class EmailGatewayTroubleTest {
         });
         t.setDaemon(true);
         t.start();
-        return new EmailGateway(new EmailAccount("127.0.0.1", server.getLocalPort(), "", "none"), "", 1);
+        return new EmailGateway(new EmailAccount("127.0.0.1", own.getLocalPort(), "", "none"), "", 1);
     }
 
     private void talk(Socket line, Map<String, String> script) throws IOException {
