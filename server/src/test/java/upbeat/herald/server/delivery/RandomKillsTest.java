@@ -13,6 +13,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.Random;
 import java.util.concurrent.ConcurrentLinkedQueue;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.stream.Collectors;
@@ -24,30 +27,54 @@ import upbeat.herald.standins.SimulatedWorld;
 /**
  * The process is killed again and again at random moments while orders come in and mails go out. Everything that was
  * acknowledged is there afterwards, nobody gets a mail twice, and each mail whose end nobody saw is named as unsure.
- * Each kill takes a start of the product, so the suite makes few; {@code -Dherald.kills=50} makes many.
+ * Two installations are killed side by side, because a start of the product takes longer than what is to be seen.
  */
 class RandomKillsTest {
-    private static final int KILLS = Integer.getInteger("herald.kills", 4);
+    private static final int KILLS = Integer.getInteger("herald.kills", 50);
+    private static final int LANES = 2;
     private static final int CALLERS = 3;
+    private static final int LONGEST_LIFE_MILLIS = 1_200;
 
     @Test
     void nothingIsLostAndNothingDoubled() throws Exception {
-        Random random = new Random(20261126);
+        Path shared = RunningApp.folder();
+        String classPath = OtherProcess.packedClassPath(shared);
+        Path archive = shared.resolve("classes.jsa");
+        try (SimulatedWorld world = new SimulatedWorld()) {
+            world.start();
+            Process first = OtherProcess.launchWith(
+                    classPath,
+                    world,
+                    RunningApp.folder(),
+                    OtherProcess.freePort(),
+                    "-XX:ArchiveClassesAtExit=" + archive,
+                    "-XX:+UseSerialGC",
+                    "-Dspring.context.exit=onRefresh");
+            assertThat(first.waitFor(120, TimeUnit.SECONDS)).isTrue();
+        }
+        ExecutorService lanes = Executors.newFixedThreadPool(LANES);
+        try {
+            List<Future<?>> all = new ArrayList<>();
+            for (int lane = 0; lane < LANES; lane++) {
+                Random random = new Random(20261126 + lane);
+                all.add(lanes.submit(() -> {
+                    killAgainAndAgain(classPath, archive, random);
+                    return null;
+                }));
+            }
+            for (Future<?> lane : all) lane.get();
+        } finally {
+            lanes.shutdownNow();
+            Files.deleteIfExists(archive);
+        }
+    }
+
+    private static void killAgainAndAgain(String classPath, Path archive, Random random) throws Exception {
         Path data = RunningApp.folder();
         ConcurrentLinkedQueue<String> acknowledged = new ConcurrentLinkedQueue<>();
         try (SimulatedWorld world = new SimulatedWorld()) {
             world.start();
-            Path archive = data.resolve("classes.jsa");
-            String classPath = OtherProcess.packedClassPath(RunningApp.folder());
-            Process first = OtherProcess.launchWith(
-                    classPath,
-                    world,
-                    data,
-                    OtherProcess.freePort(),
-                    "-XX:ArchiveClassesAtExit=" + archive,
-                    "-Dspring.context.exit=onRefresh");
-            assertThat(first.waitFor(120, TimeUnit.SECONDS)).isTrue();
-            for (int round = 0; round < KILLS; round++) {
+            for (int round = 0; round < KILLS / LANES; round++) {
                 int port = OtherProcess.freePort();
                 Process process = OtherProcess.launchWith(
                         classPath,
@@ -56,15 +83,16 @@ class RandomKillsTest {
                         port,
                         "-XX:SharedArchiveFile=" + archive,
                         "-Xshare:auto",
+                        "-XX:+UseSerialGC",
                         "-Xlog:disable");
                 try {
                     new OtherProcess(port).awaitUp();
-                    load(port, round, acknowledged, process, random.nextInt(1500));
+                    load(port, round, acknowledged, process, random.nextInt(LONGEST_LIFE_MILLIS));
                 } finally {
                     process.destroyForcibly().waitFor();
                 }
             }
-            assertThat(acknowledged).as("the callers were heard").hasSizeGreaterThanOrEqualTo(KILLS);
+            assertThat(acknowledged).as("the callers were heard").hasSizeGreaterThanOrEqualTo(KILLS / LANES);
             check(world, data, new ArrayList<>(acknowledged));
         }
     }
@@ -130,7 +158,7 @@ class RandomKillsTest {
                     .map(Map.Entry::getKey)
                     .sorted()
                     .toList();
-            System.out.println(KILLS + " kills, " + acknowledged.size() + " orders acknowledged: " + lost.size()
+            System.out.println(KILLS / LANES + " kills, " + acknowledged.size() + " orders acknowledged: " + lost.size()
                     + " lost, " + doubled.size() + " doubled, " + unsure.size() + " unsure " + unsure);
             assertThat(lost).as("acknowledged and gone").isEmpty();
             assertThat(doubled).as("told twice").isEmpty();
@@ -138,6 +166,5 @@ class RandomKillsTest {
                 if (status.get(n).equals("accepted"))
                     assertThat(mails).as(n).containsKey(n.toLowerCase() + "@customer.example");
         }
-        Files.deleteIfExists(data.resolve("classes.jsa"));
     }
 }
