@@ -66,6 +66,9 @@ public final class Bench {
             new IntakeBench(app, url, data).run(IntakeBench.ALL);
             // Last, so that one goal missed does not hide the other figures.
             if (!good) System.exit(1);
+        } catch (Exception e) {
+            e.printStackTrace(); // else the exit below would hide it
+            System.exit(1);
         } finally {
             world.close();
             System.exit(0);
