@@ -1,9 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import {
+  dayOrTime,
   delayWords,
   eventWords,
   listed,
   minutes,
+  money,
   perChoices,
   perDay,
   perWords,
@@ -58,4 +60,22 @@ it('says what happens at a stage as a clause', () => {
   expect(eventWords('dispatched')).toBe('a parcel is dispatched');
   expect(eventWords('attempted')).toBe('delivery of a parcel is attempted');
   expect(eventWords('partly-delivered')).toBe('an order is partly delivered');
+});
+
+it('writes money with its currency and the decimals it has', () => {
+  expect(money('84.5', 'SEK')).toBe('84.50 SEK');
+  expect(money('1234.50', 'EUR')).toBe('1,234.50 EUR');
+  expect(money('1200', 'JPY')).toBe('1,200 JPY');
+  expect(money('3.125', 'KWD')).toBe('3.125 KWD');
+  expect(money('0.005', 'EUR')).toBe('0.005 EUR');
+  expect(money('12.5', undefined)).toBe('12.5');
+  expect(money(undefined, 'EUR')).toBe('–');
+  expect(money('7', 'no money')).toBe('7 no money');
+});
+
+it('says the time of today and the day of any other', () => {
+  const now = '2026-11-24T13:05:00';
+  expect(dayOrTime('2026-11-24T09:07:00', now)).toBe('09:07');
+  expect(dayOrTime('2026-11-03T09:07:00', now)).toBe('3 Nov');
+  expect(dayOrTime('2025-11-03T09:07:00', now)).toBe('3 Nov 25');
 });

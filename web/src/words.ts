@@ -108,6 +108,29 @@ export function when(iso: string, now: string): string {
     : `${d.toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short' }).replace(',', '')} ${time}`;
 }
 
+/** Short, for a column: the time where it is of today, else the day, with the year where it is another one. */
+export function dayOrTime(iso: string, now: string): string {
+  const d = new Date(iso);
+  const today = new Date(now);
+  if (d.toDateString() === today.toDateString())
+    return d.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
+  const year = d.getFullYear() === today.getFullYear() ? undefined : '2-digit';
+  return d.toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year });
+}
+
+/** Money with its currency, in the decimals that the currency has (ISO 4217, by the browser's CLDR). */
+export function money(amount: string | undefined | null, currency: string | undefined | null): string {
+  if (amount == null) return '–';
+  if (!currency) return amount;
+  try {
+    const digits = new Intl.NumberFormat('en-GB', { style: 'currency', currency }).resolvedOptions();
+    const decimals = Math.max(digits.minimumFractionDigits ?? 2, amount.split('.')[1]?.replace(/0+$/, '').length ?? 0);
+    return `${Number(amount).toLocaleString('en-GB', { minimumFractionDigits: decimals, maximumFractionDigits: decimals })} ${currency}`;
+  } catch {
+    return `${amount} ${currency}`; // not a currency this browser knows
+  }
+}
+
 /** About how many a day, from a count over 30 days. */
 export function perDay(count: number): string {
   if (count === 0) return '0 / day';

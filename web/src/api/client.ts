@@ -25,6 +25,20 @@ function csrfToken(): string | undefined {
     ?.slice('XSRF-TOKEN='.length);
 }
 
+/** A proxy, or the page of a network that wants a log-in, may answer in place of the server. */
+// biome-ignore lint/suspicious/noExplicitAny: what it holds depends on the call
+function parseAnswer(text: string, status: number): any {
+  if (!text) return undefined;
+  try {
+    return JSON.parse(text);
+  } catch {
+    throw new Problem(
+      status,
+      `Something between this browser and Upbeat Herald answered in its place (status ${status}). Wait a moment, then try again. What you entered is still here.`,
+    );
+  }
+}
+
 async function call<T>(method: string, path: string, body?: unknown, version?: string): Promise<T> {
   const headers: Record<string, string> = { Accept: 'application/json' };
   const token = csrfToken();
@@ -47,7 +61,7 @@ async function call<T>(method: string, path: string, body?: unknown, version?: s
   }
   if (response.status === 204) return undefined as T;
   const text = await response.text();
-  const answer = text ? JSON.parse(text) : undefined;
+  const answer = parseAnswer(text, response.status);
   if (!response.ok)
     throw new Problem(
       response.status,

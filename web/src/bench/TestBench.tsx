@@ -3,8 +3,8 @@ import { App, Button, Input, Segmented, Select, Switch } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { api, type BenchMail, keys, type PhoneMessage } from '../api/client';
-import { PLAN_GEOMETRY } from '../route/geometry';
 import { Route } from '../route/Route';
+import { useGeometry } from '../route/useGeometry';
 import { delayWords, plainPart, stageWords, when } from '../words';
 import { orderOf, PEOPLE, type Person, SCANS, trackingNumber } from './samples';
 
@@ -12,6 +12,7 @@ type Placed = { shop: string; number: string; person: Person; carrier: string; t
 
 /** The place Test bench: the simulated world outside, with a lever for everything in it. */
 export default function TestBench({ now }: { now: string }) {
+  const geometry = useGeometry('plan');
   const queries = useQueryClient();
   const { message } = App.useApp();
   const [person, setPerson] = useState(0);
@@ -68,7 +69,7 @@ export default function TestBench({ now }: { now: string }) {
   const scans = SCANS[placed?.tracking ? placed.carrier : carrier] ?? [];
   return (
     <>
-      <Route title="Test bench" subtitle="a simulated shop, carriers and customers" geometry={PLAN_GEOMETRY} />
+      <Route title="Test bench" subtitle="a simulated shop, carriers and customers" geometry={geometry} />
       <main className="main">
         <div className="bench">
           <div className="stack">

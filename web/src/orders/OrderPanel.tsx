@@ -5,7 +5,7 @@ import { api, keys, type Schemas } from '../api/client';
 import { channelLabel } from '../channels';
 import { Failed } from '../shell/Failed';
 import { MailFrame } from '../shell/MailFrame';
-import { listed, stageWords, when } from '../words';
+import { listed, money, stageWords, when } from '../words';
 import { AnswerCorrection } from './AnswerCorrection';
 import { CustomerErasure } from './CustomerErasure';
 import { Parcels } from './Parcels';
@@ -46,7 +46,7 @@ export function OrderPanel({ shop, number, now, choices, onClose }: Props) {
         {[o.shipTo?.city, o.shipTo?.country].filter(Boolean).join(' ')}
         {o.shipTo ? ' · ' : ''}
         {o.payment === 'cash-on-delivery' ? 'cash on delivery' : 'prepaid'}
-        {o.total ? ` · ${o.total} ${o.currency ?? ''}` : ''}
+        {o.total ? ` · ${money(o.total, o.currency)}` : ''} · {o.shop}
         <br />
         {contact.length > 0 ? (
           contact.join(' · ')

@@ -1,12 +1,14 @@
 import type { Schemas } from '../api/client';
-import { ORDERS_GEOMETRY as G, onLine, x } from '../route/geometry';
-import { stageWords } from '../words';
+import { type Geometry, onLine, x } from '../route/geometry';
+import { dayOrTime, money, stageWords, when } from '../words';
 
 const BAD = ['attempted', 'delayed', 'returning', 'returned', 'cancelled', 'refunded'];
 const SAID_WORDS: Record<string, string> = { sent: 'message sent', planned: 'message planned', missed: 'no message' };
 
 type Props = {
   row: Schemas['Row'];
+  geometry: Geometry;
+  now: string;
   dense: boolean;
   chosen: boolean;
   selected: boolean;
@@ -15,7 +17,7 @@ type Props = {
 };
 
 /** One order on the route: where it stands, which stops it touched, and a flag where something was said. Narrow rows are options of one list, wide ones buttons of their own. */
-export function OrderRow({ row, dense, chosen, selected, onSelect, onOpen }: Props) {
+export function OrderRow({ row, geometry: G, now, dense, chosen, selected, onSelect, onOpen }: Props) {
   const stands = onLine(row.at);
   const touched = [...new Set(['ordered', ...row.reached].map(onLine))].filter((i) => i <= stands);
   const dots = [...new Set([...touched, stands])].sort();
@@ -32,13 +34,16 @@ export function OrderRow({ row, dense, chosen, selected, onSelect, onOpen }: Pro
         )}{' '}
         {row.name ?? <span className="soft">no name</span>}
       </span>
+      <span className="c mono soft col-placed" title={when(row.placedAt, now)}>
+        {dayOrTime(row.placedAt, now)}
+      </span>
       <span className="c mono col-country">{row.country ?? '–'}</span>
       <span className="c mono soft col-tracking">
         {row.trackingNumber ?? '–'}
         {row.parcels > 1 ? ` +${row.parcels - 1}` : ''}
       </span>
       <span className="c mono col-total" title={row.payment === 'cash-on-delivery' ? 'cash on delivery' : 'prepaid'}>
-        {row.total ?? '–'}
+        {money(row.total, row.currency)}
         {row.payment === 'cash-on-delivery' ? ' ◂' : ''}
       </span>
       <span className="visually-hidden">

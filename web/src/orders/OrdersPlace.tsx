@@ -3,8 +3,8 @@ import { Button } from 'antd';
 import { useEffect, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { api, keys, type OrderFilter } from '../api/client';
-import { ORDERS_GEOMETRY } from '../route/geometry';
 import { Route } from '../route/Route';
+import { useGeometry } from '../route/useGeometry';
 import { Failed } from '../shell/Failed';
 import { typing } from '../shell/usePlaceKeys';
 import { stageWords } from '../words';
@@ -24,6 +24,7 @@ export default function OrdersPlace({ now }: { now: string }) {
   const [params] = useSearchParams();
   const navigate = useNavigate();
   const filter = fromAddress(params);
+  const geometry = useGeometry('orders');
   const [loading, setLoading] = useState(false);
   const [dense, setDense] = useState(() => localStorage.getItem(DENSE) === 'yes');
   const [selected, setSelected] = useState<Map<string, { shop: string; number: string }>>(new Map());
@@ -99,7 +100,7 @@ export default function OrdersPlace({ now }: { now: string }) {
       <Route
         title="Orders"
         subtitle={subtitle}
-        geometry={ORDERS_GEOMETRY}
+        geometry={geometry}
         slim={dense}
         chosen={filter.stage}
         onChoose={(stage) => go({ ...filter, stage })}
@@ -139,6 +140,14 @@ export default function OrdersPlace({ now }: { now: string }) {
             </div>
           ) : (
             <>
+              <div className="orow ohead" aria-hidden="true">
+                <span className="c col-number">Order</span>
+                <span className="c col-name">Customer</span>
+                <span className="c col-placed">Placed</span>
+                <span className="c col-country">To</span>
+                <span className="c col-tracking">Tracking number</span>
+                <span className="c col-total">Total</span>
+              </div>
               <ul
                 className="rows"
                 {...(dense
@@ -155,6 +164,8 @@ export default function OrdersPlace({ now }: { now: string }) {
                   <OrderRow
                     key={key(row)}
                     row={row}
+                    geometry={geometry}
+                    now={now}
                     dense={dense}
                     chosen={row === chosen}
                     selected={selected.has(key(row))}

@@ -3,8 +3,9 @@ import { useEffect, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { api, keys, type Schemas } from '../api/client';
 import { CHANNELS, channelLabel } from '../channels';
-import { LINE, PLAN_GEOMETRY, x } from '../route/geometry';
+import { type Geometry, LINE, x } from '../route/geometry';
 import { Route } from '../route/Route';
+import { useGeometry } from '../route/useGeometry';
 import { Failed } from '../shell/Failed';
 import { perDay, stageWords, whenShort } from '../words';
 import { bandHeight, hang, top, turn } from './layout';
@@ -33,6 +34,7 @@ export default function PlanPlace() {
   const navigate = useNavigate();
   const [fresh, setFresh] = useState<Schemas['NoticeBody']>();
   const [stage, setStage] = useState<string>();
+  const geometry = useGeometry('plan');
   const close = () => {
     setFresh(undefined);
     navigate('/plan');
@@ -53,18 +55,18 @@ export default function PlanPlace() {
       <Route
         title="Plan"
         subtitle={plan.data ? `${live} live, ${notices.length - live} paused` : ' '}
-        geometry={PLAN_GEOMETRY}
+        geometry={geometry}
         chosen={stage}
         onChoose={setStage}
       />
-      <div className="work">
+      <div className="work stacked">
         <main className="main">
           {plan.isError ? (
             <Failed error={plan.error} again={() => plan.refetch()} />
           ) : (
             <div className="plan">
               {LINE.map((s) => (
-                <div key={s} className="thread" style={{ left: x(PLAN_GEOMETRY, s) - 1 }} />
+                <div key={s} className="thread" style={{ left: x(geometry, s) - 1 }} />
               ))}
               {CHANNELS.map(({ code: channel }) => {
                 const hung = hang(
@@ -89,6 +91,7 @@ export default function PlanPlace() {
                         view={h.view}
                         channel={channel}
                         row={h.row}
+                        geometry={geometry}
                         chosen={h.view.id === id}
                         onOpen={() => {
                           setFresh(undefined);
@@ -100,13 +103,13 @@ export default function PlanPlace() {
                       LINE.filter(
                         (s) =>
                           (!stage || stage === s) &&
-                          !hung.some((h) => x(PLAN_GEOMETRY, h.view.notice.stage ?? '') === x(PLAN_GEOMETRY, s)),
+                          !hung.some((h) => x(geometry, h.view.notice.stage ?? '') === x(geometry, s)),
                       ).map((s) => (
                         <button
                           key={s}
                           type="button"
                           className="add"
-                          style={{ left: x(PLAN_GEOMETRY, s), top: 46 }}
+                          style={{ left: x(geometry, s), top: 46 }}
                           aria-label={`Add a notice: ${stageWords(s)}, ${channelLabel(channel)}`}
                           onClick={() => {
                             navigate('/plan');
@@ -146,16 +149,26 @@ export default function PlanPlace() {
   );
 }
 
+const WIDEST_PENNANT = 122;
+
+/** As wide as fits between two stops. */
+function pennantWidth(geometry: Geometry) {
+  const width = Math.min(WIDEST_PENNANT, (geometry.to - geometry.from) / (LINE.length - 1) - 4);
+  return { width, marginLeft: -width / 2 };
+}
+
 function Pennant({
   view,
   channel,
   row,
+  geometry,
   chosen,
   onOpen,
 }: {
   view: Schemas['NoticeView'];
   channel: string;
   row: number;
+  geometry: Geometry;
   chosen: boolean;
   onOpen: () => void;
 }) {
@@ -166,10 +179,10 @@ function Pennant({
   return (
     <div
       className={`pennant ${n.state} ${chosen ? 'chosen' : ''}`}
-      style={{ left: x(PLAN_GEOMETRY, n.stage ?? 'ordered'), top: top(row) }}
+      style={{ left: x(geometry, n.stage ?? 'ordered'), top: top(row), ...pennantWidth(geometry) }}
     >
       <button type="button" className="cloth" aria-current={chosen || undefined} onClick={onOpen}>
-        <b>{n.name}</b>
+        <b title={n.name ?? undefined}>{n.name}</b>
         <span className="l">{after ?? whenShort(n)}</span>
         <span className="l soft" title={view.audience}>
           {view.audience}

@@ -7,6 +7,12 @@ const SHORT: Record<string, string> = { 'out-for-delivery': 'Out', 'in-transit':
 /** Shorter on the branch, where several stand side by side. */
 const SIDE_SHORT: Record<string, string> = { attempted: 'Attempted' };
 const CROWDED = 5;
+/** Pixels for the ring, the count and the gap of a stop beside the line, and for a letter of its name. */
+const SIDE_ROOM = 48;
+const LETTER = 6.1;
+/** Half the widths of the names left and right of the branch, in pixels. */
+const NARROW_NAMES = [19, 10];
+const WIDE_NAMES = [28, 47];
 const WARN = ['attempted', 'delayed', 'returning'];
 
 type Props = {
@@ -23,7 +29,10 @@ export function Route({ title, subtitle, geometry, slim, chosen, onChoose }: Pro
   const { data } = useQuery({ queryKey: keys.route, queryFn: api.route });
   const counts = new Map(data?.map((s) => [s.stage, s.orders]));
   const narrow = geometry.to - geometry.from < 450;
-  const branchX = (x(geometry, 'in-transit') + x(geometry, 'out-for-delivery')) / 2 - 20;
+  // In the middle between two names, so that it goes through neither.
+  const [left, right] = narrow ? NARROW_NAMES : WIDE_NAMES;
+  const gap = x(geometry, 'out-for-delivery') - x(geometry, 'in-transit');
+  const branchX = x(geometry, 'in-transit') + (gap + left - right) / 2;
   // Where the line is short there is room for the four that need a look; the others are found by the filter.
   const beside = SIDE.filter(
     (s) =>
@@ -31,7 +40,16 @@ export function Route({ title, subtitle, geometry, slim, chosen, onChoose }: Pro
       chosen === s ||
       ['attempted', 'ready-for-collection', 'delayed', 'returning'].includes(s),
   );
-  let sideX = branchX + 28;
+  const sideLabel = (stage: string) =>
+    beside.length > CROWDED && stage === 'ready-for-collection'
+      ? 'Collection'
+      : (SIDE_SHORT[stage] ?? stageWords(stage));
+  const sideWidth = (stage: string) => SIDE_ROOM + sideLabel(stage).length * LETTER;
+  const sidesWidth = beside.reduce((sum, stage) => sum + sideWidth(stage), 0);
+  // Right of the branch where there is room, else as far left as they need.
+  const sidesX = Math.max(16, Math.min(branchX + 28, window.innerWidth - sidesWidth - 8));
+  const turnsLeft = sidesX < branchX;
+  let sideX = sidesX;
   const choose = (stage: string) => onChoose?.(chosen === stage ? undefined : stage);
   return (
     <header className={`route ${slim ? 'slim' : ''}`}>
@@ -40,7 +58,10 @@ export function Route({ title, subtitle, geometry, slim, chosen, onChoose }: Pro
         <p>{subtitle}</p>
       </div>
       <div className="track" style={{ left: geometry.from, width: geometry.to - geometry.from }} />
-      <div className="branch" style={{ left: branchX }} />
+      <div
+        className={`branch ${turnsLeft ? 'straight' : ''}`}
+        style={{ left: branchX, width: turnsLeft ? 0 : sidesX - branchX - 4 }}
+      />
       {LINE.map((stage) => (
         <button
           key={stage}
@@ -58,11 +79,7 @@ export function Route({ title, subtitle, geometry, slim, chosen, onChoose }: Pro
       ))}
       {beside.map((stage) => {
         const left = sideX;
-        const label =
-          beside.length > CROWDED && stage === 'ready-for-collection'
-            ? 'Collection'
-            : (SIDE_SHORT[stage] ?? stageWords(stage));
-        sideX += 48 + label.length * 6.1;
+        sideX += sideWidth(stage);
         return (
           <button
             key={stage}
@@ -74,7 +91,7 @@ export function Route({ title, subtitle, geometry, slim, chosen, onChoose }: Pro
             onClick={() => choose(stage)}
           >
             <span className="ring" />
-            <span>{label}</span>
+            <span>{sideLabel(stage)}</span>
             <span className="count">{data ? (counts.get(stage) ?? 0) : ' '}</span>
           </button>
         );

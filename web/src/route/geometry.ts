@@ -17,8 +17,22 @@ export function onLine(stage: string): number {
 }
 
 export type Geometry = { from: number; to: number };
-export const PLAN_GEOMETRY: Geometry = { from: 196, to: 826 };
-export const ORDERS_GEOMETRY: Geometry = { from: 520, to: 850 };
+
+/** Widths of the window from which a place has room for more; the style sheet has the same. */
+export const WIDE = 1240;
+export const MIDDLE = 1000;
+
+/** The line of Plan and of places without a list: from one stop to the next there is room for a pennant. */
+export function planGeometry(width: number): Geometry {
+  if (width >= WIDE) return { from: 196, to: 826 };
+  return width >= MIDDLE ? { from: 190, to: width - 388 } : { from: 190, to: width - 64 };
+}
+
+/** The line of Orders: right of the columns that the list has room for, left of the panel. */
+export function ordersGeometry(width: number): Geometry {
+  if (width >= WIDE) return { from: 560, to: 850 };
+  return width >= MIDDLE ? { from: 326, to: width - 384 } : { from: 214, to: width - 336 };
+}
 
 /** x of a stage's stop in pixels. */
 export function x(geometry: Geometry, stage: string): number {

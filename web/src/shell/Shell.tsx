@@ -1,12 +1,13 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { lazy, Suspense, useRef, useState } from 'react';
-import { Navigate, NavLink, Route as Path, Routes, useNavigate } from 'react-router';
+import { Navigate, NavLink, Route as Path, Routes, useLocation, useNavigate } from 'react-router';
 import { api, keys } from '../api/client';
 import { FirstKey } from '../people/FirstKey';
 import { SignIn } from '../people/SignIn';
 import { ChannelTroubles } from './ChannelTroubles';
 import { Failed } from './Failed';
 import { Flag } from './Flag';
+import { PlaceBoundary } from './PlaceBoundary';
 import { StaleSave } from './StaleSave';
 import { useChanges } from './useChanges';
 import { useNow } from './useNow';
@@ -26,6 +27,7 @@ export function Shell() {
   const session = useQuery({ queryKey: keys.session, queryFn: api.session });
   const queries = useQueryClient();
   const navigate = useNavigate();
+  const { pathname } = useLocation();
   const find = useRef<HTMLInputElement>(null);
   const [help, setHelp] = useState(false);
   // Kept here, because the session that is asked for meanwhile would replace the sign-in.
@@ -109,19 +111,21 @@ export function Shell() {
       </div>
       <ChannelTroubles />
       <StaleSave />
-      <Suspense fallback={<div className="empty">Loading …</div>}>
-        <Routes>
-          <Path path="/orders" element={<OrdersPlace now={now} />} />
-          <Path path="/orders/:shop/:number" element={<OrdersPlace now={now} />} />
-          <Path path="/plan" element={<PlanPlace />} />
-          <Path path="/plan/:id" element={<PlanPlace />} />
-          <Path path="/wording" element={<WordingPlace />} />
-          <Path path="/wording/:notice/:channel" element={<WordingPlace />} />
-          <Path path="/setup/*" element={<SetupPlace now={now} />} />
-          {session.data.demo && <Path path="/test-bench" element={<TestBench now={now} />} />}
-          <Path path="*" element={<Navigate to="/orders" replace />} />
-        </Routes>
-      </Suspense>
+      <PlaceBoundary at={pathname}>
+        <Suspense fallback={<div className="empty">Loading …</div>}>
+          <Routes>
+            <Path path="/orders" element={<OrdersPlace now={now} />} />
+            <Path path="/orders/:shop/:number" element={<OrdersPlace now={now} />} />
+            <Path path="/plan" element={<PlanPlace />} />
+            <Path path="/plan/:id" element={<PlanPlace />} />
+            <Path path="/wording" element={<WordingPlace />} />
+            <Path path="/wording/:notice/:channel" element={<WordingPlace />} />
+            <Path path="/setup/*" element={<SetupPlace now={now} />} />
+            {session.data.demo && <Path path="/test-bench" element={<TestBench now={now} />} />}
+            <Path path="*" element={<Navigate to="/orders" replace />} />
+          </Routes>
+        </Suspense>
+      </PlaceBoundary>
       {help && (
         <Suspense>
           <KeyboardHelp demo={session.data.demo} onClose={() => setHelp(false)} />

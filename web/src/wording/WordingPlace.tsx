@@ -4,8 +4,8 @@ import { useState } from 'react';
 import { Link, Navigate, useParams, useSearchParams } from 'react-router';
 import { api, keys, type Schemas } from '../api/client';
 import { channelLabel } from '../channels';
-import { PLAN_GEOMETRY } from '../route/geometry';
 import { Route } from '../route/Route';
+import { useGeometry } from '../route/useGeometry';
 import { Failed } from '../shell/Failed';
 import { counted, languageWords, stageWords } from '../words';
 import { Editor } from './Editor';
@@ -14,6 +14,7 @@ import { ReplacePanel } from './ReplacePanel';
 
 /** The place Wording: every notice's words, by channel, language and variant. */
 export default function WordingPlace() {
+  const geometry = useGeometry('plan');
   const { notice, channel } = useParams();
   const [query] = useSearchParams();
   const [stage, setStage] = useState<string>();
@@ -55,11 +56,11 @@ export default function WordingPlace() {
         slim
         title="Wording"
         subtitle={list.data ? `${list.data.length} notices, ${languages.size} languages` : ' '}
-        geometry={PLAN_GEOMETRY}
+        geometry={geometry}
         chosen={stage}
         onChoose={setStage}
       />
-      <div className="work">
+      <div className="work wrapping">
         <nav className="sidelist" aria-label="Wordings">
           <Button size="small" block onClick={() => setFinding(!finding)} aria-pressed={finding}>
             Find and replace

@@ -77,6 +77,11 @@ public enum Stage {
         return StageTable.isRepeatable(this);
     }
 
+    /** True where an order leaves at this stage, or is further on its way: too late for one that shall be cancelled. */
+    public boolean isGoingOut() {
+        return this == PACKED || this == DISPATCHED || this == IN_TRANSIT || this == OUT_FOR_DELIVERY;
+    }
+
     /** True where nothing is expected of the parcel any more, but for its return. */
     public boolean isFinal() {
         return this == DELIVERED || this == RETURNED;

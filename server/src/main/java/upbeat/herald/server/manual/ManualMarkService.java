@@ -1,10 +1,8 @@
 package upbeat.herald.server.manual;
 
 import java.util.ArrayList;
-import java.util.EnumSet;
 import java.util.List;
 import java.util.Objects;
-import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.security.core.Authentication;
 import org.springframework.stereotype.Service;
@@ -52,10 +50,6 @@ class ManualMarkService {
         this.writer = writer;
     }
 
-    /** Stages that send an order on its way, or further on it. */
-    private static final Set<Stage> GOES_OUT =
-            EnumSet.of(Stage.PACKED, Stage.DISPATCHED, Stage.IN_TRANSIT, Stage.OUT_FOR_DELIVERY);
-
     record OrderName(String shop, String number) {}
 
     /** @param confirmed true to mark also orders that their customers asked to cancel */
@@ -89,7 +83,7 @@ class ManualMarkService {
                     refused.add(name.number() + ": this order no longer exists");
                     continue;
                 }
-                if (GOES_OUT.contains(stage)
+                if (stage.isGoingOut()
                         && !Boolean.TRUE.equals(body.confirmed())
                         && order.ended() == null
                         && !answers.findRefused(db, List.of(order.id())).isEmpty()) {

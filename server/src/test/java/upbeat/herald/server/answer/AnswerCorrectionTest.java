@@ -60,6 +60,29 @@ class AnswerCorrectionTest extends OwnAppTestCase {
     }
 
     @Test
+    void aSheetDoesNotSendItOutEither() {
+        String number = refusedBy("+46701740694");
+        app.parcel(number, "hopgate", "HOP 7100 0004 1");
+        String other = app.order("prepaid", null, null, "{}");
+        app.parcel(other, "hopgate", "HOP 7100 0004 2");
+        JsonNode looked = person.upload(
+                        "/ui/sheets?kind=stages",
+                        "kites",
+                        ("order number,status\n" + number + ",dispatched\n" + other + ",dispatched\n").getBytes())
+                .json();
+        await().until(() -> person.call("GET", "/ui/sheets/" + looked.path("id").asString(), null)
+                .json()
+                .path("state")
+                .asString()
+                .equals("ready"));
+        JsonNode result = person.call("GET", "/ui/sheets/" + looked.path("id").asString(), null)
+                .json();
+        assertThat(result.path("refused").asInt()).isEqualTo(1);
+        assertThat(result.path("changed").asInt()).isEqualTo(1);
+        assertThat(result.path("rows").toString()).contains("The customer asked to cancel this order");
+    }
+
+    @Test
     void cancellingItNeedsNoConfirmation() {
         String number = refusedBy("+46701740692");
         assertThat(mark(number, "cancelled", false).path("done").asInt()).isEqualTo(1);

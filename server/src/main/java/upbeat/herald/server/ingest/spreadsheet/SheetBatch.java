@@ -23,6 +23,7 @@ import upbeat.herald.core.journey.Stage;
 import upbeat.herald.server.ingest.OrderBatchService;
 import upbeat.herald.server.ingest.spreadsheet.SpreadsheetImport.Job;
 import upbeat.herald.server.ingest.spreadsheet.SpreadsheetImport.RowOutcome;
+import upbeat.herald.server.order.AnswerRepository;
 import upbeat.herald.server.order.OrderRepository;
 import upbeat.herald.server.order.OrderRow;
 import upbeat.herald.server.order.ParcelRepository;
@@ -40,6 +41,7 @@ class SheetBatch {
 
     private final OrderBatchService intake;
     private final OrderRepository orders;
+    private final AnswerRepository answers;
     private final ParcelRepository parcels;
     private final ScanRepository scans;
     private final SheetParcelReader parcelReader;
@@ -47,11 +49,13 @@ class SheetBatch {
     SheetBatch(
             OrderBatchService intake,
             OrderRepository orders,
+            AnswerRepository answers,
             ParcelRepository parcels,
             ScanRepository scans,
             SheetParcelReader parcelReader) {
         this.intake = intake;
         this.orders = orders;
+        this.answers = answers;
         this.parcels = parcels;
         this.scans = scans;
         this.parcelReader = parcelReader;
@@ -87,12 +91,14 @@ class SheetBatch {
      *
      * @param byNumber orders, {@code parcelsOf} theirs by the order's id
      * @param ids of the parcels with one of the numbers, whatever carrier's
+     * @param refused ids of orders whose customer asked to cancel
      * @param unclear numbers that are named more than once, or that scans wait for
      */
     private record Known(
             Map<String, OrderRow> byNumber,
             Map<Long, List<ParcelRow>> parcelsOf,
             Map<ParcelRepository.Number, Long> ids,
+            Set<Long> refused,
             Set<String> unclear) {}
 
     private Known lookUp(JdbcClient db, Job job, List<List<SheetRow>> groups) {
@@ -118,6 +124,7 @@ class SheetBatch {
                 byNumber,
                 known.isEmpty() ? Map.of() : parcels.findByOrders(db, known),
                 named.isEmpty() ? Map.of() : parcels.findIdsByCompact(db, named.keySet()),
+                known.isEmpty() ? Set.of() : answers.findRefused(db, known),
                 unclear);
     }
 
@@ -169,6 +176,7 @@ class SheetBatch {
             }
         }
         Stage marked = stage == null || stage.isOrderStage() ? null : stage;
+        if (marked != null && before != null && known.refused().contains(before.id())) return null;
         if (marked != null && parcel == null && onto == null) {
             if (its.size() != 1 || first.get(SheetColumn.TRACKING) != null) return null;
             onto = its.get(0);

@@ -21,6 +21,7 @@ import upbeat.herald.server.ingest.Ingested;
 import upbeat.herald.server.ingest.OrderIngestService;
 import upbeat.herald.server.ingest.ParcelIngestService;
 import upbeat.herald.server.ingest.StageMarkService;
+import upbeat.herald.server.order.AnswerRepository;
 import upbeat.herald.server.order.OrderRepository;
 import upbeat.herald.server.order.OrderRow;
 import upbeat.herald.server.order.ParcelRepository;
@@ -32,6 +33,7 @@ class SpreadsheetImport {
     private static final String SOURCE = "spreadsheet";
     private final OrderIngestService orderIngest;
     private final OrderRepository orders;
+    private final AnswerRepository answers;
     private final ParcelRepository parcels;
     private final CarrierRepository carriers;
     private final SheetParcelReader parcelReader;
@@ -42,6 +44,7 @@ class SpreadsheetImport {
     SpreadsheetImport(
             OrderIngestService orderIngest,
             OrderRepository orders,
+            AnswerRepository answers,
             ParcelRepository parcels,
             CarrierRepository carriers,
             SheetParcelReader parcelReader,
@@ -50,6 +53,7 @@ class SpreadsheetImport {
             StageMarkService marks) {
         this.orderIngest = orderIngest;
         this.orders = orders;
+        this.answers = answers;
         this.parcels = parcels;
         this.carriers = carriers;
         this.parcelReader = parcelReader;
@@ -170,6 +174,15 @@ class SpreadsheetImport {
             throw new HeraldException("trackingNumber", "The tracking number is missing");
         if (job.kind().equals("stages") && stage == null) throw new HeraldException("status", "The status is missing");
         Stage ofParcel = stage != null && !stage.isOrderStage() ? stage : null;
+        if (ofParcel != null
+                && ofParcel.isGoingOut()
+                && before.isPresent()
+                && before.get().ended() == null
+                && !answers.findRefused(db, List.of(before.get().id())).isEmpty())
+            throw new HeraldException(
+                    "status",
+                    "The customer asked to cancel this order. If it leaves all the same, mark it as " + ofParcel.label()
+                            + " in Orders");
         List<ParcelRow> has = before.map(o -> parcels.findByOrder(db, o.id())).orElse(List.of());
         ParcelRow onto = null;
         if (ofParcel != null && parcel == null) {

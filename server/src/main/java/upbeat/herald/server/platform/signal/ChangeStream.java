@@ -3,6 +3,7 @@ package upbeat.herald.server.platform.signal;
 import jakarta.servlet.http.HttpSession;
 import java.io.IOException;
 import java.util.Iterator;
+import java.util.List;
 import java.util.Queue;
 import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.concurrent.ExecutorService;
@@ -70,10 +71,8 @@ public class ChangeStream implements DisposableBean {
 
     /** @throws TooManyCallsException where too many screens are open */
     SseEmitter open(HttpSession session) {
-        long own = streams.stream()
-                .filter(s -> s.session().getId().equals(session.getId()))
-                .count();
-        if (streams.size() >= MOST_STREAMS || own >= MOST_A_SESSION)
+        endOldest(session);
+        if (streams.size() >= MOST_STREAMS)
             throw new TooManyCallsException("Too many open screens. Close some, then load the page again");
         SseEmitter emitter = new SseEmitter(0L);
         Stream stream = new Stream(emitter, session, new AtomicBoolean());
@@ -83,6 +82,17 @@ public class ChangeStream implements DisposableBean {
         streams.add(stream);
         send(stream, SseEmitter.event().name("open").data("{}"));
         return emitter;
+    }
+
+    /** A page that was left or loaded again may not have been noticed yet: of one session the newest screens count. */
+    private void endOldest(HttpSession session) {
+        List<Stream> own = streams.stream()
+                .filter(s -> s.session().getId().equals(session.getId()))
+                .toList();
+        for (Stream oldest : own.subList(0, Math.max(0, own.size() - MOST_A_SESSION + 1))) {
+            streams.remove(oldest);
+            oldest.emitter().complete();
+        }
     }
 
     private void look() {

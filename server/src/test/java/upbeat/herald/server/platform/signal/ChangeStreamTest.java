@@ -99,16 +99,21 @@ class ChangeStreamTest extends OwnAppTestCase {
     }
 
     @Test
-    void oneSessionCanNotTakeAllLines() throws IOException {
+    void ofOneSessionTheNewestScreensAreToldAndOlderOnesEnd() throws IOException {
         RunningApp.Person person = app.signedIn();
         List<Screen> screens = new ArrayList<>();
         try {
-            for (int i = 0; i < 8; i++) {
+            for (int i = 0; i < 11; i++) {
                 Screen screen = new Screen(person);
                 screens.add(screen);
                 await().until(() -> screen.events.contains("open"));
             }
-            assertThat(person.call("GET", "/ui/changes", null).status()).isEqualTo(429);
+            for (Screen old : screens.subList(0, 3)) await().until(() -> old.isOver);
+            Screen newest = screens.get(10);
+            long before = newest.changes();
+            app.order("prepaid", "newest.screen@customer.example", null, "{}");
+            await().until(() -> newest.changes() > before);
+            assertThat(screens.subList(3, 11)).noneMatch(s -> s.isOver);
         } finally {
             for (Screen s : screens) s.close();
         }
