@@ -39,18 +39,37 @@ export async function saveOver<D, T>(
   }
 }
 
-/** What a form edits: as the server shows it until the first change, then the person's own with what it began from. */
-export type Draft<D extends object> = ReturnType<typeof useDraft<D>>;
+type Kept<D> = { now: D; from: Versioned<D> };
 
-export function useDraft<D extends object>(shown: Versioned<D>) {
-  const [kept, setKept] = useState<{ now: D; from: Versioned<D> }>();
+/** What was typed and not saved yet, by the form's key: closing a form, or going elsewhere and back, loses nothing. */
+const unsaved = new Map<string, Kept<unknown>>();
+
+export const hasDraft = (key: string) => unsaved.has(key);
+
+/**
+ * What a form edits: as the server shows it until the first change, then the person's own with what it began from.
+ *
+ * @param key of the document, such as "carrier/skerry"; the draft is found again under it
+ */
+export function useDraft<D extends object>(shown: Versioned<D>, key: string) {
+  const [, render] = useState(0);
+  const kept = unsaved.get(key) as Kept<D> | undefined;
+  const keep = (next: Kept<D> | undefined) => {
+    if (next) unsaved.set(key, next);
+    else unsaved.delete(key);
+    render((n) => n + 1);
+  };
   return {
     now: kept?.now ?? shown.document,
     changed: kept !== undefined,
-    set: (part: Partial<D>) =>
-      setKept((k) => ({ now: { ...(k?.now ?? shown.document), ...part }, from: k?.from ?? shown })),
-    reset: () => setKept(undefined),
+    set: (part: Partial<D>) => {
+      const now = unsaved.get(key) as Kept<D> | undefined; // several in one go build on each other
+      keep({ now: { ...(now?.now ?? shown.document), ...part }, from: now?.from ?? shown });
+    },
+    reset: () => keep(undefined),
     save: <T>(put: (document: D, version: string) => Promise<T>) =>
       saveOver(kept?.now ?? shown.document, kept?.from ?? shown, put),
   };
 }
+
+export type Draft<D extends object> = ReturnType<typeof useDraft<D>>;

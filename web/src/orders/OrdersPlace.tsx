@@ -5,6 +5,7 @@ import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { api, keys, type OrderFilter } from '../api/client';
 import { Route } from '../route/Route';
 import { useGeometry } from '../route/useGeometry';
+import { isForSomethingInside } from '../shell/escape';
 import { Failed } from '../shell/Failed';
 import { typing } from '../shell/usePlaceKeys';
 import { stageWords } from '../words';
@@ -64,7 +65,7 @@ export default function OrdersPlace({ now }: { now: string }) {
         (e.target as HTMLElement).closest?.('[role=dialog]')
       )
         return;
-      if (e.key === 'Escape') {
+      if (e.key === 'Escape' && !isForSomethingInside(e)) {
         if (loading) setLoading(false);
         else if (selected.size > 0) setSelected(new Map());
         else if (number) close();

@@ -2,11 +2,16 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { App, Button, Popconfirm } from 'antd';
 import { useEffect, useState } from 'react';
 import { api, type Fault, keys, Problem, type Schemas } from '../api/client';
-import { saveOver } from '../api/versions';
+import { isSame } from '../api/merge';
+import { saveOver, type Versioned } from '../api/versions';
 import { channelLabel } from '../channels';
+import { formKeys } from '../shell/escape';
 import { counted, delayWords, eventWords, listed, perWords } from '../words';
 import { NoticeForm } from './NoticeForm';
 import { Preview } from './Preview';
+
+/** What is being changed and not saved yet, by notice: closing the panel, or looking at another one, loses nothing. */
+const unsaved = new Map<string, { draft: Schemas['NoticeBody']; from: Versioned<Schemas['NoticeBody']> }>();
 
 /** Its texts are written in Wording, perhaps by somebody else meanwhile. */
 const ruleOf = ({ wordings: _wordings, others: _others, ...rule }: Schemas['NoticeBody']) => rule;
@@ -23,11 +28,17 @@ type Props = {
 export function NoticePanel({ id, notice, version = '', audience, onClose }: Props) {
   const queries = useQueryClient();
   const { message } = App.useApp();
-  const [draft, setDraft] = useState(notice);
-  const [from, setFrom] = useState({ document: notice, version });
-  const [editing, setEditing] = useState(!id);
+  const key = id ?? `new/${notice.stage}/${notice.channels?.[0]}`;
+  const [draft, setDraft] = useState(() => unsaved.get(key)?.draft ?? notice);
+  const [from, setFrom] = useState(() => unsaved.get(key)?.from ?? { document: notice, version });
+  const [editing, setEditing] = useState(!id || unsaved.has(key));
   const [faults, setFaults] = useState<Fault[]>([]);
   const [busy, setBusy] = useState(false);
+  const changed = editing && !isSame(ruleOf(draft), ruleOf(from.document));
+  useEffect(() => {
+    if (changed) unsaved.set(key, { draft, from });
+    else unsaved.delete(key);
+  }, [key, changed, draft, from]);
   useEffect(() => {
     if (editing) return;
     setDraft(notice);
@@ -51,6 +62,7 @@ export function NoticePanel({ id, notice, version = '', audience, onClose }: Pro
           )
         : await api.addNotice(next);
       await queries.invalidateQueries({ queryKey: keys.plan });
+      unsaved.delete(key);
       setEditing(false);
       message.success(
         <span>
@@ -109,6 +121,7 @@ export function NoticePanel({ id, notice, version = '', audience, onClose }: Pro
   };
   const live = notice.state === 'live';
   const cancel = () => {
+    unsaved.delete(key);
     if (!id) {
       onClose();
       return;
@@ -121,14 +134,12 @@ export function NoticePanel({ id, notice, version = '', audience, onClose }: Pro
     <aside
       className="panel"
       aria-label={id ? `Notice ${notice.name}` : 'New notice'}
-      onKeyDown={(e) => {
-        if (e.key === 'Enter' && e.ctrlKey && editing) save(draft, 'Saved', notice);
-        if (e.key === 'Escape' && !(e.target as HTMLElement).closest('.ant-select-open')) onClose();
-      }}
+      onKeyDown={formKeys(() => editing && save(draft, 'Saved', notice), onClose)}
     >
       <h2>
         <span>{draft.name || 'New notice'}</span>
         <span className="flex gap10">
+          {changed && <span className="mark gold">not saved</span>}
           {id && <span className={`mark ${live ? 'ok' : 'v'}`}>{notice.state}</span>}
           <button type="button" className="plain" aria-label="Close" onClick={onClose}>
             ✕

@@ -6,6 +6,7 @@ import { CHANNELS, channelLabel } from '../channels';
 import { type Geometry, LINE, x } from '../route/geometry';
 import { Route } from '../route/Route';
 import { useGeometry } from '../route/useGeometry';
+import { isForSomethingInside } from '../shell/escape';
 import { Failed } from '../shell/Failed';
 import { perDay, stageWords, whenShort } from '../words';
 import { bandHeight, hang, top, turn } from './layout';
@@ -42,7 +43,8 @@ export default function PlanPlace() {
   useEffect(() => {
     const key = (e: KeyboardEvent) =>
       e.key === 'Escape' &&
-      !(e.target instanceof HTMLElement && e.target.closest('.ant-select-open, .panel')) &&
+      !(e.target instanceof HTMLElement && e.target.closest('.panel')) &&
+      !isForSomethingInside(e) &&
       close();
     window.addEventListener('keydown', key);
     return () => window.removeEventListener('keydown', key);
@@ -126,7 +128,7 @@ export default function PlanPlace() {
           )}
         </main>
         {fresh && plan.data ? (
-          <NoticePanel key="new" notice={fresh} onClose={close} />
+          <NoticePanel key={`new/${fresh.stage}/${fresh.channels?.[0]}`} notice={fresh} onClose={close} />
         ) : chosen && plan.data ? (
           <NoticePanel
             key={chosen.id}

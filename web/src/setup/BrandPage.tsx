@@ -20,10 +20,13 @@ export function BrandPage() {
   const [shop, setShop] = useState<string>();
   const kept = useQuery({ queryKey: keys.brand(shop), queryFn: () => api.brand(shop), placeholderData: (old) => old });
   const sender = useQuery({ queryKey: keys.sender(shop), queryFn: () => api.sender(shop) });
-  const draft = useDraft<Schemas['BrandBody']>({
-    document: kept.data?.brand ?? {},
-    version: kept.data?.version ?? '',
-  });
+  const draft = useDraft<Schemas['BrandBody']>(
+    {
+      document: kept.data?.brand ?? {},
+      version: kept.data?.version ?? '',
+    },
+    `brand/${shop ?? ''}`,
+  );
   const [code, setCode] = useState('');
   const logo = useRef<HTMLInputElement>(null);
   const { run, busy, faults } = useDo();

@@ -4,6 +4,7 @@ import { useRef, useState } from 'react';
 import { api, keys, type Schemas } from '../api/client';
 import { useDraft } from '../api/versions';
 import { PARCEL_STAGES } from '../route/geometry';
+import { formKeys } from '../shell/escape';
 import { stageWords } from '../words';
 import { DurationInput } from './DurationInput';
 import { useDo } from './useDo';
@@ -24,7 +25,7 @@ export const SCAN_SOURCES = [
 
 /** Everything about one carrier. */
 export function CarrierForm({ line, directory, fresh, onClose }: Props) {
-  const draft = useDraft({ document: line.carrier, version: line.version });
+  const draft = useDraft({ document: line.carrier, version: line.version }, `carrier/${fresh ? '' : line.carrier.key}`);
   const c = draft.now;
   const [number, setNumber] = useState('');
   const { run, busy, faults } = useDo();
@@ -70,13 +71,12 @@ export function CarrierForm({ line, directory, fresh, onClose }: Props) {
     <aside
       className="panel form w440"
       aria-label={fresh ? 'New carrier' : `Carrier ${line.carrier.name}`}
-      onKeyDown={(e) => {
-        if (e.key === 'Enter' && e.ctrlKey) save();
-        if (e.key === 'Escape') onClose();
-      }}
+      onKeyDown={formKeys(save, () => onClose())}
     >
       <h2>
-        <span>{fresh ? 'Add carrier' : line.carrier.name}</span>
+        <span>
+          {fresh ? 'Add carrier' : line.carrier.name} {draft.changed && <span className="mark gold">not saved</span>}
+        </span>
         <button type="button" className="plain" aria-label="Close" onClick={() => onClose()}>
           ✕
         </button>
@@ -311,6 +311,7 @@ export function CarrierForm({ line, directory, fresh, onClose }: Props) {
             Make default
           </Button>
         )}
+        {draft.changed && <Button onClick={draft.reset}>Discard changes</Button>}
         <Button onClick={() => logo.current?.click()}>{c.logo ? 'Change logo' : 'Upload logo'}</Button>
         <input
           ref={logo}

@@ -3,6 +3,7 @@ import { Button, Input, InputNumber, Popconfirm, Segmented, Select, Switch } fro
 import { useState } from 'react';
 import { api, keys, type Schemas } from '../api/client';
 import { useDraft, type Versioned } from '../api/versions';
+import { formKeys } from '../shell/escape';
 import { Failed } from '../shell/Failed';
 import { delayWords, when } from '../words';
 import { DurationInput } from './DurationInput';
@@ -178,7 +179,7 @@ function FeedForm({
   carriers: Schemas['Choices']['carriers'];
   onClose: () => void;
 }) {
-  const draft = useDraft(shown);
+  const draft = useDraft(shown, `feed/${id ?? ''}`);
   const f = draft.now;
   const { run, busy, faults } = useDo();
   const set = draft.set;
@@ -192,19 +193,16 @@ function FeedForm({
       ));
   const save = async () => {
     const put = () => (id ? draft.save((changed, version) => api.changeFeed(id, changed, version)) : api.addFeed(f));
-    if (await run(put, 'Saved')) onClose();
+    if (!(await run(put, 'Saved'))) return;
+    draft.reset();
+    onClose();
   };
   return (
-    <aside
-      className="panel form"
-      aria-label="Feed"
-      onKeyDown={(e) => {
-        if (e.key === 'Enter' && e.ctrlKey) save();
-        if (e.key === 'Escape') onClose();
-      }}
-    >
+    <aside className="panel form" aria-label="Feed" onKeyDown={formKeys(save, onClose)}>
       <h2>
-        <span>{id ? shown.document.name : 'Add feed'}</span>
+        <span>
+          {id ? shown.document.name : 'Add feed'} {draft.changed && <span className="mark gold">not saved</span>}
+        </span>
         <button type="button" className="plain" aria-label="Close" onClick={onClose}>
           ✕
         </button>

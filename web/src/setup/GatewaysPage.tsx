@@ -44,7 +44,7 @@ const SOURCE: Record<string, string> = {
 };
 
 function GatewayCard({ gateway: g }: { gateway: Schemas['GatewayView'] }) {
-  const draft = useDraft<Account>({ document: g.account ?? {}, version: g.version });
+  const draft = useDraft<Account>({ document: g.account ?? {}, version: g.version }, `gateway/${g.channel}`);
   const [secrets, setSecrets] = useState<Secrets>({});
   const [answer, setAnswer] = useState<Schemas['ConnectionCheck']>();
   const { run, busy, faults } = useDo();

@@ -113,10 +113,13 @@ function Shop({ shopKey, now }: { shopKey: string; now: string }) {
   const { run, busy } = useDo();
   const [picked, setPicked] = useState<number>();
   const [target, setTarget] = useState<Schemas['TargetView']>();
-  const draft = useDraft<Mapping>({
-    document: (shop.data?.mapping as Mapping | undefined) ?? { fields: {}, lists: {}, stages: {} },
-    version: shop.data?.version ?? '',
-  });
+  const draft = useDraft<Mapping>(
+    {
+      document: (shop.data?.mapping as Mapping | undefined) ?? { fields: {}, lists: {}, stages: {} },
+      version: shop.data?.version ?? '',
+    },
+    `mapping/${shopKey}`,
+  );
   const mapping = draft.now;
   if (shop.isError)
     return (

@@ -59,8 +59,7 @@ export function Shell() {
 
   const signOut = async () => {
     await api.signOut();
-    queries.clear();
-    await session.refetch();
+    window.location.assign('/'); // begins afresh: nothing shown or typed is left to whoever comes next
   };
   return (
     <div className="app">

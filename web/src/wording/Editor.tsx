@@ -5,6 +5,7 @@ import { useNavigate } from 'react-router';
 import { api, type Fault, keys, Problem, type Schemas } from '../api/client';
 import { saveOver, type Versioned } from '../api/versions';
 import { channelLabel } from '../channels';
+import { isForSomethingInside } from '../shell/escape';
 import { languageWords, stageWords } from '../words';
 import { BlockList, piecesQuery } from './BlockList';
 import { Compare } from './Compare';
@@ -86,6 +87,16 @@ export function Editor({ place, view, plan }: Props) {
       own,
       view.channel === 'whatsapp' ? 'Saved and submitted to the chat network. It’s used once it is approved' : 'Saved',
     );
+  useEffect(() => {
+    // Wherever the cursor stands; in the editor itself the editor has done it already.
+    const press = (e: KeyboardEvent) => {
+      if (!(e.ctrlKey || e.metaKey) || e.key !== 'Enter' || isForSomethingInside(e)) return;
+      e.preventDefault();
+      if (changed && !busy) saveNow();
+    };
+    window.addEventListener('keydown', press);
+    return () => window.removeEventListener('keydown', press);
+  });
   const remove = async () => {
     try {
       await api.removeWording(place);

@@ -47,7 +47,7 @@ class ScreenshotsTest {
             shot(page, "sign-in");
             browser.signIn(app.url);
             page.navigate(app.url + "/orders?search=QK-207");
-            page.locator(".orow").nth(8).click();
+            page.locator(".orow[data-order]").nth(8).click();
             page.locator(".story .t").first().waitFor();
             shot(page, "orders");
             page.navigate(app.url + "/orders");

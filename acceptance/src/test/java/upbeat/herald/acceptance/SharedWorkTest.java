@@ -88,6 +88,27 @@ class SharedWorkTest extends BrowserTestCase {
     }
 
     @Test
+    void whatWasTypedIsThereAgainAndEscapeClosesTheInnermostThing() {
+        page.navigate(app.url + "/plan/on-its-way");
+        button("Edit").click();
+        Locator panel = page.locator("aside.panel");
+        Locator name = panel.getByLabel("Name", new Locator.GetByLabelOptions().setExact(true));
+        name.fill("Off it goes");
+        assertThat(panel).containsText("not saved");
+        panel.getByLabel("Stage").click();
+        page.keyboard().press("Escape");
+        assertThat(name).hasValue("Off it goes");
+        name.press("Escape");
+        assertThat(panel).containsText("Choose a notice");
+        page.getByText("On its way").first().click();
+        assertThat(name).hasValue("Off it goes");
+        assertThat(panel).containsText("not saved");
+        button("Cancel").click();
+        assertThat(panel).not().containsText("not saved");
+        assertThat(panel).containsText("On its way");
+    }
+
+    @Test
     void aCustomerIsErasedAndStaysSilent() {
         String number = app.order("prepaid", "erase.ui@customer.example", "+46701740681", "{}");
         String other = app.order("prepaid", "erase.ui@customer.example", null, "{}");
