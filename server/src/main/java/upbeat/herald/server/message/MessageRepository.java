@@ -60,7 +60,8 @@ public class MessageRepository {
             "update message set address = ? where seq = ? and status in ('planned', 'waiting')";
     private static final String DELETE_UNREACHABLE = """
             delete from message where order_id = ? and status = 'withheld'
-            and reason_code in ('NO_ADDRESS', 'NO_CONSENT', 'STOPPED', 'NOT_FOR', 'NO_COMMON_HOUR') returning notice_id""";
+            and reason_code in ('NO_ADDRESS', 'NO_CONSENT', 'STOPPED', 'NOT_FOR', 'NO_COMMON_HOUR')
+            returning notice_id""";
     private static final String POSTPONE = """
             update message set status = 'waiting', attempt = attempt + 1, reason_code = 'BROKEN', reason = ?,
             next_try_at = ? where seq = ? and status in ('planned', 'waiting')""";

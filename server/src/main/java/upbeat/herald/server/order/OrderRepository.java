@@ -32,15 +32,16 @@ public class OrderRepository {
     private static final String BY_NUMBERS =
             "select " + COLUMNS + " from json_each(?) n cross join shop_order o on o.shop = ? and o.number = n.value";
     private static final String INSERT_MANY = """
-            insert into shop_order (id, shop, number, placed_at, name, email, phone, country, payment, stage, body, source,
-            updated_at) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)""";
+            insert into shop_order (id, shop, number, placed_at, name, email, phone, country, payment, stage, body,
+            source, updated_at) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)""";
     private static final String TAG =
             "insert into order_tag (order_id, tag, at, source) values (?, ?, ?, ?) on conflict do nothing";
     private static final String STAGES = "update shop_order set stage = ? where id = ?";
     /** From one shop to the next in the index, without its orders. */
     private static final String SHOPS = """
             with recursive s(shop) as (select min(shop) from shop_order
-            union all select (select min(o.shop) from shop_order o where o.shop > s.shop) from s where s.shop is not null)
+            union all select (select min(o.shop) from shop_order o where o.shop > s.shop) from s
+            where s.shop is not null)
             select shop from s where shop is not null""";
 
     private static final String LATEST =

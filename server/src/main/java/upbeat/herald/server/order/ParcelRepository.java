@@ -39,12 +39,13 @@ public class ParcelRepository {
             insert into parcel (order_id, carrier, tracking_number, compact, items, stage, stage_at, source, created_at)
             values (?, ?, ?, ?, ?, ?, ?, ?, ?) returning id""";
     private static final String INSERT_MANY = """
-            insert into parcel (id, order_id, carrier, tracking_number, compact, items, stage, stage_at, source, created_at)
-            values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)""";
+            insert into parcel (id, order_id, carrier, tracking_number, compact, items, stage, stage_at, source,
+            created_at) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)""";
     private static final String BY_COMPACT = """
             select carrier, compact, id from parcel where compact in (select value from json_each(:numbers))
             union all
-            select carrier, compact, parcel_id from parcel_leg where compact in (select value from json_each(:numbers))""";
+            select carrier, compact, parcel_id from parcel_leg
+            where compact in (select value from json_each(:numbers))""";
     private static final String TOUCH = """
             update parcel set stage = coalesce(?, stage), stage_at = coalesce(?, stage_at), last_scan_at = nullif(max(coalesce(last_scan_at, 0), coalesce(?, 0)), 0) where id = ?""";
 

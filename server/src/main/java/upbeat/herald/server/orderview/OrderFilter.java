@@ -45,7 +45,6 @@ record OrderFilter(Traits traits, State state) {
             @Nullable Integer quietDays) {}
 
     private static final Set<String> MESSAGE_STATES = Set.of("unsure", "failed", "waiting", "withheld");
-    private static final Set<String> ENDS = Set.of(Stage.CANCELLED.code(), Stage.REFUNDED.code());
 
     /**
      * Orders that meet a condition, by their ids.
@@ -140,11 +139,11 @@ record OrderFilter(Traits traits, State state) {
         Map<String, Object> lately = Map.of("stage", stage, "since", since);
         if (stage.startsWith("partly-"))
             conditions.add(new Condition("select w.id from shop_order w where w.stage = :stage", at));
-        else if (ENDS.contains(stage)) {
+        else if (StageCountRepository.ENDS.contains(stage)) {
             sql.append(" and o.ended is not null");
             conditions.add(new Condition(
-                    "select r.order_id from stage_reached r join shop_order w on w.id = r.order_id and w.ended = r.stage "
-                            + "where r.stage = :stage and r.parcel_id is null and r.at >= :since",
+                    "select r.order_id from stage_reached r join shop_order w on w.id = r.order_id "
+                            + "and w.ended = r.stage where r.stage = :stage and r.parcel_id is null and r.at >= :since",
                     lately));
         } else {
             sql.append(" and o.ended is null");

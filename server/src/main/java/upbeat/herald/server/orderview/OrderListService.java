@@ -111,6 +111,6 @@ class OrderListService {
     }
 
     ExportProgress.Done findExportProgress(String id) {
-        return progress.find(id).orElseThrow(() -> new NotFoundException("No export goes by this name"));
+        return progress.find(id).orElseThrow(() -> new NotFoundException("There's no such export"));
     }
 }

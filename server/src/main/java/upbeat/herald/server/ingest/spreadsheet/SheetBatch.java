@@ -37,8 +37,6 @@ import upbeat.herald.server.order.ScanRepository;
  */
 @Component
 class SheetBatch {
-    private static final String SOURCE = "spreadsheet";
-
     private final OrderBatchService intake;
     private final OrderRepository orders;
     private final AnswerRepository answers;
@@ -81,7 +79,7 @@ class SheetBatch {
         for (List<SheetRow> group : groups)
             findPlain(db, job, group, carriers, known, now).ifPresentOrElse(plain::add, () -> left.add(group));
         List<OrderBatchService.Result> results =
-                intake.ingest(db, plain.stream().map(Plain::entry).toList(), SOURCE, now);
+                intake.ingest(db, plain.stream().map(Plain::entry).toList(), SpreadsheetImport.SOURCE, now);
         for (int i = 0; i < plain.size(); i++) describe(plain.get(i), results.get(i), carriers, outcomes);
         return left;
     }

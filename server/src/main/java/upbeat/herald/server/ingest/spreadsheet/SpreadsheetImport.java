@@ -30,7 +30,7 @@ import upbeat.herald.server.order.ParcelRow;
 /** Takes the rows of a sheet, order by order: one that is refused leaves nothing behind and keeps no other out. */
 @Component
 class SpreadsheetImport {
-    private static final String SOURCE = "spreadsheet";
+    static final String SOURCE = "spreadsheet";
     private final OrderIngestService orderIngest;
     private final OrderRepository orders;
     private final AnswerRepository answers;
@@ -181,8 +181,8 @@ class SpreadsheetImport {
                 && !answers.findRefused(db, List.of(before.get().id())).isEmpty())
             throw new HeraldException(
                     "status",
-                    "The customer asked to cancel this order. If it leaves all the same, mark it as " + ofParcel.label()
-                            + " in Orders");
+                    "The customer asked to cancel this order. If you're sending it anyway, mark it as "
+                            + ofParcel.label() + " in Orders");
         List<ParcelRow> has = before.map(o -> parcels.findByOrder(db, o.id())).orElse(List.of());
         ParcelRow onto = null;
         if (ofParcel != null && parcel == null) {

@@ -14,6 +14,7 @@ import java.util.concurrent.CopyOnWriteArrayList;
 import org.junit.jupiter.api.Test;
 import upbeat.herald.server.OwnAppTestCase;
 import upbeat.herald.server.RunningApp;
+import upbeat.herald.server.platform.persistence.DatabaseWriter;
 
 /** Open screens are told of changes, and of nothing else; a stream ends with its session. */
 class ChangeStreamTest extends OwnAppTestCase {
@@ -79,7 +80,13 @@ class ChangeStreamTest extends OwnAppTestCase {
                 last[0] = screen.changes();
                 return isQuiet;
             });
+            DatabaseWriter writer = app.context.getBean(DatabaseWriter.class);
+            WorkSignal signal = app.context.getBean(WorkSignal.class);
+            long commits = writer.commits();
+            long signals = signal.count();
             for (int i = 0; i < 10; i++) person.call("GET", "/ui/orders", null);
+            assertThat(writer.commits()).as("reading keeps nothing").isEqualTo(commits);
+            assertThat(signal.count()).isEqualTo(signals);
             String number = app.order("prepaid", "after.reading@customer.example", null, "{}");
             await().until(() -> screen.changes() > last[0]);
             assertThat(app.read(number).path("number").asString()).isEqualTo(number);
