@@ -92,7 +92,7 @@ export function StopListPage({ now }: { now: string }) {
           )}
         </section>
         {counts.isError && <Failed error={counts.error} again={() => counts.refetch()} />}
-        {counts.data && all.length === 0 && <p className="soft">The stop list is empty.</p>}
+        {counts.data && all.length === 0 && <p className="soft mt12">The stop list is empty.</p>}
         {all.length > 0 && (
           <table className="plain-table">
             <thead>

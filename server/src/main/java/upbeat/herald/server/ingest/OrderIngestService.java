@@ -66,7 +66,8 @@ public class OrderIngestService {
 
     /** Leaves a note on a new or changed order where one of its values could be read in two ways. */
     public void noteGuess(JdbcClient db, Ingested<OrderRow> put, OrderDocument document, Instant now) {
-        if (put.change() != Change.UNCHANGED)
+        // The note names the number, and of an erased customer nothing comes back.
+        if (put.change() != Change.UNCHANGED && !put.row().isErased())
             document.describeGuess()
                     .ifPresent(text -> orders.addNote(db, put.row().id(), text, now));
     }

@@ -107,6 +107,15 @@ class CustomerErasureTest extends OwnAppTestCase {
                 .as("what is no person's is taken")
                 .isEqualTo("cash-on-delivery");
         assertThat(findInDatabase("again@customer")).isEmpty();
+        // A number that could be read in two ways is noted on other orders, with the number in it.
+        String guessed = """
+                {"placedAt":"%s","customer":{"name":"Ann","phone":"4915228895456"},"shipTo":{"country":"DE"},
+                "payment":"prepaid","items":[{"name":"Kite","quantity":1}]}""".formatted(app.now());
+        app.api("PUT", "/api/v1/orders/kites/GUESS-1", guessed);
+        assertThat(findInDatabase("15228895456")).contains("order_note.text");
+        erase("GUESS-1");
+        app.api("PUT", "/api/v1/orders/kites/GUESS-1", guessed.replace("prepaid", "cash-on-delivery"));
+        assertThat(findInDatabase("15228895456")).isEmpty();
     }
 
     @Test
