@@ -160,7 +160,7 @@ const PER: Record<string, string> = {
   occasion: 'each time',
 };
 
-/** How often one order may hear a notice. */
+/** How often one order may get a notice. */
 export function perWords(per: string, stage: string): string {
   return PARCEL_STAGES.includes(stage) ? (PER[per] ?? per) : 'once per order';
 }

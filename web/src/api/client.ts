@@ -121,7 +121,7 @@ export type Pointer = { path: string; steps: { kind: string; argument?: string |
 const wordingAt = (p: Place, more = '') =>
   `/ui/wording/${at(p.notice, p.channel)}${more}${query({ language: p.language, shop: p.shop, carrier: p.carrier, country: p.country })}`;
 
-/** The only door to the server. */
+/** The only way to the server. */
 export const api = {
   session: () => get<Schemas['SessionView']>('/ui/session'),
   signIn: (name: string, password: string) => call<Schemas['SessionView']>('POST', '/ui/session', { name, password }),

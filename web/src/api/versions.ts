@@ -19,7 +19,8 @@ export function askWith(chooser: Chooser): () => void {
 }
 
 /**
- * Saves a document over the one it began from. Where somebody else saved meanwhile, the person compares both and chooses;
+ * Saves a document over the one it began from. Where somebody else saved meanwhile, the person compares both and
+ * chooses;
  * what was chosen is saved over theirs, and so on until it holds.
  */
 export async function saveOver<D, T>(

@@ -5,7 +5,10 @@ import { api, keys } from '../api/client';
 import { Failed } from '../shell/Failed';
 import { counted, stageWords } from '../words';
 
-/** Erases a customer on request: shows the orders that are most likely the same person's, and says what goes and what stays. */
+/**
+ * Erases a customer on request: shows the orders that are most likely the same person's, and says what goes and what
+ * stays.
+ */
 export function CustomerErasure({ shop, number, onClose }: { shop: string; number: string; onClose: () => void }) {
   const found = useQuery({
     queryKey: keys.customerOrders(shop, number),

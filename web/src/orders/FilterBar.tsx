@@ -16,7 +16,10 @@ type Props = {
   onLoad: () => void;
 };
 
-/** The conditions the list is narrowed by, each a pill to take away; views that were kept; and what can be done with all of it. */
+/**
+ * The conditions the list is narrowed by, each a pill to take away; views that were kept; and what can be done with all
+ * of it.
+ */
 export function FilterBar({ filter, choices, dense, onDensity, onChange, onLoad }: Props) {
   const queries = useQueryClient();
   const { message } = App.useApp();

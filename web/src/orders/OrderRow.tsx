@@ -16,7 +16,10 @@ type Props = {
   onOpen: () => void;
 };
 
-/** One order on the route: where it stands, which stops it touched, and a flag where something was said. Narrow rows are options of one list, wide ones buttons of their own. */
+/**
+ * One order on the route: where it stands, which stops it touched, and a flag where something was said. Narrow rows are
+ * options of one list, wide ones buttons of their own.
+ */
 export function OrderRow({ row, geometry: G, now, dense, chosen, selected, onSelect, onOpen }: Props) {
   const stands = onLine(row.at);
   const touched = [...new Set(['ordered', ...row.reached].map(onLine))].filter((i) => i <= stands);

@@ -3,17 +3,14 @@ import { Segmented } from 'antd';
 import { useDeferredValue, useState } from 'react';
 import { Link } from 'react-router';
 import { api, keys, type Schemas } from '../api/client';
-import { channelLabel } from '../channels';
-import { MailFrame } from '../shell/MailFrame';
+import { channelLabel, channelOf } from '../channels';
 import { path } from '../wording/place';
-import { SmsNotes } from '../wording/SmsNotes';
-import { counted } from '../words';
 
 /** What the notice says to a real order, made by the code that sends. */
 export function Preview({ id, notice }: { id?: string; notice: Schemas['NoticeBody'] }) {
   const channels = notice.channels ?? [];
   const [wanted, setWanted] = useState<string>();
-  const [plain, setPlain] = useState(false);
+  const [device, setDevice] = useState('phone');
   const channel = wanted && channels.includes(wanted) ? wanted : channels[0];
   const deferred = useDeferredValue(notice);
   const request = { id, notice: { ...deferred, name: deferred.name || 'New notice' }, channel: channel ?? '' };
@@ -26,6 +23,7 @@ export function Preview({ id, notice }: { id?: string; notice: Schemas['NoticeBo
   });
   if (!channel) return null;
   const s = shown.data;
+  const look = channelOf(channel)?.preview;
   return (
     <div className="mt12">
       <div className="flex spread gap8 wrap">
@@ -43,16 +41,13 @@ export function Preview({ id, notice }: { id?: string; notice: Schemas['NoticeBo
         ) : (
           <span className="soft">Starter text. Edit it after saving</span>
         )}
-        {channel === 'email' && (
+        {look && look.devices.length > 0 && (
           <Segmented
             size="small"
-            aria-label="Part shown"
-            value={plain ? 'plain' : 'mail'}
-            onChange={(v) => setPlain(v === 'plain')}
-            options={[
-              { value: 'mail', label: 'Mail' },
-              { value: 'plain', label: 'Plain text' },
-            ]}
+            aria-label="View"
+            value={device}
+            onChange={(v) => setDevice(String(v))}
+            options={[{ value: 'phone', label: 'Phone' }, ...look.devices]}
           />
         )}
       </div>
@@ -76,33 +71,14 @@ export function Preview({ id, notice }: { id?: string; notice: Schemas['NoticeBo
                 <span className="mark bad">held</span> {s.held}
               </div>
             )}
-            {s.sms && <SmsNotes sms={s.sms} />}
+            {s.message && look?.Notes && <look.Notes message={s.message} details={s.details} />}
             {s.message && (
-              <div className="preview">
-                <div className="head">
-                  <span>{s.message.subject ?? `To order ${s.order?.number}`}</span>
-                  <span className="mono">
-                    {s.message.subject ? s.order?.number : ''}
-                    {s.sms
-                      ? `${s.sms.length.encoding}, ${counted(s.sms.length.segments, 'segment')}, ${s.sms.length.unitsLeft} left`
-                      : ''}
-                  </span>
+              <>
+                <div className="soft mt6">
+                  With order <span className="mono">{s.order?.number}</span>
                 </div>
-                {s.message.html && !plain ? (
-                  <MailFrame html={s.message.html} title="The mail" />
-                ) : (
-                  <div className="text">{s.message.text}</div>
-                )}
-                {channel === 'whatsapp' && (notice.buttons?.length ?? 0) > 0 && (
-                  <div className="text pt0">
-                    {notice.buttons!.map((b) => (
-                      <span key={b.id} className="mark v mr6">
-                        {b.label}
-                      </span>
-                    ))}
-                  </div>
-                )}
-              </div>
+                {look && <look.Message device={device} message={s.message} details={s.details} />}
+              </>
             )}
           </>
         )

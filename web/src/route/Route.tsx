@@ -24,7 +24,10 @@ type Props = {
   onChoose?: (stage: string | undefined) => void;
 };
 
-/** The stages drawn once: a line with stops, and a short branch for those beside it. Choosing a stop narrows the place; choosing it again widens it. */
+/**
+ * The stages drawn once: a line with stops, and a short branch for those beside it. Choosing a stop narrows the place;
+ * choosing it again widens it.
+ */
 export function Route({ title, subtitle, geometry, slim, chosen, onChoose }: Props) {
   const { data } = useQuery({ queryKey: keys.route, queryFn: api.route });
   const counts = new Map(data?.map((s) => [s.stage, s.orders]));

@@ -1,6 +1,9 @@
 import stages from './stages.json';
 
-/** The stages as the server has them (stages.json is compared with its table). Every place lays its own things at the same x. */
+/**
+ * The stages as the server has them (stages.json is compared with its table). Every place lays its own things at the
+ * same x.
+ */
 export const LINE = stages.filter((s) => !s.side).map((s) => s.code);
 export const SIDE = stages.filter((s) => s.side).map((s) => s.code);
 

@@ -10,7 +10,9 @@ export function step(key: string | number): string {
   return /^[A-Za-z_][A-Za-z0-9_]*$/.test(key) ? `.${key}` : `['${key.replace(/\\/g, '\\\\').replace(/'/g, "\\'")}']`;
 }
 
-/** The mapping with a target pointed at the value under a path. A value inside a list makes the list repeat by itself. */
+/**
+ * The mapping with a target pointed at the value under a path. A value inside a list makes the list repeat by itself.
+ */
 export function pointAt(mapping: Mapping, target: Schemas['TargetView'], path: string): Mapping {
   const inEach = mapping.each ? path.replace(mapping.each.replace('[*]', '[0]'), '$') : path;
   if (!target.list)

@@ -3,7 +3,10 @@ import { App } from 'antd';
 import { useState } from 'react';
 import { type Fault, Problem } from '../api/client';
 
-/** Does something on the server: busy while it lasts, what it came to or why not said in a line, the faults by field kept for the form, everything shown brought up to date. */
+/**
+ * Does something on the server: busy while it lasts, the result or the failure as a line, errors by field for the form,
+ * and what is shown asked for again.
+ */
 export function useDo() {
   const { message } = App.useApp();
   const queries = useQueryClient();

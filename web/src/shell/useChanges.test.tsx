@@ -5,7 +5,7 @@ import { afterEach, beforeEach, expect, it, vi } from 'vitest';
 import { useChanges } from './useChanges';
 import { useNow } from './useNow';
 
-/** A stream that the test speaks on. */
+/** A stream that the test writes to. */
 class Line {
   static open: Line[] = [];
   onerror?: () => void;

@@ -3,7 +3,9 @@ import type { Schemas } from '../api/client';
 
 const TICK_MS = 30_000;
 
-/** The server's time: as it was said last, and in a real installation what has gone by since. The demo's clock stands. */
+/**
+ * The server's time: as it was said last, and in a real installation what has gone by since. The demo's clock stands.
+ */
 export function useNow(session: Schemas['SessionView'] | undefined): string {
   const [now, setNow] = useState('');
   useEffect(() => {

@@ -30,7 +30,9 @@ type Props = {
   wrong: (i: number) => ReactNode;
 };
 
-/** Blocks one under the other: moved by dragging, or with Alt and the arrows; added anywhere; kept for use elsewhere. */
+/**
+ * Blocks one under the other: moved by dragging, or with Alt and the arrows; added anywhere; kept for use elsewhere.
+ */
 export function BlockList({ label, small, blocks, onChange, around, wrong }: Props) {
   const prefix = useId();
   const names = useRef<string[]>([]);

@@ -4,7 +4,7 @@ import { lazy, type ReactNode, Suspense, useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api, type Fault, keys, Problem, type Schemas } from '../api/client';
 import { saveOver, type Versioned } from '../api/versions';
-import { channelLabel } from '../channels';
+import { channelLabel, channelOf } from '../channels';
 import { isForSomethingInside } from '../shell/escape';
 import { languageWords, stageWords } from '../words';
 import { BlockList, piecesQuery } from './BlockList';
@@ -82,11 +82,7 @@ export function Editor({ place, view, plan }: Props) {
       setBusy(false);
     }
   };
-  const saveNow = () =>
-    save(
-      own,
-      view.channel === 'whatsapp' ? 'Saved and submitted to the chat network. It’s used once it is approved' : 'Saved',
-    );
+  const saveNow = () => save(own, channelOf(view.channel)?.savedMessage ?? 'Saved');
   useEffect(() => {
     // Wherever the cursor stands; in the editor itself the editor has done it already.
     const press = (e: KeyboardEvent) => {

@@ -2,10 +2,9 @@ import { useQueries, useQuery } from '@tanstack/react-query';
 import { Button, Input, Segmented, Select } from 'antd';
 import { useDeferredValue, useState } from 'react';
 import { api, keys, type Schemas } from '../api/client';
+import { channelOf } from '../channels';
 import { useDo } from '../setup/useDo';
-import { MailFrame } from '../shell/MailFrame';
 import { languageWords } from '../words';
-import { SmsNotes } from './SmsNotes';
 
 const PICKS = [
   { value: 'latest', label: 'Recent orders' },
@@ -24,7 +23,7 @@ type Props = {
 
 /** Beside the text what will be sent, made by the code that sends, with a real order; and a trial of it. */
 export function PreviewPane({ view, wording, onReplace }: Props) {
-  const mail = view.channel === 'email';
+  const look = channelOf(view.channel)?.preview;
   const [device, setDevice] = useState('phone');
   const [pick, setPick] = useState('latest');
   const [skip, setSkip] = useState(0);
@@ -57,13 +56,7 @@ export function PreviewPane({ view, wording, onReplace }: Props) {
           onChange={(v) => setDevice(String(v))}
           options={[
             { value: 'phone', label: 'Phone' },
-            ...(mail
-              ? [
-                  { value: 'desktop', label: 'Desktop' },
-                  { value: 'plain', label: 'Plain' },
-                  { value: 'dark', label: 'Dark' },
-                ]
-              : []),
+            ...(look?.devices ?? []),
             { value: 'all', label: 'All languages' },
           ]}
         />
@@ -117,8 +110,8 @@ export function PreviewPane({ view, wording, onReplace }: Props) {
                 <span className="mark bad">held</span> {s.held}
               </div>
             )}
-            {s.message && <Device device={device} message={s.message} chat={s.chat} channel={view.channel} />}
-            {s.sms && <SmsNotes sms={s.sms} onReplace={onReplace} />}
+            {s.message && look && <look.Message device={device} message={s.message} details={s.details} />}
+            {s.message && look?.Notes && <look.Notes message={s.message} details={s.details} onReplace={onReplace} />}
             {(s.remarks.length > 0 || s.message?.bytes) && (
               <div className="box">
                 <h3>
@@ -144,91 +137,9 @@ export function PreviewPane({ view, wording, onReplace }: Props) {
   );
 }
 
-/** Plain devices of our own; a mail in the dark is the same mail with its own rules for the dark switched on. */
-type DeviceProps = {
-  device: string;
-  message: Schemas['ShownText'];
-  chat?: Schemas['ChatPreview'];
-  channel: string;
-};
-
-function Device({ device, message, chat, channel }: DeviceProps) {
-  if (channel === 'email') {
-    const html = device === 'dark' ? message.html!.replace('(prefers-color-scheme: dark)', 'all') : message.html!;
-    return (
-      <div className={`mailview ${device}`}>
-        <div className="head">
-          <b>{message.subject}</b>
-        </div>
-        {device === 'plain' ? (
-          <div className="text mono">{message.text}</div>
-        ) : (
-          <MailFrame html={html} title="The mail" />
-        )}
-      </div>
-    );
-  }
-  return (
-    <div className="phoneview">
-      <div className={`note ${channel}`}>
-        {chat ? (
-          <>
-            {chat.header && (
-              <b>
-                {chat.header}
-                {'\n'}
-              </b>
-            )}
-            {chat.body}
-            {chat.footer && <div className="soft fs12 mt6">{chat.footer}</div>}
-            {chat.linkLabel && (
-              <div className="buttons">
-                <span className="mark v" title={chat.linkUrl}>
-                  {chat.linkLabel} ↗
-                </span>
-              </div>
-            )}
-            {chat.replies.length > 0 && (
-              <div className="buttons">
-                {chat.replies.map((r) => (
-                  <span key={r} className="mark v">
-                    {r}
-                  </span>
-                ))}
-              </div>
-            )}
-          </>
-        ) : (
-          message.text
-        )}
-      </div>
-      {chat && (
-        <details className="soft">
-          <summary>Template with {chat.parameters.length} parameters</summary>
-          <div className="template">
-            {chat.template.map((part, i) =>
-              part.parameter ? (
-                <span key={`${i}-${part.parameter}`} className="chip" title={chat.parameters[part.parameter - 1]}>
-                  {part.parameter}
-                </span>
-              ) : (
-                part.text
-              ),
-            )}
-          </div>
-          <ol className="parameters">
-            {chat.parameters.map((value, i) => (
-              <li key={`${i}-${value}`}>{value}</li>
-            ))}
-          </ol>
-        </details>
-      )}
-    </div>
-  );
-}
-
 /** Every language of this channel, one under the other, with the same kind of order. */
 function AllLanguages({ view, wording }: { view: Schemas['WordingView']; wording: Schemas['Wording'] | undefined }) {
+  const measure = channelOf(view.channel)?.preview.measure;
   const languages = [...new Set(view.places.map((p) => p.language))];
   const asks = languages.map((language): Schemas['PreviewAsk'] => ({
     notice: view.notice,
@@ -260,10 +171,8 @@ function AllLanguages({ view, wording }: { view: Schemas['WordingView']; wording
                 <div className="pre-wrap mh190 scroll" lang={language} tabIndex={0}>
                   {shown[i].data.message?.text ?? shown[i].data.held ?? shown[i].data.errors[0]?.message}
                 </div>
-                {shown[i].data.sms && (
-                  <small className="mono soft">
-                    {shown[i].data.sms.length.encoding}, {shown[i].data.sms.length.segments} segments
-                  </small>
+                {shown[i].data.details && measure && (
+                  <small className="mono soft">{measure(shown[i].data.details)}</small>
                 )}
               </>
             )
@@ -277,9 +186,8 @@ function AllLanguages({ view, wording }: { view: Schemas['WordingView']; wording
 function TrialBox({ ask, shown, channel }: { ask: Schemas['PreviewAsk']; shown: Schemas['Shown']; channel: string }) {
   const [to, setTo] = useState('');
   const { run, busy, faults } = useDo();
-  const cost = shown.sms
-    ? `It costs ${shown.sms.cost} ${shown.sms.currency}, like a real message.`
-    : 'It is sent through the real gateway.';
+  const ui = channelOf(channel);
+  const cost = shown.details ? ui?.preview.testCost?.(shown.details) : undefined;
   return (
     <form
       className="box"
@@ -296,8 +204,8 @@ function TrialBox({ ask, shown, channel }: { ask: Schemas['PreviewAsk']; shown: 
       <div className="row">
         <Input
           size="small"
-          aria-label={channel === 'email' ? 'Your e-mail address' : 'Your phone number'}
-          placeholder={channel === 'email' ? 'you@example.com' : '+46 70 174 06 05'}
+          aria-label={ui?.testAddress.label}
+          placeholder={ui?.testAddress.placeholder}
           value={to}
           onChange={(e) => setTo(e.target.value)}
         />
@@ -310,7 +218,7 @@ function TrialBox({ ask, shown, channel }: { ask: Schemas['PreviewAsk']; shown: 
           Send test
         </Button>
       </div>
-      <small className="soft">{cost} Its answer buttons don’t count.</small>
+      <small className="soft">{cost ?? 'It is sent through the real gateway.'} Its answer buttons don’t count.</small>
       {faults.map((f) => (
         <div key={f.message} className="wrong" role="alert">
           {f.message}

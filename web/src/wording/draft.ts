@@ -1,6 +1,9 @@
 import type { Schemas } from '../api/client';
 
-/** A wording as it is being written: its own parts, what they were before, and what was taken back. Pure, so that it can be tested without a screen. */
+/**
+ * A wording as it is being written: its own parts, what they were before, and what was taken back. Pure, so that it can
+ * be tested without a screen.
+ */
 
 export type Wording = Schemas['Wording'];
 export type Block = Schemas['Block'];

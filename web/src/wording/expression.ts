@@ -1,4 +1,7 @@
-/** What stands between two pairs of braces, as far as a form can change it: one field, other words where it is empty, and how it is written. */
+/**
+ * What stands between two pairs of braces, as far as a form can change it: one field, other words where it is empty,
+ * and how it is written.
+ */
 export type Expression = { field: string; fallback?: string; format?: string };
 
 const FIELD = /^[a-z][A-Za-z]*\.[A-Za-z]+$/;
@@ -39,7 +42,7 @@ export function write(e: Expression): string {
   return e.field;
 }
 
-/** The first field an expression speaks of. */
+/** The first field an expression names. */
 export function fieldOf(inside: string): string | undefined {
   return /[a-z][A-Za-z]*\.[A-Za-z]+/.exec(inside.replace(/"[^"]*"|'[^']*'/g, ''))?.[0];
 }

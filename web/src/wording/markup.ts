@@ -1,6 +1,9 @@
 import { pieces } from './expression';
 
-/** How a wording's text becomes what the editor shows, and back. Fields are elements in the editor and braces in the text. */
+/**
+ * How a wording's text becomes what the editor shows, and back. Fields are elements in the editor and braces in the
+ * text.
+ */
 
 const escapeHtml = (text: string) => text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;');
 const attribute = (text: string) => escapeHtml(text).replaceAll('"', '&quot;');

@@ -229,7 +229,7 @@ it('says what a text costs and offers the plain letters', async () => {
   const replace = vi.fn();
   vi.spyOn(api, 'previewWording').mockResolvedValue(
     shown({
-      sms: {
+      details: {
         length: { encoding: 'UCS-2', segments: 2, units: 80, unitsLeft: 54 },
         cost: '0.30',
         currency: 'EUR',

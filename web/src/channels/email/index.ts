@@ -1,5 +1,6 @@
 import type { ChannelUi } from '../types';
 import { EmailAccount } from './EmailAccount';
+import { EmailMessage } from './EmailMessage';
 
 export const email: ChannelUi = {
   code: 'email',
@@ -9,4 +10,12 @@ export const email: ChannelUi = {
   canConnect: (account) => !!account.host,
   testAddress: { label: 'Your e-mail address', placeholder: 'you@example.com' },
   savedMessage: 'Saved',
+  preview: {
+    devices: [
+      { value: 'desktop', label: 'Desktop' },
+      { value: 'plain', label: 'Plain' },
+      { value: 'dark', label: 'Dark' },
+    ],
+    Message: EmailMessage,
+  },
 };

@@ -2,7 +2,7 @@ package upbeat.herald.server.brand;
 
 import org.springframework.jdbc.core.simple.JdbcClient;
 
-/** Hears that the team's default language is about to change, within the transaction that changes it. */
+/** Called when the team's default language is about to change, within the transaction that changes it. */
 public interface BrandChangeListener {
     /**
      * @param from,to BCP 47

@@ -43,7 +43,7 @@ class BrandService {
     /**
      * @param shop whose brand, or null for the team's
      * @param own true where the shop has a brand of its own; else this is the team's
-     * @param shops keys of all, with those that speak for themselves
+     * @param shops keys of all, with those that have a brand of their own
      */
     record BrandView(@Nullable String shop, boolean own, String version, BrandBody brand, List<ShopBrand> shops) {}
 
@@ -83,7 +83,7 @@ class BrandService {
         return get(shop);
     }
 
-    /** The shop speaks as the team again. */
+    /** Removes a shop's own brand: it uses the team's again. */
     BrandView delete(String shop) {
         writer.write(db -> {
             brands.saveShopBrand(db, shop, null);

@@ -37,6 +37,16 @@ public interface ChannelModule {
         return Optional.empty();
     }
 
+    /** What is shown beside a message of this channel before it is sent; empty where there is nothing to add. */
+    default Optional<? extends ChannelPreview> preview(PreviewedMessage message) {
+        return Optional.empty();
+    }
+
+    /** The type of {@link #preview}, for the description of the interface. */
+    default Optional<Class<? extends ChannelPreview>> previewType() {
+        return Optional.empty();
+    }
+
     /** Why a notice may not go live over this channel yet, and what to do about it; empty where it may. */
     default Optional<String> findGoLiveObstacle(JdbcClient db, Notice notice) {
         return Optional.empty();

@@ -2,7 +2,7 @@ package upbeat.herald.server.channel;
 
 import upbeat.herald.core.wording.Channel;
 
-/** Hears what customers answer over a channel. */
+/** Called with what customers answer over a channel. */
 public interface ReplyListener {
     /**
      * A button of a message was pressed.

@@ -11,7 +11,7 @@ import upbeat.herald.server.manual.StopListService.StopAsk;
 import upbeat.herald.server.manual.StopListService.StopView;
 import upbeat.herald.server.order.StopListRepository.ReasonCount;
 
-/** Setup, Stop list. Addresses travel in bodies, so that they stand in no log of addresses. */
+/** Setup, Stop list. Addresses are sent in bodies, so that they stand in no log of addresses. */
 @RestController
 @RequestMapping("/ui/stop-list")
 @Tag(name = "ui-stop-list")

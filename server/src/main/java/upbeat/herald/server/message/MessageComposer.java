@@ -97,7 +97,7 @@ public class MessageComposer {
         return channel.render(wording, subjectOf(db, scene, now));
     }
 
-    /** What a message of this scene speaks of. */
+    /** What a message of this scene is about. */
     public MessageSubject subjectOf(JdbcClient db, Scene scene, Instant now) {
         Order order = scene.order().order();
         ZoneId zone = CustomerDay.clockOf(order).likely();

@@ -127,7 +127,7 @@ public class MessageReplan {
         return planForVisits(db, order, once, now);
     }
 
-    /** The plan as it is speaks of the order now, and would not have before. */
+    /** The plan reaches the order now, and would not have before. */
     private static boolean isNewlyFor(Notice notice, Order before, Order after, @Nullable ParcelRow parcel) {
         @Nullable Parcel of = parcel == null ? null : parcel.parcel();
         return notice.audience().excludes(before, of).isPresent()

@@ -34,13 +34,16 @@ public class MessageRepository {
     private static final TypeReference<List<Channel>> CHANNELS = new TypeReference<>() {};
     private static final String SELECT = "select * from message m ";
     private static final String INSERT = """
-            insert into message (id, notice_id, order_id, parcel, parcel_id, occasion, stage, channel, address, language, status, reason_code, reason, stand_by, planned_at, due_at)
+            insert into message (id, notice_id, order_id, parcel, parcel_id, occasion, stage, channel, address,
+            language, status, reason_code, reason, stand_by, planned_at, due_at)
             values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?) on conflict do nothing""";
     private static final String DUE = """
-            select seq from message where channel = ? and status in ('planned', 'waiting') and due_at <= ? and (next_try_at is null or next_try_at <= ?)
+            select seq from message where channel = ? and status in ('planned', 'waiting') and due_at <= ?
+            and (next_try_at is null or next_try_at <= ?)
             order by due_at, seq limit ?""";
     private static final String CLAIM = """
-            update message set status = 'sending', claimed_at = ?, attempt = attempt + 1, address = ?, language = ?, subject = ?, text = ?, html = ?, question = ?, segments = ?, cost = ?, cost_currency = ?,
+            update message set status = 'sending', claimed_at = ?, attempt = attempt + 1, address = ?, language = ?,
+            subject = ?, text = ?, html = ?, question = ?, segments = ?, cost = ?, cost_currency = ?,
             reason_code = null, reason = null, next_try_at = null where seq = ? and status in (""" + from(MessageStatus.SENDING) + ")";
     private static final String ACCEPTED =
             "update message set status = 'accepted', sent_at = ?, gateway_ref = ?, reason_code = null, reason = null where seq = ? and status in ("

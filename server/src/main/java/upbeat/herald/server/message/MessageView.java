@@ -19,7 +19,7 @@ public record MessageView(
         @JsonUnwrapped MessageTimes times,
         @JsonUnwrapped MessageText content) {
 
-    /** Which notice of which order and parcel, and the stage it speaks of. */
+    /** Which notice of which order and parcel, and the stage it is about. */
     public record MessageAbout(
             String notice,
             String shop,

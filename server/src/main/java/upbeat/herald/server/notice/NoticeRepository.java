@@ -13,7 +13,8 @@ import upbeat.herald.server.platform.persistence.Json;
 public class NoticeRepository {
     private static final String ALL = "select m.mark, n.body from plan_mark m left join notice n order by n.position";
     private static final String PUT = """
-            insert into notice (id, position, body, updated_at) values (?, (select coalesce(max(position), 0) + 1 from notice), ?, ?)
+            insert into notice (id, position, body, updated_at)
+            values (?, (select coalesce(max(position), 0) + 1 from notice), ?, ?)
             on conflict (id) do update set body = excluded.body, updated_at = excluded.updated_at""";
 
     /** The plan, and the mark it had: it is asked for with every stage reached, and long. */

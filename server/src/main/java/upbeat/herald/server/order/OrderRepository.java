@@ -50,7 +50,8 @@ public class OrderRepository {
             insert into shop_order (shop, number, placed_at, name, email, phone, country, payment, stage, body, source,
             updated_at) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?) returning id""";
     private static final String UPDATE = """
-            update shop_order set placed_at = ?, name = ?, email = ?, phone = ?, country = ?, payment = ?, body = ?, updated_at = ? where id = ?""";
+            update shop_order set placed_at = ?, name = ?, email = ?, phone = ?, country = ?, payment = ?, body = ?,
+            updated_at = ? where id = ?""";
 
     public Optional<OrderRow> find(JdbcClient db, @Nullable String shop, String number) {
         return db.sql(BY_NUMBER)

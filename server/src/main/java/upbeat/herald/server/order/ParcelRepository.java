@@ -47,7 +47,8 @@ public class ParcelRepository {
             select carrier, compact, parcel_id from parcel_leg
             where compact in (select value from json_each(:numbers))""";
     private static final String TOUCH = """
-            update parcel set stage = coalesce(?, stage), stage_at = coalesce(?, stage_at), last_scan_at = nullif(max(coalesce(last_scan_at, 0), coalesce(?, 0)), 0) where id = ?""";
+            update parcel set stage = coalesce(?, stage), stage_at = coalesce(?, stage_at),
+            last_scan_at = nullif(max(coalesce(last_scan_at, 0), coalesce(?, 0)), 0) where id = ?""";
 
     public Optional<ParcelRow> find(JdbcClient db, @Nullable String carrier, @Nullable String trackingNumber) {
         return db.sql(COLUMNS + "where carrier = ? and compact = ?")

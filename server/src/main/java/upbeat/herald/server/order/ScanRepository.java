@@ -29,12 +29,14 @@ public class ScanRepository {
     private static final String COLUMNS =
             "select id, carrier, compact, parcel_id, code, text, at, day, place, stage, late, source, received_at, expected_on from scan ";
     private static final String INSERT = """
-            insert into scan (id, carrier, compact, parcel_id, code, text, at, day, place, stage, late, source, received_at, expected_on)
+            insert into scan (id, carrier, compact, parcel_id, code, text, at, day, place, stage, late, source,
+            received_at, expected_on)
             values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)""";
     private static final String WAITING_FOR =
             "select distinct compact from scan where parcel_id is null and compact in (select value from json_each(?))";
     private static final String SAME_NUMBER = """
-            select s.carrier, s.compact, s.at, s.code, s.text, s.place from json_each(?) n cross join scan s on s.carrier = n.value->>0 and s.compact = n.value->>1""";
+            select s.carrier, s.compact, s.at, s.code, s.text, s.place from json_each(?) n cross join scan s
+            on s.carrier = n.value->>0 and s.compact = n.value->>1""";
 
     /** What makes two scans the same. */
     public record Same(

@@ -87,7 +87,7 @@ public class StageVisitRepository {
                 .findFirst();
     }
 
-    /** Forgets a visit that no report speaks of any more. */
+    /** Deletes a visit that no report gives any more. */
     public void remove(JdbcClient db, long parcelId, String key) {
         db.sql("delete from stage_reached where parcel_id = ? and stage || '/' || occasion = ?")
                 .params(parcelId, key)

@@ -25,11 +25,14 @@ public class StageCountRepository {
     /** Parcels of orders that ended don't count any more; there are few. */
     private static final String OPEN_OF_ENDED = """
             select p.stage as stage, -count(distinct o.id) as n from shop_order o
-            cross join parcel p on p.order_id = o.id where o.ended is not null and p.stage in (:open) group by p.stage""";
+            cross join parcel p on p.order_id = o.id where o.ended is not null and p.stage in (:open)
+            group by p.stage""";
 
     private static final String LATELY_FINAL = """
             select p.stage as stage, count(distinct p.order_id) as n from parcel p
-            cross join shop_order o on o.id = p.order_id where o.ended is null and p.stage in (:final) and p.stage_at >= :since group by p.stage""";
+            cross join shop_order o on o.id = p.order_id where o.ended is null and p.stage in (:final)
+            and p.stage_at >= :since
+            group by p.stage""";
     private static final String WITHOUT_PARCEL = """
             select :ordered as stage, count(*) as n from shop_order o where o.stage = :ordered and o.ended is null
             and not exists (select 1 from parcel p where p.order_id = o.id)""";

@@ -239,7 +239,7 @@ class DemoHistory {
                     5);
         }
 
-        /** @param minutesLate how long after the event it is told of */
+        /** @param minutesLate how long after the event it is reported */
         private void scan(
                 int i, Carrier carrier, String tracking, Stage stage, Instant happened, String place, int minutesLate) {
             String[] says = DemoCarriers.says(carrier, stage);

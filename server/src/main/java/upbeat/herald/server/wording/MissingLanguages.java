@@ -14,7 +14,7 @@ import upbeat.herald.core.wording.CustomerLanguage;
 import upbeat.herald.core.wording.Variant;
 import upbeat.herald.server.order.OrderRow;
 
-/** Languages that customers speak and a notice does not. */
+/** Languages of customers that a notice has no text in. */
 @Component
 class MissingLanguages {
     private final PreviewOrders previewOrders;

@@ -86,7 +86,7 @@ class PreviewOrders {
         return meant.isEmpty() ? able : meant;
     }
 
-    /** The parcel that a message of the notice would speak of. */
+    /** The parcel that a message of the notice would be about. */
     Optional<ParcelRow> findParcel(Notice notice, OrderRow order) {
         return notice.timing().stage().isOrderStage()
                 ? Optional.empty()

@@ -113,7 +113,7 @@ class WordingEditorService {
         return view(key);
     }
 
-    /** Takes a language or variant away: what it inherited from speaks again. */
+    /** Takes a language or variant away: its customers get what it inherited from. */
     WordingView remove(WordingPlace place, Principal person) {
         WordingKey key = wordings.parseKey(place);
         wordings.save(key, null, person.getName());

@@ -20,10 +20,11 @@ import upbeat.herald.core.wording.WordingCheck;
 import upbeat.herald.core.wording.WordingError;
 import upbeat.herald.core.wording.WordingRemark;
 import upbeat.herald.core.wording.WordingReview;
-import upbeat.herald.core.wording.chat.ChatContent;
-import upbeat.herald.core.wording.sms.SmsContent;
 import upbeat.herald.core.wording.template.EmptyFieldException;
 import upbeat.herald.server.brand.BrandRepository;
+import upbeat.herald.server.channel.ChannelPreview;
+import upbeat.herald.server.channel.ChannelRegistry;
+import upbeat.herald.server.channel.PreviewedMessage;
 import upbeat.herald.server.message.MessageComposer;
 import upbeat.herald.server.message.MessageComposer.Scene;
 import upbeat.herald.server.order.OrderRow;
@@ -35,7 +36,7 @@ import upbeat.herald.server.order.OrderRow;
 class WordingPreviewService {
     private final PreviewOrders previewOrders;
     private final MessageComposer composer;
-    private final SmsPreview smsPreview;
+    private final ChannelRegistry channels;
     private final BrandRepository brands;
     private final JdbcClient reader;
     private final InstantSource clock;
@@ -43,13 +44,13 @@ class WordingPreviewService {
     WordingPreviewService(
             PreviewOrders previewOrders,
             MessageComposer composer,
-            SmsPreview smsPreview,
+            ChannelRegistry channels,
             BrandRepository brands,
             JdbcClient reader,
             InstantSource clock) {
         this.previewOrders = previewOrders;
         this.composer = composer;
-        this.smsPreview = smsPreview;
+        this.channels = channels;
         this.brands = brands;
         this.reader = reader;
         this.clock = clock;
@@ -66,14 +67,13 @@ class WordingPreviewService {
      * @param order it was rendered with, or null where none fits
      * @param message or null where it can't be rendered
      * @param held why it would not go out as it is, or null
-     * @param sms what it takes as SMS, or null; {@code chat} the parts of a chat message, or null
+     * @param details what only the channel shows of it, or null
      * @param language of the words shown
      */
     record Shown(
             @Nullable ShownOrder order,
             @Nullable ShownText message,
-            SmsPreview.@Nullable Sms sms,
-            @Nullable ChatPreview chat,
+            @Nullable ChannelPreview details,
             List<WordingError> errors,
             @Nullable String held,
             List<WordingRemark> remarks,
@@ -115,19 +115,37 @@ class WordingPreviewService {
             return new Shown(
                     order,
                     text(r),
-                    r.details() instanceof SmsContent
-                            ? smsPreview.measure(
-                                    scene, s.wording(), r, s.brand().name())
-                            : null,
-                    r.details() instanceof ChatContent ? ChatPreview.of(r) : null,
+                    details(scene, ask.channel(), s, r),
                     errors,
                     null,
                     WordingReview.review(ask.channel(), s.wording(), r, s.brand()),
                     s.language());
         } catch (EmptyFieldException e) {
-            return new Shown(order, null, null, null, errors, e.getMessage(), List.of(), s.language());
+            return new Shown(order, null, null, errors, e.getMessage(), List.of(), s.language());
         } catch (HeraldException e) {
             return nothing(List.of(new WordingError(1, 1, String.valueOf(e.getMessage()))), null, List.of());
+        }
+    }
+
+    private @Nullable ChannelPreview details(Scene scene, Channel channel, Setting s, Rendered rendered) {
+        return channels.get(channel)
+                .preview(new PreviewedMessage(
+                        scene.order().order(),
+                        s.wording(),
+                        rendered,
+                        s.brand(),
+                        () -> previewOrders.findMatching(scene.notice()).stream()
+                                .map(row -> sample(scene, channel, s.wording(), row))))
+                .orElse(null);
+    }
+
+    private PreviewedMessage.Sample sample(Scene scene, Channel channel, Wording wording, OrderRow row) {
+        Scene other = scene(scene.notice(), scene.language(), row);
+        try {
+            Rendered rendered = composer.render(reader, other, channel, wording, clock.instant());
+            return new PreviewedMessage.Sample(row.order(), Optional.of(rendered));
+        } catch (EmptyFieldException e) {
+            return new PreviewedMessage.Sample(row.order(), Optional.empty());
         }
     }
 
@@ -150,13 +168,12 @@ class WordingPreviewService {
     }
 
     private Scene scene(Notice notice, Setting s) {
-        OrderRow order = s.order().orElseThrow();
+        return scene(notice, s.language(), s.order().orElseThrow());
+    }
+
+    private Scene scene(Notice notice, String language, OrderRow order) {
         return new Scene(
-                notice,
-                s.language(),
-                order,
-                previewOrders.findParcel(notice, order).orElse(null),
-                0);
+                notice, language, order, previewOrders.findParcel(notice, order).orElse(null), 0);
     }
 
     private Setting setting(Notice notice, Ask ask) {
@@ -176,6 +193,6 @@ class WordingPreviewService {
     }
 
     private static Shown nothing(List<WordingError> errors, @Nullable String held, List<WordingRemark> remarks) {
-        return new Shown(null, null, null, null, errors, held, remarks, null);
+        return new Shown(null, null, null, errors, held, remarks, null);
     }
 }

@@ -113,7 +113,7 @@ class WordingService {
         notifySaved();
     }
 
-    /** Within a transaction of the caller's, who rings {@link #saved} after it. */
+    /** Within the caller's transaction; the caller calls {@link #saved} after its commit. */
     void save(JdbcClient db, WordingKey key, @Nullable Wording given, String by) {
         String base = brands.baseLanguage(db);
         Notice before = getNotice(db, key.notice());

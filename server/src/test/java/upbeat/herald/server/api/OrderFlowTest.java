@@ -190,7 +190,7 @@ class OrderFlowTest {
         JsonNode sms = person.call(
                         "POST", "/ui/plan/preview", body.formatted("{{brand.name}}: “{{order.number}}” is here…"))
                 .json()
-                .path("sms");
+                .path("details");
         assertThat(sms.path("length").path("encoding").asString()).isEqualTo("UCS-2");
         assertThat(sms.path("forces"))
                 .extracting(f -> f.path("found").asString() + f.path("use").asString())
@@ -199,7 +199,7 @@ class OrderFlowTest {
         assertThat(sms.path("saysWho").asBoolean()).isTrue();
         JsonNode plain = person.call("POST", "/ui/plan/preview", body.formatted("It is here. " + "x".repeat(150)))
                 .json()
-                .path("sms");
+                .path("details");
         assertThat(plain.path("length").path("encoding").asString()).isEqualTo("GSM-7");
         assertThat(plain.path("length").path("segments").asInt()).isEqualTo(2);
         assertThat(plain.path("cost").asString()).isEqualTo("0.30");

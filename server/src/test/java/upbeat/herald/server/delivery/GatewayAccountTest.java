@@ -130,7 +130,7 @@ class GatewayAccountTest extends OwnAppTestCase {
                         "{\"notice\":\"is-it-yours\",\"channel\":\"sms\",\"language\":\"en\",\"orderShop\":\"kites\",\"orderNumber\":\""
                                 + number + "\"}")
                 .json()
-                .path("sms");
+                .path("details");
         assertThat(sms.path("cost").asString())
                 .isEqualTo(new java.math.BigDecimal("0.07")
                         .multiply(java.math.BigDecimal.valueOf(

@@ -283,7 +283,10 @@ class WordingEditingTest extends OwnAppTestCase {
                         .asString())
                 .isEqualTo("Sent to me@quillfeather.example");
         assertThat(app.world.mailbox.to("me@quillfeather.example")).hasSize(1);
-        assertThat(preview(message.formatted("sms")).path("sms").path("cost").asString())
+        assertThat(preview(message.formatted("sms"))
+                        .path("details")
+                        .path("cost")
+                        .asString())
                 .as("what it costs is known before")
                 .matches("0\\.\\d\\d");
         assertThat(person.call(
@@ -350,8 +353,8 @@ class WordingEditingTest extends OwnAppTestCase {
         orderOnItsWay("nl@customer.example", "HOP 0041 7738 2", "nl");
         JsonNode dutch = preview("{\"notice\":\"is-it-yours\",\"channel\":\"whatsapp\",\"language\":\"nl\"}");
         JsonNode standard = preview("{\"notice\":\"is-it-yours\",\"channel\":\"whatsapp\",\"language\":\"en\"}");
-        assertThat(dutch.path("chat").path("body").asString())
-                .isEqualTo(standard.path("chat").path("body").asString())
+        assertThat(dutch.path("details").path("body").asString())
+                .isEqualTo(standard.path("details").path("body").asString())
                 .isNotBlank();
         assertThat(dutch.path("language").asString()).isEqualTo("en");
     }

@@ -51,6 +51,16 @@ class LetterChannelTest extends OwnAppTestCase {
     }
 
     @Test
+    void itsPreviewShowsWhatOnlyTheChannelKnows() {
+        app.parcel(app.order("prepaid", "shown@customer.example", null, "{}"), "skerry-post", "RX473124833XS");
+        JsonNode shown = app.signedIn()
+                .call("POST", "/ui/plan/preview", "{\"channel\":\"letter\",\"notice\":" + NOTICE + "}")
+                .json();
+        assertThat(shown.path("message").path("text").asString()).contains("is on the way.");
+        assertThat(shown.path("details").path("lines").asInt()).isEqualTo(2);
+    }
+
+    @Test
     void aWordingThatNamesNoFieldIsRefused() {
         String wrong = NOTICE.replace("parcel.trackingNumber", "parcel.colour");
         RunningApp.Answer answer = app.signedIn().call("POST", "/ui/plan/notices", wrong);

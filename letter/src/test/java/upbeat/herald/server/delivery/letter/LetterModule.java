@@ -8,6 +8,7 @@ import upbeat.herald.server.channel.AccountSettings;
 import upbeat.herald.server.channel.ChannelModule;
 import upbeat.herald.server.channel.ConfiguredAccount;
 import upbeat.herald.server.channel.Gateway;
+import upbeat.herald.server.channel.PreviewedMessage;
 import upbeat.herald.server.platform.HeraldProperties;
 import upbeat.herald.server.platform.web.ValidationException;
 
@@ -37,6 +38,12 @@ class LetterModule implements ChannelModule, ConfiguredAccount {
     @Override
     public void validateAccount(Map<String, Object> account, ValidationException errors) {
         errors.check(account.get(FOLDER) instanceof String, "account.folder", "Choose a folder");
+    }
+
+    @Override
+    public Optional<LetterPreview> preview(PreviewedMessage message) {
+        return Optional.of(
+                new LetterPreview((int) message.rendered().text().lines().count()));
     }
 
     @Override

@@ -7,8 +7,10 @@ import upbeat.herald.core.wording.Channel;
 import upbeat.herald.core.wording.chat.ChatChannel;
 import upbeat.herald.server.channel.AccountSettings;
 import upbeat.herald.server.channel.ChannelModule;
+import upbeat.herald.server.channel.ChannelPreview;
 import upbeat.herald.server.channel.ContentApproval;
 import upbeat.herald.server.channel.Gateway;
+import upbeat.herald.server.channel.PreviewedMessage;
 import upbeat.herald.server.platform.web.ValidationException;
 
 /** Chat on the server: an account at the network, and wordings that it has to approve. */
@@ -35,6 +37,16 @@ class ChatModule implements ChannelModule {
     @Override
     public Gateway createGateway(AccountSettings settings) {
         return new ChatGateway(ChatClient.of(settings), approvals);
+    }
+
+    @Override
+    public Optional<ChatPreview> preview(PreviewedMessage message) {
+        return Optional.of(ChatPreview.of(message.rendered()));
+    }
+
+    @Override
+    public Optional<Class<? extends ChannelPreview>> previewType() {
+        return Optional.of(ChatPreview.class);
     }
 
     @Override

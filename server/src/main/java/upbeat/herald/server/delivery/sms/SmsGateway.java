@@ -42,7 +42,7 @@ import upbeat.herald.server.message.ReceiptService;
 
 /**
  * SMS over SMPP 3.4, bound as transceiver: submit_sm out, delivery receipts in as deliver_sm. A text of several
- * segments travels whole in message_payload.
+ * segments is sent whole in message_payload.
  */
 final class SmsGateway implements Gateway, AutoCloseable {
     private static final int THROTTLED = 0x58; // ESME_RTHROTTLED

@@ -8,8 +8,10 @@ import upbeat.herald.core.wording.Channel;
 import upbeat.herald.core.wording.sms.SmsChannel;
 import upbeat.herald.server.channel.AccountSettings;
 import upbeat.herald.server.channel.ChannelModule;
+import upbeat.herald.server.channel.ChannelPreview;
 import upbeat.herald.server.channel.Gateway;
 import upbeat.herald.server.channel.GatewayAccounts;
+import upbeat.herald.server.channel.PreviewedMessage;
 import upbeat.herald.server.channel.Price;
 import upbeat.herald.server.message.ReceiptService;
 import upbeat.herald.server.platform.web.ValidationException;
@@ -43,10 +45,24 @@ class SmsModule implements ChannelModule {
     }
 
     @Override
+    public Optional<SmsPreview> preview(PreviewedMessage message) {
+        return Optional.of(new SmsPreviewFactory(this::price).create(message));
+    }
+
+    @Override
+    public Optional<Class<? extends ChannelPreview>> previewType() {
+        return Optional.of(SmsPreview.class);
+    }
+
+    @Override
     public Optional<Price> priceOf(int segments, @Nullable String country) {
+        return Optional.of(price(segments, country));
+    }
+
+    private Price price(int segments, @Nullable String country) {
         SmsAccount usual = properties.usualPrices();
         SmsAccount account =
                 accounts.findInUse(channel()).map(s -> s.read(SmsAccount.class)).orElse(usual);
-        return Optional.of(account.priceOf(segments, country, usual));
+        return account.priceOf(segments, country, usual);
     }
 }

@@ -106,9 +106,7 @@ class WebhookRequestProcessor {
                 request.wrong().addAll(read.faults());
                 continue;
             }
-            read.order()
-                    .putIfAbsent(
-                            "placedAt", arrived.toString()); // nothing says when: then it was when the shop told of it
+            read.order().putIfAbsent("placedAt", arrived.toString()); // no time given: the time of the request
             try {
                 OrderDocument given = OrderDocument.fromValues(read.order());
                 Order order = given.toOrder(shop, String.valueOf(read.order().get("number")), now);

@@ -31,7 +31,7 @@ public class WorkSignal {
         }
     }
 
-    /** Waits for a ring after {@code seen}, or for the time limit. @return how often it was rung by now */
+    /** Waits for a signal after {@code seen}, or for the time limit. @return how many signals there were by now */
     public long await(long seen, long millis) throws InterruptedException {
         lock.lock();
         try {

@@ -5,6 +5,7 @@ import com.fasterxml.jackson.databind.JavaType;
 import io.swagger.v3.core.converter.AnnotatedType;
 import io.swagger.v3.core.converter.ModelConverter;
 import io.swagger.v3.core.converter.ModelConverterContext;
+import io.swagger.v3.core.converter.ModelConverters;
 import io.swagger.v3.core.util.Json;
 import io.swagger.v3.oas.models.OpenAPI;
 import io.swagger.v3.oas.models.info.Info;
@@ -54,7 +55,7 @@ class OpenApiConfig {
                         new SecurityScheme().type(SecurityScheme.Type.HTTP).scheme("bearer"));
     }
 
-    /** Notes which components of each record may be null. (The library that makes the description speaks Jackson 2.) */
+    /** Notes which components of each record may be null. (The library that makes the description uses Jackson 2.) */
     @Bean
     ModelConverter nullability() {
         return new ModelConverter() {
@@ -69,9 +70,13 @@ class OpenApiConfig {
     }
 
     @Bean
-    OpenApiCustomizer exact() {
+    OpenApiCustomizer exact(List<DescribedTypes> described) {
         return api -> {
             if (api.getComponents() == null || api.getComponents().getSchemas() == null) return;
+            described.stream()
+                    .flatMap(DescribedTypes::types)
+                    .map(type -> ModelConverters.getInstance(true).readAll(new AnnotatedType(type)))
+                    .forEach(api.getComponents().getSchemas()::putAll);
             api.getComponents().setSchemas(new TreeMap<>(api.getComponents().getSchemas()));
             api.getComponents().getSchemas().forEach(this::require);
             api.setPaths(sorted(api.getPaths()));

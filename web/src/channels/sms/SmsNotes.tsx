@@ -1,15 +1,15 @@
 import { Button } from 'antd';
-import type { Schemas } from '../api/client';
-import { counted } from '../words';
+import type { Schemas } from '../../api/client';
+import { counted } from '../../words';
+import type { PreviewedMessage } from '../types';
 
 /** What makes a text longer or dearer than it need be, with the way out beside it. */
 export function SmsNotes({
-  sms,
+  details,
   onReplace,
-}: {
-  sms: Schemas['Sms'];
-  onReplace?: (found: string, use: string) => void;
-}) {
+}: PreviewedMessage & { onReplace?: (found: string, use: string) => void }) {
+  const sms = details as Schemas['SmsPreview'] | undefined;
+  if (!sms) return null;
   const mend = sms.forces.filter((f) => f.inWording && f.use != null);
   return (
     <div className="box">

@@ -1,10 +1,11 @@
-package upbeat.herald.server.wording;
+package upbeat.herald.server.delivery.chat;
 
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.wording.Rendered;
 import upbeat.herald.core.wording.chat.ChatContent;
 import upbeat.herald.core.wording.chat.ChatTemplate;
+import upbeat.herald.server.channel.ChannelPreview;
 
 /**
  * The parts of a chat message.
@@ -20,7 +21,8 @@ record ChatPreview(
         @Nullable String linkLabel,
         @Nullable String linkUrl,
         List<ChatTemplate.Part> template,
-        List<String> parameters) {
+        List<String> parameters)
+        implements ChannelPreview {
     static ChatPreview of(Rendered rendered) {
         ChatContent chat = ChatContent.in(rendered);
         ChatTemplate t = chat.template();

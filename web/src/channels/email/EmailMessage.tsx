@@ -1,0 +1,22 @@
+import { MailFrame } from '../../shell/MailFrame';
+import type { PreviewedMessage } from '../types';
+
+/** A mail in a plain frame of our own; in the dark it is the same mail with its own rules for the dark switched on. */
+export function EmailMessage({ message, device }: PreviewedMessage & { device: string }) {
+  const html = message.html ?? '';
+  return (
+    <div className={`mailview ${device}`}>
+      <div className="head">
+        <b>{message.subject}</b>
+      </div>
+      {device === 'plain' ? (
+        <div className="text mono">{message.text}</div>
+      ) : (
+        <MailFrame
+          html={device === 'dark' ? html.replace('(prefers-color-scheme: dark)', 'all') : html}
+          title="The mail"
+        />
+      )}
+    </div>
+  );
+}
