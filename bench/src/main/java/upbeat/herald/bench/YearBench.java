@@ -28,37 +28,46 @@ final class YearBench {
 
     /** Newest first: i of 0 is now. Nearly all are delivered; the last two weeks are on their way. */
     private static final List<String> MAKE = List.of("""
-            create temp table year_order as with recursive n(i) as (select 0 union all select i + 1 from n where i < %2$d - 1)
+            create temp table year_order as with recursive n(i) as (
+            select 0 union all select i + 1 from n where i < %2$d - 1)
             select i, %1$d + i as id, %4$d - i * (%3$d / %2$d) as placed,
-            case when i %% 97 = 0 then 6 when i < 300 then 1 when i < 4000 then 2 + i %% 4 else 6 end as rank from n""", """
-            insert into shop_order (id, shop, number, placed_at, name, email, phone, country, payment, stage, body, source, updated_at)
+            case when i %% 97 = 0 then 6 when i < 300 then 1 when i < 4000 then 2 + i %% 4 else 6 end as rank
+            from n""", """
+            insert into shop_order (id, shop, number, placed_at, name, email, phone, country, payment, stage,
+            body, source, updated_at)
             select y.id, 'year', 'Y-' || y.i, y.placed, o.name, 'y' || y.i || '@customer.example', o.phone,
             case y.i %% 4 when 0 then 'SE' when 1 then 'DE' when 2 then 'PL' else 'US' end, o.payment,
             case y.rank when 1 then 'ordered' when 6 then 'delivered' else 'dispatched' end,
             json_set(o.body, '$.shop', 'year', '$.number', 'Y-' || y.i, '$.placedAt',
                 strftime('%%Y-%%m-%%dT%%H:%%M:%%SZ', y.placed / 1000, 'unixepoch')), 'api', y.placed
-            from year_order y, (select * from shop_order where email is not null order by id limit 1) o where 1 = 1""", """
-            insert into parcel (id, order_id, carrier, tracking_number, compact, items, stage, stage_at, source, created_at, last_scan_at)
+            from year_order y, (
+            select * from shop_order where email is not null order by id limit 1) o where 1 = 1""", """
+            insert into parcel (id, order_id, carrier, tracking_number, compact, items, stage, stage_at, source,
+            created_at, last_scan_at)
             select id, id, 'hopgate', 'YR ' || i, 'YR' || i, '[]',
-            case rank when 2 then 'packed' when 3 then 'dispatched' when 4 then 'in-transit' when 5 then 'out-for-delivery'
-            else 'delivered' end, placed + rank * 43200000, 'api', placed, placed + rank * 43200000
+            case rank when 2 then 'packed' when 3 then 'dispatched' when 4 then 'in-transit' when 5
+            then 'out-for-delivery' else 'delivered' end, placed + rank * 43200000, 'api', placed, placed + rank * 43200000
             from year_order y where rank > 1""", """
-            create temp table year_stage as select column1 as rank, column2 as stage from (values (1, 'ordered'), (2, 'packed'),
-            (3, 'dispatched'), (4, 'in-transit'), (5, 'out-for-delivery'), (6, 'delivered'))""", """
+            create temp table year_stage as select column1 as rank, column2 as stage from (values
+            (1, 'ordered'), (2, 'packed'), (3, 'dispatched'), (4, 'in-transit'), (5, 'out-for-delivery'), (6, 'delivered'))""", """
             insert into stage_reached (order_id, parcel_id, stage, occasion, at, known_at, implied)
             select y.id, case s.rank when 1 then null else y.id end, s.stage, '1', y.placed + s.rank * 43200000,
             y.placed + s.rank * 43200000, 0 from year_order y join year_stage s on s.rank <= y.rank""", """
-            insert into message (id, notice_id, order_id, parcel, parcel_id, occasion, stage, channel, address, language,
-            status, stand_by, planned_at, due_at, sent_at, subject, text, segments)
-            select 'year' || y.i || '-' || s.rank, 'year-' || s.stage, y.id, case s.rank when 1 then '' else 'YR ' || y.i end,
-            case s.rank when 1 then null else y.id end, '1', s.stage, case s.rank %% 2 when 0 then 'sms' else 'email' end,
+            insert into message (id, notice_id, order_id, parcel, parcel_id, occasion, stage, channel, address,
+            language, status, stand_by, planned_at, due_at, sent_at, subject, text, segments)
+            select 'year' || y.i || '-' || s.rank, 'year-' || s.stage, y.id,
+            case s.rank when 1 then '' else 'YR ' || y.i end,
+            case s.rank when 1 then null else y.id end, '1', s.stage,
+            case s.rank %% 2 when 0 then 'sms' else 'email' end,
             'y' || y.i || '@customer.example', 'en', 'delivered', '[]', y.placed + s.rank * 43200000,
-            y.placed + s.rank * 43200000, y.placed + s.rank * 43200000, 'Your order', 'Hello, your parcel is on its way.', 1
+            y.placed + s.rank * 43200000, y.placed + s.rank * 43200000, 'Your order',
+            'Hello, your parcel is on its way.', 1
             from year_order y join year_stage s on s.rank <= y.rank and s.rank <> 4""");
 
     /** All others are made from it. */
     private static final String TEMPLATE = """
-            {"placedAt":"2026-11-24T12:00:00Z","customer":{"name":"Ann Test","email":"ann@customer.example","phone":"+46701740605"},
+            {"placedAt":"2026-11-24T12:00:00Z","customer":{"name":"Ann Test","email":"ann@customer.example",
+            "phone":"+46701740605"},
             "shipTo":{"name":"Ann Test","street":"1 Quay Street","city":"Lund","postcode":"22100","country":"SE"},
             "currency":"EUR","total":"60.50","items":[{"sku":"BK","name":"Box kite","quantity":1,"price":"60.50"}]}""";
 

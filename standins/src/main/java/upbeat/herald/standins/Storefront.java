@@ -78,7 +78,7 @@ public final class Storefront {
                 .add(scan);
     }
 
-    /** @param door the address the product gave this shop; {@code secret} to sign with */
+    /** @param door the webhook address the product gave this shop; {@code secret} to sign with */
     public void reach(String door, String secret) {
         this.door = door;
         this.secret = secret;

@@ -9,7 +9,7 @@ import java.util.Set;
  * the timeline, but it neither moves the parcel back nor is news to a customer.
  *
  * @param journey the way with the new report in it
- * @param news visits nobody was told of yet, the furthest along last
+ * @param news visits that were not news before, the furthest along last
  * @param late true where a later event was known before this one
  */
 public record ReportEffect(Journey journey, List<StageVisit> news, boolean late) {

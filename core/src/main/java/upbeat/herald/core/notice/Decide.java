@@ -11,7 +11,7 @@ import upbeat.herald.core.journey.StageVisit;
 import upbeat.herald.core.wording.Channel;
 
 /**
- * The one place that decides what a customer hears. Used when a fact comes in, when a coordinator asks "what would this
+ * The one place that decides what a customer gets. Used when a fact comes in, when a coordinator asks "what would this
  * order get" and "why was nothing sent", and when a message is about to leave.
  */
 public final class Decide {

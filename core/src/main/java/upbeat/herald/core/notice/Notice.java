@@ -14,9 +14,9 @@ import upbeat.herald.core.wording.Wording;
 import upbeat.herald.core.wording.WordingPurpose;
 
 /**
- * One rule of the plan: who hears what, when, over which channel.
+ * One rule of the plan: who gets what, when, over which channel.
  *
- * @param audience who hears it
+ * @param audience who gets it
  * @param timing when
  * @param routing over which channel
  * @param content what it says and asks
@@ -36,7 +36,7 @@ public record Notice(
      * @param stage the stage that sets it off
      * @param after time from reaching the stage to sending, zero or more
      * @param window hours on the customer's clock in which it may go out, or null for any hour
-     * @param per how often one order may hear it
+     * @param per how often one order may get it
      * @param ageLimit an event older than this sends nothing, so that switching a notice on never sweeps up the past
      */
     public record Timing(
@@ -83,7 +83,7 @@ public record Notice(
     }
 
     /**
-     * How often one order may hear it: once, about the first parcel that reaches the stage; once, when every piece of
+     * How often one order may get it: once, about the first parcel that reaches the stage; once, when every piece of
      * the order has reached it (what it says of a parcel is then true of the last one); once for each parcel; or for
      * each occasion (a second day out for delivery is a second occasion).
      */
@@ -94,7 +94,7 @@ public record Notice(
         OCCASION
     }
 
-    /** True where one order hears it at most once. */
+    /** True where one order gets it at most once. */
     public boolean isOncePerOrder() {
         return timing.per() == Per.ORDER || timing.per() == Per.WHOLE_ORDER;
     }

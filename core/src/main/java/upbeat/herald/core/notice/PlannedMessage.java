@@ -8,7 +8,7 @@ import upbeat.herald.core.wording.Channel;
 /**
  * A message that a decision wants.
  *
- * @param parcel tracking number it speaks of, or null for the order as a whole
+ * @param parcel tracking number it is about, or null for the order as a whole
  * @param occasion part of what makes it unique, with notice, parcel and channel
  * @param to e-mail address or E.164 number
  * @param standBy channels to try in turn if this one does not work

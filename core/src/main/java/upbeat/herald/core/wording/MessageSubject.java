@@ -12,7 +12,7 @@ import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.journey.Parcel;
 
 /**
- * What a message speaks of, and to whom.
+ * What a message is about, and whom it is for.
  *
  * @param parcel or null for the order as a whole; then {@code carrier} is null too
  * @param answers the question and where it is answered, or null where nothing is asked

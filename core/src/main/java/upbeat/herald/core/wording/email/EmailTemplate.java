@@ -24,8 +24,21 @@ public final class EmailTemplate {
     private static final Set<String> RIGHT_TO_LEFT = Set.of("ar", "he", "fa", "ur", "yi", "ps", "dv", "ckb", "ug");
     private static final String STYLE = """
             <style>
-            @media (max-width: 480px) { .col { display: block !important; width: 100% !important; } .pad { padding: 20px 16px !important; } }
-            @media (prefers-color-scheme: dark) { .ground { background: #1b1526 !important; } .card { background: #271f36 !important; border-color: #463a5e !important; } .ink { color: #f1ecdf !important; } .soft { color: #c3b9d6 !important; } .panel { background: #32283f !important; border-color: #463a5e !important; } .rule { border-color: #463a5e !important; } .btn { border: 1px solid #c3b9d6 !important; } .outline { background: #271f36 !important; } .outline a { color: #f1ecdf !important; } }
+            @media (max-width: 480px) {
+            .col { display: block !important; width: 100% !important; }
+            .pad { padding: 20px 16px !important; }
+            }
+            @media (prefers-color-scheme: dark) {
+            .ground { background: #1b1526 !important; }
+            .card { background: #271f36 !important; border-color: #463a5e !important; }
+            .ink { color: #f1ecdf !important; }
+            .soft { color: #c3b9d6 !important; }
+            .panel { background: #32283f !important; border-color: #463a5e !important; }
+            .rule { border-color: #463a5e !important; }
+            .btn { border: 1px solid #c3b9d6 !important; }
+            .outline { background: #271f36 !important; }
+            .outline a { color: #f1ecdf !important; }
+            }
             </style>
             """;
 
@@ -101,8 +114,8 @@ public final class EmailTemplate {
     }
 
     /**
-     * Mail programs hear of the delivery only from a mail that speaks of it: "delivered" shows neither number nor
-     * address any more.
+     * Mail programs get the delivery only from a mail that is about it: "delivered" shows neither number nor address
+     * any more.
      */
     private static boolean parcelShown(Wording wording) {
         return EmailBlocks.flatten(EmailBlocks.toBlocks(wording)).stream().anyMatch(b -> "parcel".equals(b.kind()));
