@@ -6,6 +6,7 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import upbeat.herald.core.notice.Notice;
 import upbeat.herald.core.wording.Channel;
+import upbeat.herald.server.platform.http.OutboundNetwork;
 import upbeat.herald.server.platform.web.ValidationException;
 
 /**
@@ -18,8 +19,12 @@ public interface ChannelModule {
     /** Adds an error for each value of an account that can't be used; {@code account.host} names one. */
     void validateAccount(Map<String, Object> account, ValidationException errors);
 
-    /** A gateway for this account. It opens no connection before it is used. */
-    Gateway createGateway(AccountSettings settings);
+    /**
+     * A gateway for this account. It opens no connection before it is used.
+     *
+     * @param network through which all its connections go
+     */
+    Gateway createGateway(AccountSettings settings, OutboundNetwork network);
 
     /**
      * What a message costs.

@@ -10,11 +10,13 @@ import java.util.function.Consumer;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
+import org.springframework.beans.factory.annotation.Value;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import tools.jackson.core.type.TypeReference;
 import upbeat.herald.core.wording.Channel;
 import upbeat.herald.server.channel.GatewayAccountRepository.AccountRow;
+import upbeat.herald.server.platform.http.OutboundNetwork;
 import upbeat.herald.server.platform.persistence.DatabaseWriter;
 import upbeat.herald.server.platform.persistence.Json;
 import upbeat.herald.server.platform.secret.SecretVault;
@@ -33,6 +35,7 @@ public class GatewayAccounts {
     private final JdbcClient reader;
     private final DatabaseWriter writer;
     private final InstantSource clock;
+    private final OutboundNetwork entered;
 
     /** Asked for with every message, so they are kept until they change. */
     private final Map<Channel, Optional<StoredAccount>> known = new ConcurrentHashMap<>();
@@ -43,7 +46,8 @@ public class GatewayAccounts {
             SecretVault vault,
             JdbcClient reader,
             DatabaseWriter writer,
-            InstantSource clock) {
+            InstantSource clock,
+            @Value("${herald.gateways.inside-allowed:${herald.demo:false}}") boolean isInsideAllowed) {
         this.configured =
                 configured.stream().collect(Collectors.toMap(ConfiguredAccount::channel, Function.identity()));
         this.accounts = accounts;
@@ -51,6 +55,7 @@ public class GatewayAccounts {
         this.reader = reader;
         this.writer = writer;
         this.clock = clock;
+        this.entered = isInsideAllowed ? OutboundNetwork.ANYWHERE : OutboundNetwork.PUBLIC;
     }
 
     /**
@@ -67,6 +72,16 @@ public class GatewayAccounts {
                 .filter(s -> !s.secretsLost())
                 .map(StoredAccount::settings)
                 .or(() -> Optional.ofNullable(configured.get(channel)).flatMap(ConfiguredAccount::settings));
+    }
+
+    /** Where the account in use may be: one of the file anywhere, one entered in Setup as the operator allows. */
+    public OutboundNetwork networkOf(Channel channel) {
+        return findStored(channel).filter(s -> !s.secretsLost()).isPresent() ? entered : OutboundNetwork.ANYWHERE;
+    }
+
+    /** Where an account may be that is entered in Setup. */
+    public OutboundNetwork networkOfEntered() {
+        return entered;
     }
 
     public Optional<StoredAccount> findStored(Channel channel) {

@@ -31,7 +31,7 @@ class GatewayFactory {
     /** The gateway of the account in use, or null where there is none. */
     @Nullable Gateway create(Channel channel) {
         return accounts.findInUse(channel)
-                .map(channels.get(channel)::createGateway)
+                .map(settings -> channels.get(channel).createGateway(settings, accounts.networkOf(channel)))
                 .orElse(null);
     }
 }

@@ -6,7 +6,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
-import org.springframework.beans.factory.annotation.Value;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
 import org.springframework.stereotype.Service;
 import upbeat.herald.core.HeraldException;
@@ -18,7 +17,7 @@ import upbeat.herald.server.channel.Gateway;
 import upbeat.herald.server.channel.GatewayAccounts;
 import upbeat.herald.server.channel.GatewayAccounts.StoredAccount;
 import upbeat.herald.server.channel.GatewayRegistry;
-import upbeat.herald.server.platform.http.OutboundHttp;
+import upbeat.herald.server.platform.http.InsideNetworkException;
 import upbeat.herald.server.platform.signal.WorkSignal;
 import upbeat.herald.server.platform.web.ContentVersion;
 import upbeat.herald.server.platform.web.IfMatch;
@@ -37,7 +36,6 @@ class GatewayService {
     private final GatewayRegistry gateways;
     private final WorkSignal signal;
     private final DeliveryPauses pauses;
-    private final boolean insideAllowed;
 
     GatewayService(
             GatewayAccounts accounts,
@@ -45,15 +43,13 @@ class GatewayService {
             GatewayFactory factory,
             GatewayRegistry gateways,
             WorkSignal signal,
-            DeliveryPauses pauses,
-            @Value("${herald.gateways.inside-allowed:${herald.demo:false}}") boolean insideAllowed) {
+            DeliveryPauses pauses) {
         this.accounts = accounts;
         this.channels = channels;
         this.factory = factory;
         this.gateways = gateways;
         this.signal = signal;
         this.pauses = pauses;
-        this.insideAllowed = insideAllowed;
     }
 
     /**
@@ -154,7 +150,7 @@ class GatewayService {
     }
 
     private ConnectionCheck checkConnection(Channel channel, AccountSettings settings) {
-        Gateway gateway = channels.get(channel).createGateway(settings);
+        Gateway gateway = channels.get(channel).createGateway(settings, accounts.networkOfEntered());
         try {
             return gateway.checkConnection();
         } finally {
@@ -169,7 +165,7 @@ class GatewayService {
         channels.get(channel).validateAccount(body.account(), errors);
         errors.throwIfAny();
         AccountSettings given = new AccountSettings(body.account(), body.secrets() == null ? Map.of() : body.secrets());
-        if (!insideAllowed && isInside(given.host()))
+        if (isInsideRefused(given.host()))
             throw new HeraldException(
                     "account.host",
                     given.host() + " is inside this network. To allow such gateways, the operator can set"
@@ -188,11 +184,16 @@ class GatewayService {
         return given;
     }
 
-    private static boolean isInside(@Nullable String host) {
+    /** A name that nobody knows is left to the connection check, which says so. */
+    private boolean isInsideRefused(@Nullable String host) {
+        if (host == null) return false;
         try {
-            return host != null && OutboundHttp.isInside(host);
+            accounts.networkOfEntered().resolve(host, 0);
+            return false;
+        } catch (InsideNetworkException e) {
+            return true;
         } catch (UnknownHostException e) {
-            return false; // the connection check says so
+            return false;
         }
     }
 }

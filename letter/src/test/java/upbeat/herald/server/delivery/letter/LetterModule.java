@@ -10,6 +10,7 @@ import upbeat.herald.server.channel.ConfiguredAccount;
 import upbeat.herald.server.channel.Gateway;
 import upbeat.herald.server.channel.PreviewedMessage;
 import upbeat.herald.server.platform.HeraldProperties;
+import upbeat.herald.server.platform.http.OutboundNetwork;
 import upbeat.herald.server.platform.web.ValidationException;
 
 /** Letters on the server: their account is a folder in which a printing house finds them. */
@@ -47,7 +48,7 @@ class LetterModule implements ChannelModule, ConfiguredAccount {
     }
 
     @Override
-    public Gateway createGateway(AccountSettings settings) {
+    public Gateway createGateway(AccountSettings settings, OutboundNetwork network) {
         return new LetterGateway(String.valueOf(settings.account().get(FOLDER)));
     }
 }

@@ -46,10 +46,13 @@ class ChatApprovalLoop implements SmartLifecycle {
     }
 
     /** False where it should be tried again soon. */
-    private boolean followUp() throws InterruptedException {
+    private boolean followUp() {
         try {
             Optional<AccountSettings> account = accounts.findInUse(ChatChannel.WHATSAPP);
-            if (account.isPresent()) approvals.followUp(ChatClient.of(account.get()));
+            if (account.isPresent())
+                try (ChatClient client = ChatClient.of(account.get(), accounts.networkOf(ChatChannel.WHATSAPP))) {
+                    approvals.followUp(client);
+                }
             return true;
         } catch (IOException e) {
             LOG.debug("The chat network can't be reached: {}", e.getMessage());

@@ -110,7 +110,7 @@ public class ChatApprovalService implements ContentApproval {
     }
 
     /** What the network says of a message's template by now; submits it where that was never done. */
-    Approval checkApproval(ChatClient client, String name, OutgoingMessage m) throws IOException, InterruptedException {
+    Approval checkApproval(ChatClient client, String name, OutgoingMessage m) throws IOException {
         Optional<StoredTemplate> stored = templates.find(reader, name);
         if (stored.isEmpty()) {
             ChatSubmission submission =
@@ -127,7 +127,7 @@ public class ChatApprovalService implements ContentApproval {
                 : ask(client, t);
     }
 
-    private Approval ask(ChatClient client, StoredTemplate t) throws IOException, InterruptedException {
+    private Approval ask(ChatClient client, StoredTemplate t) throws IOException {
         ChatClient.ChatResponse answer = t.status() == Status.SUBMITTED
                 ? client.putTemplate(t.name(), t.submission())
                 : client.getTemplate(t.name());
@@ -166,7 +166,7 @@ public class ChatApprovalService implements ContentApproval {
     }
 
     /** Submits what is new and asks about what is under review. */
-    void followUp(ChatClient client) throws IOException, InterruptedException {
+    void followUp(ChatClient client) throws IOException {
         for (StoredTemplate t : templates.findByStatus(reader, Status.SUBMITTED, Status.PENDING)) ask(client, t);
     }
 

@@ -2,38 +2,46 @@ package upbeat.herald.server.delivery.chat;
 
 import java.io.IOException;
 import java.net.URI;
-import java.net.http.HttpClient;
-import java.net.http.HttpRequest;
-import java.net.http.HttpResponse;
 import java.time.DateTimeException;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.ZonedDateTime;
 import java.time.format.DateTimeFormatter;
+import org.apache.hc.client5.http.classic.methods.HttpUriRequestBase;
+import org.apache.hc.core5.http.ContentType;
+import org.apache.hc.core5.http.io.entity.StringEntity;
 import org.jspecify.annotations.Nullable;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 import upbeat.herald.server.channel.AccountSettings;
+import upbeat.herald.server.platform.http.HttpCaller;
+import upbeat.herald.server.platform.http.OutboundNetwork;
 
 /** The line to a chat network: HTTP with JSON both ways. */
-final class ChatClient {
+final class ChatClient implements AutoCloseable {
     private static final JsonMapper JSON = JsonMapper.shared();
     private static final Duration LONGEST_WAIT = Duration.ofHours(1);
+    private static final Duration WHOLE = Duration.ofSeconds(15);
+    private static final int MOST_BYTES = 1 << 20;
+
     private final ChatAccount account;
     private final String token;
-    private final HttpClient client = HttpClient.newBuilder()
-            .version(HttpClient.Version.HTTP_1_1)
-            .connectTimeout(Duration.ofSeconds(3))
-            .build();
+    private final HttpCaller http;
 
-    ChatClient(ChatAccount account, String token) {
+    ChatClient(ChatAccount account, String token, OutboundNetwork network) {
         this.account = account;
         this.token = token;
+        this.http = new HttpCaller(network, Duration.ofSeconds(3));
     }
 
-    static ChatClient of(AccountSettings settings) {
-        return new ChatClient(settings.read(ChatAccount.class), settings.secret("token"));
+    static ChatClient of(AccountSettings settings, OutboundNetwork network) {
+        return new ChatClient(settings.read(ChatAccount.class), settings.secret("token"), network);
+    }
+
+    @Override
+    public void close() {
+        http.close();
     }
 
     /** @param body empty where what came is no JSON */
@@ -58,41 +66,32 @@ final class ChatClient {
     }
 
     /** @param key the Idempotency-Key, or null; {@code body} or null for none */
-    ChatResponse call(String method, String path, @Nullable String key, @Nullable Object body)
-            throws IOException, InterruptedException {
-        HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(account.url() + path))
-                .timeout(Duration.ofSeconds(15))
-                .header("Content-Type", "application/json")
-                .header("Authorization", "Bearer " + token);
-        if (key != null) request.header("Idempotency-Key", key);
-        request.method(
-                method,
-                body == null
-                        ? HttpRequest.BodyPublishers.noBody()
-                        : HttpRequest.BodyPublishers.ofString(JSON.writeValueAsString(body)));
-        HttpResponse<String> response = client.send(request.build(), HttpResponse.BodyHandlers.ofString());
+    ChatResponse call(String method, String path, @Nullable String key, @Nullable Object body) throws IOException {
+        HttpUriRequestBase request = new HttpUriRequestBase(method, URI.create(account.url() + path));
+        request.setHeader("Authorization", "Bearer " + token);
+        if (key != null) request.setHeader("Idempotency-Key", key);
+        if (body != null)
+            request.setEntity(new StringEntity(JSON.writeValueAsString(body), ContentType.APPLICATION_JSON));
+        HttpCaller.Response response = http.call(request, WHOLE, MOST_BYTES);
         try {
-            return new ChatResponse(response.statusCode(), JSON.readTree(response.body()), retryAfter(response));
+            return new ChatResponse(response.status(), JSON.readTree(response.text()), retryAfter(response));
         } catch (JacksonException e) {
-            return new ChatResponse(response.statusCode(), JSON.createObjectNode(), retryAfter(response));
+            return new ChatResponse(response.status(), JSON.createObjectNode(), retryAfter(response));
         }
     }
 
     /**
      * The wait that the other side asks for, in seconds or up to a date (RFC 9110, 10.2.3); never more than an hour.
      */
-    private static @Nullable Duration retryAfter(HttpResponse<String> response) {
-        String value = response.headers().firstValue("Retry-After").orElse("").strip();
+    private static @Nullable Duration retryAfter(HttpCaller.Response response) {
+        String value = response.header("Retry-After").orElse("").strip();
         if (value.isEmpty()) return null;
         Duration wait;
         try {
             wait = value.matches("\\d{1,6}")
                     ? Duration.ofSeconds(Long.parseLong(value))
                     : Duration.between(
-                            response.headers()
-                                    .firstValue("Date")
-                                    .map(ChatClient::httpDate)
-                                    .orElseGet(() -> httpDate(value)),
+                            response.header("Date").map(ChatClient::httpDate).orElseGet(() -> httpDate(value)),
                             httpDate(value));
         } catch (DateTimeException e) {
             return null;
@@ -106,11 +105,11 @@ final class ChatClient {
     }
 
     /** Asks the network to approve a wording. */
-    ChatResponse putTemplate(String name, ChatSubmission submission) throws IOException, InterruptedException {
+    ChatResponse putTemplate(String name, ChatSubmission submission) throws IOException {
         return call("PUT", "/v1/templates/" + name, null, TemplateDocument.of(name, submission));
     }
 
-    ChatResponse getTemplate(String name) throws IOException, InterruptedException {
+    ChatResponse getTemplate(String name) throws IOException {
         return call("GET", "/v1/templates/" + name, null, null);
     }
 }

@@ -2,11 +2,12 @@ package upbeat.herald.server.delivery.chat;
 
 import java.io.IOException;
 import java.net.ConnectException;
-import java.net.http.HttpConnectTimeoutException;
+import java.net.UnknownHostException;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.apache.hc.client5.http.ConnectTimeoutException;
 import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.Texts;
 import upbeat.herald.core.wording.Channel;
@@ -22,13 +23,18 @@ import upbeat.herald.server.channel.OutgoingMessage;
  * The chat network over HTTP. A message goes as the name of an approved template with parameters and reply buttons; its
  * id is the Idempotency-Key.
  */
-final class ChatGateway implements Gateway {
+final class ChatGateway implements Gateway, AutoCloseable {
     private final ChatClient client;
     private final ChatApprovalService approvals;
 
     ChatGateway(ChatClient client, ChatApprovalService approvals) {
         this.client = client;
         this.approvals = approvals;
+    }
+
+    @Override
+    public void close() {
+        client.close();
     }
 
     @Override
@@ -92,13 +98,10 @@ final class ChatGateway implements Gateway {
             return ref.isEmpty()
                     ? new HandOver.Unsure("Unexpected response from the chat network")
                     : new HandOver.Accepted(ref);
-        } catch (ConnectException | HttpConnectTimeoutException e) {
+        } catch (ConnectException | ConnectTimeoutException | UnknownHostException e) {
             return new HandOver.Away("The chat network can't be reached");
         } catch (IOException e) {
             return new HandOver.Unsure("The line to the chat network broke while the message was on it");
-        } catch (InterruptedException e) {
-            Thread.currentThread().interrupt();
-            return new HandOver.Unsure("Stopped while the message was handed over");
         }
     }
 
@@ -134,9 +137,6 @@ final class ChatGateway implements Gateway {
                                     : "The chat network returned status " + status);
         } catch (IOException e) {
             return Optional.of("The chat network can't be reached");
-        } catch (InterruptedException e) {
-            Thread.currentThread().interrupt();
-            return Optional.of("Stopped");
         }
     }
 }

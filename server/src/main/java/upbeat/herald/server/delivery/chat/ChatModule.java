@@ -11,6 +11,7 @@ import upbeat.herald.server.channel.ChannelPreview;
 import upbeat.herald.server.channel.ContentApproval;
 import upbeat.herald.server.channel.Gateway;
 import upbeat.herald.server.channel.PreviewedMessage;
+import upbeat.herald.server.platform.http.OutboundNetwork;
 import upbeat.herald.server.platform.web.ValidationException;
 
 /** Chat on the server: an account at the network, and wordings that it has to approve. */
@@ -35,8 +36,8 @@ class ChatModule implements ChannelModule {
     }
 
     @Override
-    public Gateway createGateway(AccountSettings settings) {
-        return new ChatGateway(ChatClient.of(settings), approvals);
+    public Gateway createGateway(AccountSettings settings, OutboundNetwork network) {
+        return new ChatGateway(ChatClient.of(settings, network), approvals);
     }
 
     @Override

@@ -19,6 +19,7 @@ import upbeat.herald.server.channel.ConnectionCheck;
 import upbeat.herald.server.channel.Gateway;
 import upbeat.herald.server.channel.HandOver;
 import upbeat.herald.server.channel.OutgoingMessage;
+import upbeat.herald.server.platform.http.OutboundNetwork;
 
 /** E-mail over SMTP (RFC 5321). Lines stay open between messages and are tried before each. */
 final class EmailGateway implements Gateway, AutoCloseable {
@@ -32,7 +33,7 @@ final class EmailGateway implements Gateway, AutoCloseable {
     private final ConcurrentLinkedQueue<TrackedTransport> idle = new ConcurrentLinkedQueue<>();
 
     /** @param password empty where the server asks for no log-in; {@code connections} mails handed over side by side */
-    EmailGateway(EmailAccount account, String password, int connections) {
+    EmailGateway(EmailAccount account, String password, int connections, OutboundNetwork network) {
         this.account = account;
         this.password = password;
         this.connections = connections;
@@ -50,6 +51,9 @@ final class EmailGateway implements Gateway, AutoCloseable {
         p.setProperty(
                 "mail.smtp.starttls.enable", Boolean.toString(account.tls().equals("starttls")));
         p.setProperty("mail." + protocol + ".ssl.checkserveridentity", "true");
+        // Without these words the library would try once more by itself, past the check.
+        p.setProperty("mail." + protocol + ".socketFactory.fallback", "false");
+        p.put("mail." + protocol + ".socketFactory", network.socketFactory());
         session = Session.getInstance(p);
     }
 

@@ -11,6 +11,7 @@ import upbeat.herald.server.brand.BrandRepository;
 import upbeat.herald.server.channel.AccountSettings;
 import upbeat.herald.server.channel.ChannelModule;
 import upbeat.herald.server.channel.Gateway;
+import upbeat.herald.server.platform.http.OutboundNetwork;
 import upbeat.herald.server.platform.web.ValidationException;
 
 /** E-mail on the server: an SMTP account, and a sender's address that has to be verified before a notice goes live. */
@@ -35,9 +36,9 @@ class EmailModule implements ChannelModule {
     }
 
     @Override
-    public Gateway createGateway(AccountSettings settings) {
+    public Gateway createGateway(AccountSettings settings, OutboundNetwork network) {
         return new EmailGateway(
-                settings.read(EmailAccount.class), settings.secret("password"), properties.connections());
+                settings.read(EmailAccount.class), settings.secret("password"), properties.connections(), network);
     }
 
     @Override

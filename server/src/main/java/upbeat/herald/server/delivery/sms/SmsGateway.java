@@ -2,6 +2,7 @@ package upbeat.herald.server.delivery.sms;
 
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
+import java.time.Duration;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
@@ -26,6 +27,7 @@ import org.jsmpp.session.DataSmResult;
 import org.jsmpp.session.MessageReceiverListener;
 import org.jsmpp.session.SMPPSession;
 import org.jsmpp.session.Session;
+import org.jsmpp.session.connection.socket.SocketConnection;
 import org.jsmpp.util.InvalidDeliveryReceiptException;
 import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.Texts;
@@ -39,6 +41,7 @@ import upbeat.herald.server.channel.Gateway;
 import upbeat.herald.server.channel.HandOver;
 import upbeat.herald.server.channel.OutgoingMessage;
 import upbeat.herald.server.message.ReceiptService;
+import upbeat.herald.server.platform.http.OutboundNetwork;
 
 /**
  * SMS over SMPP 3.4, bound as transceiver: submit_sm out, delivery receipts in as deliver_sm. A text of several
@@ -53,15 +56,19 @@ final class SmsGateway implements Gateway, AutoCloseable {
     private static final Set<Integer> OUR_TROUBLE = Set.of(0x04, 0x05, 0x0A, 0x0D, 0x0E, 0x0F);
 
     private static final int SHORT_MESSAGE_LIMIT = 254;
+    private static final Duration CONNECT = Duration.ofSeconds(5);
 
     private final SmsAccount account;
     private final String password;
+    private final OutboundNetwork network;
     private final Consumer<ReceiptService.Receipt> receipts;
     private @Nullable SMPPSession session;
 
-    SmsGateway(SmsAccount account, String password, Consumer<ReceiptService.Receipt> receipts) {
+    SmsGateway(
+            SmsAccount account, String password, OutboundNetwork network, Consumer<ReceiptService.Receipt> receipts) {
         this.account = account;
         this.password = password;
+        this.network = network;
         this.receipts = receipts;
     }
 
@@ -165,7 +172,7 @@ final class SmsGateway implements Gateway, AutoCloseable {
     private synchronized SMPPSession line() throws IOException {
         if (session != null && session.getSessionState().isBound()) return session;
         if (session != null) session.close();
-        SMPPSession fresh = new SMPPSession();
+        SMPPSession fresh = new SMPPSession((host, port) -> new SocketConnection(network.connect(host, port, CONNECT)));
         fresh.setTransactionTimer(10_000);
         fresh.setEnquireLinkTimer(30_000);
         fresh.setMessageReceiverListener(new Receipts());

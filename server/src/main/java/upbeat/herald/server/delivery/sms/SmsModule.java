@@ -14,6 +14,7 @@ import upbeat.herald.server.channel.GatewayAccounts;
 import upbeat.herald.server.channel.PreviewedMessage;
 import upbeat.herald.server.channel.Price;
 import upbeat.herald.server.message.ReceiptService;
+import upbeat.herald.server.platform.http.OutboundNetwork;
 import upbeat.herald.server.platform.web.ValidationException;
 
 /** SMS on the server: an SMPP account, paid for by segment. */
@@ -40,8 +41,8 @@ class SmsModule implements ChannelModule {
     }
 
     @Override
-    public Gateway createGateway(AccountSettings settings) {
-        return new SmsGateway(settings.read(SmsAccount.class), settings.secret("password"), receipts::record);
+    public Gateway createGateway(AccountSettings settings, OutboundNetwork network) {
+        return new SmsGateway(settings.read(SmsAccount.class), settings.secret("password"), network, receipts::record);
     }
 
     @Override

@@ -27,6 +27,7 @@ import upbeat.herald.server.OwnAppTestCase;
 import upbeat.herald.server.channel.ContentApproval.Status;
 import upbeat.herald.server.channel.HandOver;
 import upbeat.herald.server.channel.OutgoingMessage;
+import upbeat.herald.server.platform.http.OutboundNetwork;
 
 /**
  * A chat network that answers otherwise than it should: no message is lost, none goes out twice, and nothing is taken
@@ -78,7 +79,8 @@ class ChatNetworkTroubleTest extends OwnAppTestCase {
                 new ChatClient(
                         new ChatAccount(
                                 "http://127.0.0.1:" + network.getAddress().getPort()),
-                        "token"),
+                        "token",
+                        OutboundNetwork.ANYWHERE),
                 app.context.getBean(ChatApprovalService.class));
         ChatTemplate template = ChatTemplate.of(
                 new Wording(null, "Parcel " + ++run + " is here, {{customer.firstName}}, come and see"), null);

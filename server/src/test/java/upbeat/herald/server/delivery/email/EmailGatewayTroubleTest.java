@@ -24,6 +24,7 @@ import upbeat.herald.core.wording.Brand;
 import upbeat.herald.core.wording.Rendered;
 import upbeat.herald.server.channel.HandOver;
 import upbeat.herald.server.channel.OutgoingMessage;
+import upbeat.herald.server.platform.http.OutboundNetwork;
 
 /** What a mail server may answer (RFC 5321, RFC 4954), and whether it says something of the customer or of us. */
 @Timeout(30)
@@ -47,7 +48,8 @@ class EmailGatewayTroubleTest {
         });
         t.setDaemon(true);
         t.start();
-        return new EmailGateway(new EmailAccount("127.0.0.1", own.getLocalPort(), "", "none"), "", 1);
+        return new EmailGateway(
+                new EmailAccount("127.0.0.1", own.getLocalPort(), "", "none"), "", 1, OutboundNetwork.ANYWHERE);
     }
 
     private void talk(Socket line, Map<String, String> script) throws IOException {
@@ -176,8 +178,8 @@ class EmailGatewayTroubleTest {
         });
         t.setDaemon(true);
         t.start();
-        EmailGateway gateway =
-                new EmailGateway(new EmailAccount("127.0.0.1", server.getLocalPort(), "", "none"), "", 1);
+        EmailGateway gateway = new EmailGateway(
+                new EmailAccount("127.0.0.1", server.getLocalPort(), "", "none"), "", 1, OutboundNetwork.ANYWHERE);
         assertThat(gateway.handOver(mail("x".repeat(76).concat("\n").repeat(100_000))))
                 .isInstanceOf(HandOver.Later.class);
     }

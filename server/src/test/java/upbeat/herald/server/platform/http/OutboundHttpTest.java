@@ -8,11 +8,15 @@ import java.io.IOException;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;
 import java.nio.charset.StandardCharsets;
+import java.time.Duration;
+import java.util.Set;
+import java.util.concurrent.atomic.AtomicInteger;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
+import upbeat.herald.core.HeraldException;
 
 class OutboundHttpTest {
     private HttpServer server;
@@ -88,7 +92,7 @@ class OutboundHttpTest {
     @ValueSource(
             strings = {"file:///etc/hosts", "ftp://shop.example/x", "shop.example", "http://user:pw@shop.example/"})
     void onlyAPlainWebAddressIsTaken(String address) {
-        assertThatThrownBy(() -> allowed().get(address)).isInstanceOf(upbeat.herald.core.HeraldException.class);
+        assertThatThrownBy(() -> allowed().get(address)).isInstanceOf(HeraldException.class);
     }
 
     @Test
@@ -113,6 +117,72 @@ class OutboundHttpTest {
         assertThatThrownBy(() -> allowed().get("http://" + host + "/login")).hasMessageContaining("web page");
     }
 
+    /** A name that leads to the open network when it is checked and to our own when it is called. */
+    @Test
+    void aNameIsResolvedOnceForCheckAndCall() throws Exception {
+        AtomicInteger called = new AtomicInteger();
+        server.createContext("/", exchange -> {
+            called.incrementAndGet();
+            exchange.sendResponseHeaders(200, -1);
+            exchange.close();
+        });
+        InetAddress open = InetAddress.getByName("11.0.0.1");
+        for (int publicAnswers = 0; publicAnswers < 4; publicAnswers++) {
+            AtomicInteger asked = new AtomicInteger();
+            int first = publicAnswers;
+            OutboundNetwork network = new OutboundNetwork(
+                    name -> new InetAddress[] {asked.getAndIncrement() < first ? open : InetAddress.getLoopbackAddress()
+                    },
+                    true,
+                    Set.of());
+            try (OutboundHttp http = new OutboundHttp(network, Duration.ofMillis(200))) {
+                String address = "http://shop.example:" + server.getAddress().getPort() + "/orders.csv";
+                assertThatThrownBy(() -> http.get(address, Duration.ofSeconds(1)))
+                        .isInstanceOf(HeraldException.class);
+            }
+        }
+        assertThat(called).hasValue(0);
+    }
+
+    @Test
+    void oneInnerAddressAmongOthersIsEnoughToRefuse() throws Exception {
+        InetAddress[] both = {InetAddress.getByName("11.0.0.1"), InetAddress.getLoopbackAddress()};
+        OutboundNetwork network = new OutboundNetwork(name -> both, true, Set.of());
+        assertThatThrownBy(() -> network.resolve("shop.example", 80)).isInstanceOf(InsideNetworkException.class);
+        assertThat(new OutboundNetwork(name -> both, true, Set.of("shop.example:80")).resolve("Shop.example", 80))
+                .hasSize(2);
+        assertThat(new OutboundNetwork(name -> both, false, Set.of()).resolve("shop.example", 80))
+                .hasSize(2);
+    }
+
+    @Test
+    void anAnswerThatIsTooLargeOrTooSlowIsGivenUp() throws Exception {
+        server.createContext("/large", exchange -> {
+            exchange.sendResponseHeaders(200, 0);
+            byte[] part = new byte[1 << 20];
+            try (var out = exchange.getResponseBody()) {
+                for (int i = 0; i < 30; i++) out.write(part);
+            } catch (IOException e) {
+                exchange.close(); // the caller hung up, as it should
+            }
+        });
+        server.createContext("/drop", exchange -> {
+            exchange.sendResponseHeaders(200, 0);
+            exchange.getResponseBody().write('x');
+            exchange.getResponseBody().flush(); // and never again
+        });
+        assertThatThrownBy(() -> allowed().get("http://" + host + "/large")).hasMessageContaining("larger than 20 MB");
+        assertThatThrownBy(() -> allowed().get("http://" + host + "/drop", Duration.ofMillis(500)))
+                .hasMessageContaining("didn't answer in full");
+    }
+
+    @Test
+    void aServerThatIsAwayOrUnknownIsSaidToBe() {
+        server.stop(0);
+        assertThatThrownBy(() -> allowed().get("http://" + host + "/x")).hasMessageContaining("can't be reached");
+        assertThatThrownBy(() -> allowed().get("http://nobody.invalid/x")).hasMessageContaining("no server called");
+    }
+
     /** By the IANA registries of special-purpose addresses; the public ones are neighbours of the ranges. */
     @ParameterizedTest
     @ValueSource(
@@ -131,7 +201,7 @@ class OutboundHttpTest {
                 "2600::1"
             })
     void aPublicAddressIsNotTakenForAnInnerOne(String ip) throws Exception {
-        assertThat(OutboundHttp.isInternal(InetAddress.getByName(ip))).isFalse();
+        assertThat(SpecialAddresses.isInternal(InetAddress.getByName(ip))).isFalse();
     }
 
     @ParameterizedTest
