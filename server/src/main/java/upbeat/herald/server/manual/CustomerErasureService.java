@@ -80,12 +80,11 @@ class CustomerErasureService {
         List<OrderName> names = ask.orders() == null ? List.of() : ask.orders();
         if (names.isEmpty() || names.size() > MOST)
             throw new HeraldException("orders", "Choose 1 to " + MOST + " orders");
+        List<OrderRow> wanted = findUnerased(reader, names);
+        List<PersonalDataRepository.Erasure> erasures =
+                kept.stream().map(k -> k.prepare(reader, wanted)).toList();
         return writer.write((db, now) -> {
-            List<OrderRow> before = names.stream()
-                    .distinct()
-                    .map(n -> find(db, n))
-                    .filter(r -> !r.isErased())
-                    .toList();
+            List<OrderRow> before = findUnerased(db, names);
             for (OrderRow row : before) {
                 for (Channel channel : Channel.all())
                     channel.addressOf(row.order())
@@ -96,9 +95,17 @@ class CustomerErasureService {
                 replan.replan(db, row.order(), after, now);
                 orders.addNote(db, row.id(), "The customer's data was erased by " + by, now);
             }
-            kept.forEach(k -> k.erase(db, before));
+            erasures.forEach(e -> e.erase(db, before));
             return new Erased(before.size());
         });
+    }
+
+    private List<OrderRow> findUnerased(JdbcClient db, List<OrderName> names) {
+        return names.stream()
+                .distinct()
+                .map(n -> find(db, n))
+                .filter(r -> !r.isErased())
+                .toList();
     }
 
     private OrderRow find(JdbcClient db, OrderName name) {

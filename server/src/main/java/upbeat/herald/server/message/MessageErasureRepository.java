@@ -19,7 +19,11 @@ class MessageErasureRepository implements PersonalDataRepository {
             where order_id in (select value from json_each(?))""";
 
     @Override
-    public void erase(JdbcClient db, List<OrderRow> orders) {
+    public Erasure prepare(JdbcClient reader, List<OrderRow> orders) {
+        return this::erase;
+    }
+
+    private void erase(JdbcClient db, List<OrderRow> orders) {
         db.sql(ERASE)
                 .param(Json.write(orders.stream().map(OrderRow::id).toList()))
                 .update();

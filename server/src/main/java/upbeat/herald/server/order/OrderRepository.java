@@ -8,6 +8,7 @@ import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -26,6 +27,9 @@ public class OrderRepository {
     private static final String BY_ID = "select " + COLUMNS + " from shop_order o where o.id = ?";
     private static final String BY_IDS =
             "select " + COLUMNS + " from shop_order o where o.id in (select value from json_each(?))";
+    private static final String ERASED = """
+            select number from shop_order where shop = ? and number in (select value from json_each(?))
+            and erased_at is not null""";
     private static final String BY_CONTACT = "select " + COLUMNS + " from shop_order o where o.id in (" + """
             select id from shop_order where email is not null and lower(email) = lower(?)
             union select id from shop_order where phone = ?) order by o.placed_at desc, o.id desc limit ?""";
@@ -121,6 +125,14 @@ public class OrderRepository {
                 .params(email, phone, most)
                 .query(OrderRepository::mapRow)
                 .list();
+    }
+
+    /** Which of a shop's orders had their customer erased, by their numbers. */
+    public Set<String> findErased(JdbcClient db, String shop, Collection<String> numbers) {
+        return Set.copyOf(db.sql(ERASED)
+                .params(shop, Json.write(numbers))
+                .query(String.class)
+                .list());
     }
 
     /** Takes the person out of an order, with the notes on it, which may name them. */

@@ -9,10 +9,16 @@ import org.springframework.jdbc.core.simple.JdbcClient;
  */
 public interface PersonalDataRepository {
 
+    /** Erases within the transaction that erases the orders' customer. */
+    interface Erasure {
+        /** @param orders as they were before */
+        void erase(JdbcClient db, List<OrderRow> orders);
+    }
+
     /**
-     * Within the transaction that erases the orders' customer.
+     * Looks for what takes long to find, before the writer is asked for, so that nobody waits for it.
      *
-     * @param orders as they were before
+     * @param orders as they are now; they may change until the erasure
      */
-    void erase(JdbcClient db, List<OrderRow> orders);
+    Erasure prepare(JdbcClient reader, List<OrderRow> orders);
 }

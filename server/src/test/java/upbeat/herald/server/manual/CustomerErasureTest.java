@@ -118,6 +118,69 @@ class CustomerErasureTest extends OwnAppTestCase {
         assertThat(findInDatabase("15228895456")).isEmpty();
     }
 
+    private static final String SHOP_ORDER = """
+            {"order_no":"%s","created":"2026-11-24 12:00:00","pay_by":"card","currency":"SEK","total_cents":8450,
+            "buyer":{"name":"Wren Tern","mail":"%s","mobile":"070-174 06 76"},
+            "ship_to":{"recipient":"Wren Tern","country":"SE"},
+            "lines":[{"article":"BK-1","title":"Box kite","qty":%d,"price_cents":6050}]}""";
+
+    /** The request and the file are facts kept as they came; those of an erased customer are not kept again. */
+    @Test
+    void aRequestOrAFileThatBringsTheOrderAgainIsNotKept() throws Exception {
+        JsonNode shop = person.call("POST", "/ui/shops", "{\"key\":\"gone\",\"name\":\"A shop\"}")
+                .json();
+        String mail = "wren.gone@customer.example";
+        String body = SHOP_ORDER.formatted("G-1", mail, 1);
+        JsonNode proposal =
+                person.call("POST", "/ui/shops/gone/propose", body).json().path("mapping");
+        assertThat(person.call("PUT", "/ui/shops/gone/mapping", proposal.toString())
+                        .status())
+                .isEqualTo(200);
+        assertThat(deliver(shop, body)).isEqualTo("read");
+        assertThat(findInDatabase("wren.gone")).contains("arrival.body");
+        assertThat(person.call("POST", "/ui/erasure", "{\"orders\":[{\"shop\":\"gone\",\"number\":\"G-1\"}]}")
+                        .json()
+                        .path("orders")
+                        .asInt())
+                .isEqualTo(1);
+        assertThat(findInDatabase("wren")).isEmpty();
+
+        assertThat(deliver(shop, SHOP_ORDER.formatted("G-1", mail, 2))).isEqualTo("read");
+        assertThat(findInDatabase("wren")).isEmpty();
+
+        String sheet = "order,name,email,country,payment\nG-1,Wren Tern," + mail + ",SE,prepaid\n" + "G-1,Wren Tern,"
+                + mail + ",Atlantis,prepaid\nG-2,Other Person,,SE,prepaid\n";
+        String id = person.upload("/ui/sheets?kind=orders", "gone", sheet.getBytes(StandardCharsets.UTF_8))
+                .json()
+                .path("id")
+                .asString();
+        assertThat(findInDatabase("wren tern"))
+                .as("the file waits to be loaded")
+                .containsOnly("import_run.content");
+        assertThat(person.call("POST", "/ui/sheets/" + id, null)
+                        .json()
+                        .path("state")
+                        .asString())
+                .isEqualTo("done");
+        assertThat(findInDatabase("wren")).isEmpty();
+        assertThat(findInDatabase("other person")).contains("import_row.name");
+        assertThat(person.call("GET", "/ui/sheets/" + id + "/refused", null).status())
+                .isLessThan(500);
+    }
+
+    private static String deliver(JsonNode shop, String body) {
+        String path = shop.path("address").asString().replaceFirst("https?://[^/]+", "");
+        return app.bare(
+                        "POST",
+                        path,
+                        body,
+                        java.util.Map.of(
+                                "X-Shop-Secret", shop.path("headerSecret").asString()))
+                .json()
+                .path("state")
+                .asString();
+    }
+
     @Test
     void whatWasPlannedIsNotSentNorIsAnythingForALaterOrder() {
         String mail = "never.again@customer.example";

@@ -18,7 +18,11 @@ class ImportErasureRepository implements PersonalDataRepository {
             and run_id in (select id from import_run where shop = ?1)""";
 
     @Override
-    public void erase(JdbcClient db, List<OrderRow> orders) {
+    public Erasure prepare(JdbcClient reader, List<OrderRow> orders) {
+        return this::erase;
+    }
+
+    private void erase(JdbcClient db, List<OrderRow> orders) {
         for (OrderRow row : orders) {
             Order order = row.order();
             db.sql(FILES).params(order.shop(), order.number()).update();

@@ -80,6 +80,11 @@ class ImportRunRepository {
                 .orElse(null);
     }
 
+    /** The file itself goes; what became of its rows stays. */
+    void deleteContent(JdbcClient db, String id) {
+        db.sql("update import_run set content = null where id = ?").param(id).update();
+    }
+
     /** Starts a phase: a conditional change whose row count says who has it. */
     boolean updateState(JdbcClient db, String id, String state, List<String> from) {
         return db.sql(
@@ -162,8 +167,8 @@ class ImportRunRepository {
     record RefusedRow(long line, List<String> cells, String reason) {}
 
     List<RefusedRow> findRefusedRows(JdbcClient db, String id) {
-        return db.sql(
-                        "select line, cells, reason from import_row where run_id = ? and verdict = 'refused' order by line")
+        return db.sql("select line, cells, reason from import_row where run_id = ? and verdict = 'refused'"
+                        + " and cells is not null order by line")
                 .param(id)
                 .query((rs, i) -> new RefusedRow(rs.getLong(1), Json.read(rs.getString(2), LIST), rs.getString(3)))
                 .list();

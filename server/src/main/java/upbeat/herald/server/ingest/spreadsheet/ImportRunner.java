@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutorService;
@@ -23,6 +24,7 @@ import upbeat.herald.core.exchange.CsvTable;
 import upbeat.herald.core.exchange.SheetColumn;
 import upbeat.herald.core.exchange.SheetRow;
 import upbeat.herald.core.exchange.Table;
+import upbeat.herald.server.order.OrderRepository;
 import upbeat.herald.server.platform.persistence.DatabaseWriter;
 import upbeat.herald.server.platform.random.RandomIds;
 import upbeat.herald.server.platform.signal.WorkSignal;
@@ -39,6 +41,7 @@ class ImportRunner implements InitializingBean, DisposableBean {
     private static final int SHOWN = 1_000;
     private final ImportRunRepository runs;
     private final SpreadsheetImport take;
+    private final OrderRepository orders;
     private final JdbcClient reader;
     private final DatabaseWriter writer;
     private final InstantSource clock;
@@ -73,6 +76,7 @@ class ImportRunner implements InitializingBean, DisposableBean {
     ImportRunner(
             ImportRunRepository runs,
             SpreadsheetImport take,
+            OrderRepository orders,
             JdbcClient reader,
             DatabaseWriter writer,
             InstantSource clock,
@@ -80,6 +84,7 @@ class ImportRunner implements InitializingBean, DisposableBean {
             WorkSignal signal) {
         this.runs = runs;
         this.take = take;
+        this.orders = orders;
         this.reader = reader;
         this.writer = writer;
         this.clock = clock;
@@ -188,6 +193,7 @@ class ImportRunner implements InitializingBean, DisposableBean {
                     only(table, run),
                     table.headings().indexOf(run.match().onlyColumn()));
             int shown = 0;
+            boolean isOfErased = false;
             for (List<List<SheetRow>> part : parts(rows)) {
                 if (stopping.remove(id)) {
                     end(
@@ -202,9 +208,11 @@ class ImportRunner implements InitializingBean, DisposableBean {
                 }
                 Map<Long, List<String>> cells = new LinkedHashMap<>();
                 part.forEach(order -> order.forEach(r -> cells.put(r.line(), r.cells())));
+                Set<String> erased = findErased(job.shop(), part);
+                isOfErased |= !erased.isEmpty();
                 List<SpreadsheetImport.RowOutcome> outcomes = keep
-                        ? writer.write(db -> kept(db, id, job, part, cells))
-                        : writer.dryRun(db -> take.importAll(db, job, part, clock.instant()));
+                        ? writer.write(db -> kept(db, id, job, part, cells, erased))
+                        : writer.dryRun(db -> withoutNames(take.importAll(db, job, part, clock.instant()), erased));
                 outcomes.forEach(counts::add);
                 int upTo = shown;
                 writer.write(db -> {
@@ -212,7 +220,7 @@ class ImportRunner implements InitializingBean, DisposableBean {
                     for (SpreadsheetImport.RowOutcome o : outcomes) {
                         boolean refused = o.verdict().equals("refused");
                         if (!keep && (refused || n++ < SHOWN))
-                            runs.insertRow(db, id, o, refused ? cells.get(o.line()) : null);
+                            runs.insertRow(db, id, o, refused && !isOf(erased, o) ? cells.get(o.line()) : null);
                     }
                     runs.updateProgress(db, id, counts);
                     return null;
@@ -220,6 +228,7 @@ class ImportRunner implements InitializingBean, DisposableBean {
                 shown += outcomes.size();
                 if (keep) signal.signal();
             }
+            if (keep && isOfErased) forgetFile(id);
             end(id, counts, keep ? "done" : "ready", null);
         } catch (HeraldException e) {
             fail(id, e.getMessage());
@@ -234,12 +243,44 @@ class ImportRunner implements InitializingBean, DisposableBean {
             String id,
             SpreadsheetImport.Job job,
             List<List<SheetRow>> part,
-            Map<Long, List<String>> cells) {
-        List<SpreadsheetImport.RowOutcome> outcomes = take.importAll(db, job, part, clock.instant());
-        for (SpreadsheetImport.RowOutcome o : outcomes)
-            if (o.line() <= SHOWN || o.verdict().equals("refused"))
-                runs.insertRow(db, id, o, o.verdict().equals("refused") ? cells.get(o.line()) : null);
+            Map<Long, List<String>> cells,
+            Set<String> erased) {
+        List<SpreadsheetImport.RowOutcome> outcomes =
+                withoutNames(take.importAll(db, job, part, clock.instant()), erased);
+        for (SpreadsheetImport.RowOutcome o : outcomes) {
+            boolean refused = o.verdict().equals("refused");
+            if (o.line() <= SHOWN || refused)
+                runs.insertRow(db, id, o, refused && !isOf(erased, o) ? cells.get(o.line()) : null);
+        }
         return outcomes;
+    }
+
+    /** Numbers of orders whose customer was erased: nothing personal of their rows is kept. */
+    private Set<String> findErased(String shop, List<List<SheetRow>> part) {
+        List<String> numbers = part.stream()
+                .flatMap(List::stream)
+                .map(row -> row.get(SheetColumn.ORDER))
+                .filter(Objects::nonNull)
+                .map(String::strip)
+                .distinct()
+                .toList();
+        return orders.findErased(reader, shop, numbers);
+    }
+
+    private static List<SpreadsheetImport.RowOutcome> withoutNames(
+            List<SpreadsheetImport.RowOutcome> outcomes, Set<String> erased) {
+        return outcomes.stream().map(o -> isOf(erased, o) ? o.withoutName() : o).toList();
+    }
+
+    private static boolean isOf(Set<String> erased, SpreadsheetImport.RowOutcome row) {
+        return row.order() != null && erased.contains(row.order());
+    }
+
+    private void forgetFile(String id) {
+        writer.write(db -> {
+            runs.deleteContent(db, id);
+            return null;
+        });
     }
 
     private static @Nullable String only(Table table, ImportRunRepository.Run run) {

@@ -76,7 +76,11 @@ class SpreadsheetImport {
             String verdict,
             List<String> what,
             @Nullable String reason,
-            int messages) {}
+            int messages) {
+        RowOutcome withoutName() {
+            return new RowOutcome(line, order, null, verdict, what, reason, messages);
+        }
+    }
 
     /** @param groups rows of one order together */
     List<RowOutcome> importAll(JdbcClient db, Job job, List<List<SheetRow>> groups, Instant now) {

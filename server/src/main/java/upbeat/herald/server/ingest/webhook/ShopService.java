@@ -266,7 +266,7 @@ class ShopService {
                 for (int i = 0; i < page.size(); i++) {
                     WebhookRequestRepository.RequestRow a = page.get(i);
                     WebhookRequestProcessor.Outcome outcome = processor.process(db, read.get(i), now);
-                    listRequests.updateState(db, a.id(), outcome.state(), outcome.reason(), outcome.number());
+                    listRequests.record(db, a.id(), outcome);
                     counts[outcome.state().equals("read") ? 0 : outcome.state().equals("partly") ? 1 : 2]++;
                     counts[3] += outcome.messages();
                 }

@@ -61,9 +61,15 @@ class WebhookRequestProcessor {
      * @param number the order's number, or null; of several the first
      * @param messages planned
      * @param orders as the mapping read them, in the shape of our own interface
+     * @param isOfErased true where it is about nobody but a customer who was erased, so that it may not be kept
      */
     record Outcome(
-            String state, @Nullable String reason, @Nullable String number, int messages, List<Mapping.Read> orders) {}
+            String state,
+            @Nullable String reason,
+            @Nullable String number,
+            int messages,
+            List<Mapping.Read> orders,
+            boolean isOfErased) {}
 
     /** An order that was read and can be taken in. */
     private record Sound(Mapping.Read read, OrderDocument document, Order order) {}
@@ -127,7 +133,7 @@ class WebhookRequestProcessor {
     /** What became of a request, without taking anything in. */
     Outcome dryRun(Mapping mapping, String shop, String body, Instant arrived, Instant now) {
         ReadRequest request = read(mapping, shop, body, arrived, now);
-        return outcome(request, request.wrong(), request.sound().size(), 0);
+        return outcome(request, request.wrong(), request.sound().size(), 0, 0);
     }
 
     /** Takes in what was read, order by order: one that is wrong keeps no other out. */
@@ -135,26 +141,35 @@ class WebhookRequestProcessor {
         List<String> wrong = new ArrayList<>(request.wrong());
         int messages = 0;
         int taken = 0;
+        int erased = 0;
         for (Sound s : request.sound()) {
             try {
-                messages += keep(db, s.order(), s.document(), s.read(), now, wrong);
+                Ingested<OrderRow> order = keep(db, s.order(), s.document(), s.read(), now, wrong);
+                messages += order.messages();
                 taken++;
+                if (order.row().isErased()) erased++;
             } catch (HeraldException e) {
                 wrong.add(e.getMessage());
             }
         }
-        return outcome(request, wrong, taken, messages);
+        return outcome(request, wrong, taken, messages, erased);
     }
 
-    private static Outcome outcome(ReadRequest request, List<String> wrong, int taken, int messages) {
+    private static Outcome outcome(ReadRequest request, List<String> wrong, int taken, int messages, int erased) {
         String reason = wrong.isEmpty()
                 ? null
                 : String.join("\n", wrong.stream().distinct().limit(20).toList());
         String state = taken == 0 ? "unread" : wrong.isEmpty() ? "read" : "partly";
-        return new Outcome(state, reason, request.number(), messages, request.orders());
+        return new Outcome(
+                state,
+                reason,
+                request.number(),
+                messages,
+                request.orders(),
+                erased > 0 && erased == request.orders().size());
     }
 
-    private int keep(
+    private Ingested<OrderRow> keep(
             JdbcClient db, Order order, OrderDocument document, Mapping.Read read, Instant now, List<String> wrong) {
         Ingested<OrderRow> taken = orderIngest.ingestOrder(db, order, SOURCE, now);
         orderIngest.noteGuess(db, taken, document, now);
@@ -191,7 +206,7 @@ class WebhookRequestProcessor {
         }
         if (read.ended() != null)
             messages += orderIngest.endOrder(db, taken.row(), read.ended(), now).messages();
-        return messages;
+        return new Ingested<>(taken.row(), taken.change(), messages);
     }
 
     private static Instant at(@Nullable String text, Instant now) {

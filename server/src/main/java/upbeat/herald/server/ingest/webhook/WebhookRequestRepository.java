@@ -63,10 +63,13 @@ class WebhookRequestRepository {
         }
     }
 
-    void updateState(JdbcClient db, long id, String state, @Nullable String reason, @Nullable String orderNumber) {
-        db.sql("update arrival set state = ?, reason = ?, order_number = ? where id = ?")
-                .params(state, reason, orderNumber, id)
-                .update();
+    /** What became of a request. One about nobody but an erased customer goes. */
+    void record(JdbcClient db, long id, WebhookRequestProcessor.Outcome outcome) {
+        if (outcome.isOfErased()) delete(db, id);
+        else
+            db.sql("update arrival set state = ?, reason = ?, order_number = ? where id = ?")
+                    .params(outcome.state(), outcome.reason(), outcome.number(), id)
+                    .update();
     }
 
     Optional<RequestRow> find(JdbcClient db, long id) {

@@ -82,7 +82,7 @@ class WebhookService {
             if (id.isEmpty()) return new Taken("known", null);
             if (read == null) return new Taken("new", null);
             WebhookRequestProcessor.Outcome outcome = processor.process(db, read, now);
-            requests.updateState(db, id.get(), outcome.state(), outcome.reason(), outcome.number());
+            requests.record(db, id.get(), outcome);
             return new Taken(outcome.state(), outcome.reason());
         });
         return ResponseEntity.status(HttpStatus.ACCEPTED).body(taken);
