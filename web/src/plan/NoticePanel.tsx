@@ -6,7 +6,8 @@ import { isSame } from '../api/merge';
 import { saveOver, type Versioned } from '../api/versions';
 import { channelLabel } from '../channels';
 import { formKeys } from '../shell/escape';
-import { counted, delayWords, eventWords, listed, perWords } from '../words';
+import { delayWords, eventWords, listed, perWords } from '../words';
+import { Figures } from './Figures';
 import { NoticeForm } from './NoticeForm';
 import { Preview } from './Preview';
 
@@ -21,11 +22,13 @@ type Props = {
   notice: Schemas['NoticeBody'];
   version?: string;
   audience?: string;
+  /** Messages of the last 30 days, by channel. */
+  sent?: Schemas['NoticeView']['sent'];
   onClose: () => void;
 };
 
 /** One notice: said in a sentence, tried on real orders, changed in a form. */
-export function NoticePanel({ id, notice, version = '', audience, onClose }: Props) {
+export function NoticePanel({ id, notice, version = '', audience, sent, onClose }: Props) {
   const queries = useQueryClient();
   const { message } = App.useApp();
   const key = id ?? `new/${notice.stage}/${notice.channels?.[0]}`;
@@ -188,22 +191,7 @@ export function NoticePanel({ id, notice, version = '', audience, onClose }: Pro
           </>
         )}
       </div>
-      {reach.data && (
-        <div className="box">
-          <h3>Estimated reach, based on the last 30 days</h3>
-          {reach.data.reached} of{' '}
-          {counted(reach.data.moments, eventWords(draft.stage ?? '').includes('order') ? 'order' : 'parcel')}
-          {Object.entries(reach.data.byChannel)
-            .map(([c, n]) => ` · ${n} by ${channelLabel(c)}`)
-            .join('')}
-          {reach.data.moved > 0 && ` · ${reach.data.moved} moved to the allowed hours`}
-          {reach.data.reasons.slice(0, 3).map((r) => (
-            <div key={r.reason} className="soft">
-              {r.count} skipped: {r.reason}
-            </div>
-          ))}
-        </div>
-      )}
+      {(reach.data || sent) && <Figures notice={draft} reach={reach.data} sent={sent} />}
       <Preview id={id} notice={draft} />
     </aside>
   );

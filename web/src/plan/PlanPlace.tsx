@@ -3,14 +3,16 @@ import { useEffect, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { api, keys, type Schemas } from '../api/client';
 import { CHANNELS, channelLabel } from '../channels';
-import { type Geometry, LINE, x } from '../route/geometry';
+import { type Geometry, LINE, PARCEL_STAGES, x } from '../route/geometry';
 import { Route } from '../route/Route';
 import { useGeometry } from '../route/useGeometry';
 import { isForSomethingInside } from '../shell/escape';
 import { Failed } from '../shell/Failed';
-import { perDay, stageWords, whenShort } from '../words';
-import { bandHeight, hang, top, turn } from './layout';
+import { stageWords } from '../words';
+import { bandHeight, hang, PENNANT_HEIGHT, rowsAt, top } from './layout';
 import { NoticePanel } from './NoticePanel';
+import { Pennant } from './Pennant';
+import { SideBand } from './SideBand';
 
 /** A notice nobody has kept yet. */
 function blank(stage: string, channel: string): Schemas['NoticeBody'] {
@@ -21,7 +23,7 @@ function blank(stage: string, channel: string): Schemas['NoticeBody'] {
     audience: { payments: [], countries: [], carriers: [], shops: [] },
     channels: [channel],
     rule: 'first-that-works',
-    per: stage === 'ordered' ? 'order' : 'parcel',
+    per: PARCEL_STAGES.includes(stage) ? 'parcel' : 'order',
     ageLimit: 'PT48H',
     state: 'paused',
     buttons: [],
@@ -31,6 +33,8 @@ function blank(stage: string, channel: string): Schemas['NoticeBody'] {
 /** The place Plan: the route with the notices as pennants at their stops, a band for each channel. */
 export default function PlanPlace() {
   const plan = useQuery({ queryKey: keys.plan, queryFn: api.plan });
+  const route = useQuery({ queryKey: keys.route, queryFn: api.route });
+  const counts = new Map(route.data?.map((s) => [s.stage, s.orders]));
   const { id } = useParams();
   const navigate = useNavigate();
   const [fresh, setFresh] = useState<Schemas['NoticeBody']>();
@@ -52,6 +56,15 @@ export default function PlanPlace() {
   const notices = plan.data?.notices ?? [];
   const live = notices.filter((n) => n.notice.state === 'live').length;
   const chosen = notices.find((n) => n.id === id);
+  const shown = notices.filter((n) => !stage || n.notice.stage === stage);
+  const open = (wanted: string) => {
+    setFresh(undefined);
+    navigate(`/plan/${wanted}`);
+  };
+  const add = (at: string, channel: string) => {
+    navigate('/plan');
+    setFresh(blank(at, channel));
+  };
   return (
     <>
       <Route
@@ -71,10 +84,7 @@ export default function PlanPlace() {
                 <div key={s} className="thread" style={{ left: x(geometry, s) - 1 }} />
               ))}
               {CHANNELS.map(({ code: channel }) => {
-                const hung = hang(
-                  notices.filter((n) => !stage || n.notice.stage === stage),
-                  channel,
-                );
+                const hung = hang(shown, channel);
                 const sent = notices.reduce((sum, n) => sum + (n.sent[channel]?.count ?? 0), 0);
                 return (
                   <section
@@ -85,45 +95,46 @@ export default function PlanPlace() {
                   >
                     <div className="name">
                       {channelLabel(channel)}
-                      <small>{plan.data ? `about ${Math.round(sent / 30)} a day` : ' '}</small>
+                      <small>{plan.data ? `about ${Math.round(sent / 30)} sent a day` : ' '}</small>
                     </div>
                     {hung.map((h) => (
                       <Pennant
                         key={h.view.id}
                         view={h.view}
                         channel={channel}
-                        row={h.row}
-                        geometry={geometry}
                         chosen={h.view.id === id}
-                        onOpen={() => {
-                          setFresh(undefined);
-                          navigate(`/plan/${h.view.id}`);
+                        style={{
+                          left: x(geometry, h.view.notice.stage ?? ''),
+                          top: top(h.row),
+                          ...pennantWidth(geometry),
                         }}
+                        onOpen={() => open(h.view.id)}
                       />
                     ))}
                     {plan.data &&
-                      LINE.filter(
-                        (s) =>
-                          (!stage || stage === s) &&
-                          !hung.some((h) => x(geometry, h.view.notice.stage ?? '') === x(geometry, s)),
-                      ).map((s) => (
-                        <button
+                      LINE.filter((s) => !stage || stage === s).map((s) => (
+                        <AddButton
                           key={s}
-                          type="button"
-                          className="add"
-                          style={{ left: x(geometry, s), top: 46 }}
-                          aria-label={`Add a notice: ${stageWords(s)}, ${channelLabel(channel)}`}
-                          onClick={() => {
-                            navigate('/plan');
-                            setFresh(blank(s, channel));
-                          }}
-                        >
-                          +
-                        </button>
+                          stage={s}
+                          channel={channel}
+                          rows={rowsAt(hung, s)}
+                          geometry={geometry}
+                          onAdd={() => add(s, channel)}
+                        />
                       ))}
                   </section>
                 );
               })}
+              {plan.data && (
+                <SideBand
+                  notices={shown}
+                  counts={counts}
+                  stage={stage}
+                  chosen={id}
+                  onOpen={open}
+                  onAdd={(s) => add(s, CHANNELS[0].code)}
+                />
+              )}
             </div>
           )}
         </main>
@@ -136,6 +147,7 @@ export default function PlanPlace() {
             notice={chosen.notice}
             version={chosen.version}
             audience={chosen.audience}
+            sent={chosen.sent}
             onClose={close}
           />
         ) : (
@@ -159,45 +171,21 @@ function pennantWidth(geometry: Geometry) {
   return { width, marginLeft: -width / 2 };
 }
 
-function Pennant({
-  view,
-  channel,
-  row,
-  geometry,
-  chosen,
-  onOpen,
-}: {
-  view: Schemas['NoticeView'];
-  channel: string;
-  row: number;
-  geometry: Geometry;
-  chosen: boolean;
-  onOpen: () => void;
-}) {
-  const n = view.notice;
-  const sent = view.sent[channel];
-  const after = turn(n, channel, channelLabel);
-  const long = (sent?.segments ?? 1) > 1;
+type AddProps = { stage: string; channel: string; rows: number; geometry: Geometry; onAdd: () => void };
+
+/** In the middle of an empty stop; small, at the corner of the last pennant, where something hangs already. */
+function AddButton({ stage, channel, rows, geometry, onAdd }: AddProps) {
+  const at = x(geometry, stage);
+  const corner = { left: at + pennantWidth(geometry).width / 2 - 6, top: top(rows - 1) + PENNANT_HEIGHT - 22 };
   return (
-    <div
-      className={`pennant ${n.state} ${chosen ? 'chosen' : ''}`}
-      style={{ left: x(geometry, n.stage ?? 'ordered'), top: top(row), ...pennantWidth(geometry) }}
+    <button
+      type="button"
+      className={`add ${rows > 0 ? 'small' : ''}`}
+      style={rows > 0 ? corner : { left: at, top: 46 }}
+      aria-label={`${rows > 0 ? 'Add another notice' : 'Add a notice'}: ${stageWords(stage)}, ${channelLabel(channel)}`}
+      onClick={onAdd}
     >
-      <button type="button" className="cloth" aria-current={chosen || undefined} onClick={onOpen}>
-        <b title={n.name ?? undefined}>{n.name}</b>
-        <span className="l">{after ?? whenShort(n)}</span>
-        <span className="l soft" title={view.audience}>
-          {view.audience}
-        </span>
-        <span className="n">
-          <span>{perDay(sent?.count ?? 0)}</span>
-          {n.state === 'paused' ? (
-            <span className="mark v">paused</span>
-          ) : long ? (
-            <span className="mark bad">{sent!.segments} parts</span>
-          ) : null}
-        </span>
-      </button>
-    </div>
+      +
+    </button>
   );
 }

@@ -1,7 +1,7 @@
 import { expect, it } from 'vitest';
 import type { Schemas } from '../api/client';
 import { channelLabel } from '../channels';
-import { bandHeight, EMPTY_BAND, hang, turn } from './layout';
+import { bandHeight, EMPTY_BAND, hang, rowsAt, turn } from './layout';
 
 const notice = (id: string, stage: string, channels: string[], rule = 'first-that-works'): Schemas['NoticeView'] => ({
   id,
@@ -13,13 +13,20 @@ const notice = (id: string, stage: string, channels: string[], rule = 'first-tha
 
 it('hangs notices at the same stop below one another', () => {
   const hung = hang(
-    [notice('a', 'out-for-delivery', ['sms']), notice('b', 'attempted', ['sms']), notice('c', 'ordered', ['email'])],
+    [
+      notice('a', 'out-for-delivery', ['sms']),
+      notice('b', 'out-for-delivery', ['sms']),
+      notice('c', 'ordered', ['email']),
+      notice('d', 'attempted', ['sms']),
+    ],
     'sms',
   );
   expect(hung.map((h) => [h.view.id, h.row])).toEqual([
     ['a', 0],
     ['b', 1],
   ]);
+  expect(rowsAt(hung, 'out-for-delivery')).toBe(2);
+  expect(rowsAt(hung, 'attempted')).toBe(0);
   expect(bandHeight(hung)).toBeGreaterThan(bandHeight(hung.slice(0, 1)));
   expect(bandHeight([])).toBe(EMPTY_BAND);
 });

@@ -1,5 +1,5 @@
 import type { Schemas } from '../api/client';
-import { onLine } from '../route/geometry';
+import { LINE } from '../route/geometry';
 
 export const PENNANT_HEIGHT = 104;
 const BAND_PADDING = 12;
@@ -7,13 +7,13 @@ export const EMPTY_BAND = 128;
 
 export type Hung = { view: Schemas['NoticeView']; channel: string; row: number };
 
-/** Hangs the notices of one channel at their stops; those at the same stop hang below one another. */
+/** Hangs the notices of one channel at their stops of the line; those at the same stop hang below one another. */
 export function hang(notices: Schemas['NoticeView'][], channel: string): Hung[] {
-  const used = new Map<number, number>();
+  const used = new Map<string, number>();
   return notices
-    .filter((n) => n.notice.channels?.includes(channel))
+    .filter((n) => LINE.includes(n.notice.stage ?? '') && n.notice.channels?.includes(channel))
     .map((view) => {
-      const at = onLine(view.notice.stage ?? 'ordered');
+      const at = view.notice.stage ?? '';
       const row = used.get(at) ?? 0;
       used.set(at, row + 1);
       return { view, channel, row };
@@ -27,6 +27,11 @@ export function bandHeight(hung: Hung[]): number {
 
 export function top(row: number): number {
   return BAND_PADDING + row * PENNANT_HEIGHT;
+}
+
+/** How many hang at a stop. */
+export function rowsAt(hung: Hung[], stage: string): number {
+  return hung.filter((h) => h.view.notice.stage === stage).length;
 }
 
 /** Whether this channel is asked first, or what it stands by for. */

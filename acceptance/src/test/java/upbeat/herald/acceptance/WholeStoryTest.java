@@ -114,7 +114,7 @@ class WholeStoryTest extends BrowserTestCase {
         page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Add a notice: Packed, SMS"))
                 .click();
         panel.getByLabel("Name").fill("Packed for you");
-        assertThat(panel.locator(".preview .text")).containsText("is packed and ready for");
+        assertThat(panel.locator(".phoneview .note")).containsText("is packed and ready for");
         button("Save").click();
         assertThat(page.locator(".pennant", new Page.LocatorOptions().setHasText("Packed for you")))
                 .hasCount(1);

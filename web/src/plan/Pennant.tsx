@@ -1,0 +1,43 @@
+import type { CSSProperties } from 'react';
+import type { Schemas } from '../api/client';
+import { channelLabel } from '../channels';
+import { perDay, whenShort } from '../words';
+import { turn } from './layout';
+
+type Props = {
+  view: Schemas['NoticeView'];
+  /** Over which it hangs here; absent where one pennant stands for all of them. */
+  channel?: string;
+  chosen: boolean;
+  /** Where it hangs, on the line. */
+  style?: CSSProperties;
+  onOpen: () => void;
+};
+
+/** One notice as it hangs at its stop: name, when, to whom, and how much it really sent. */
+export function Pennant({ view, channel, chosen, style, onOpen }: Props) {
+  const n = view.notice;
+  const channels = channel ? [channel] : (n.channels ?? []);
+  const sent = channels.reduce((sum, c) => sum + (view.sent[c]?.count ?? 0), 0);
+  const parts = Math.max(...channels.map((c) => view.sent[c]?.segments ?? 1), 1);
+  const after = channel && turn(n, channel, channelLabel);
+  return (
+    <div className={`pennant ${n.state} ${chosen ? 'chosen' : ''}`} style={style}>
+      <button type="button" className="cloth" aria-current={chosen || undefined} onClick={onOpen}>
+        <b title={n.name ?? undefined}>{n.name}</b>
+        <span className="l">{after ?? whenShort(n)}</span>
+        <span className="l soft" title={channel ? view.audience : undefined}>
+          {channel ? view.audience : channels.map((c) => channelLabel(c)).join(', ')}
+        </span>
+        <span className="n">
+          <span title={`${sent} sent in the last 30 days`}>{perDay(sent)}</span>
+          {n.state === 'paused' ? (
+            <span className="mark v">paused</span>
+          ) : parts > 1 ? (
+            <span className="mark bad">{parts} parts</span>
+          ) : null}
+        </span>
+      </button>
+    </div>
+  );
+}

@@ -1,0 +1,54 @@
+import type { Schemas } from '../api/client';
+import { SIDE } from '../route/geometry';
+import { stageWords } from '../words';
+import { Pennant } from './Pennant';
+
+type Props = {
+  notices: Schemas['NoticeView'][];
+  /** Orders at each stage now. */
+  counts: Map<string, number>;
+  /** The stop the place is narrowed to. */
+  stage: string | undefined;
+  chosen: string | undefined;
+  onOpen: (id: string) => void;
+  onAdd: (stage: string) => void;
+};
+
+/** The stops beside the line, each with its own notices, whatever channels they go over. */
+export function SideBand({ notices, counts, stage, chosen, onOpen, onAdd }: Props) {
+  const stops = stage ? SIDE.filter((s) => s === stage) : SIDE;
+  if (stops.length === 0) return null;
+  return (
+    <section className="band beside" aria-label="Beside the line">
+      <div className="name">
+        Beside the line
+        <small>all channels</small>
+      </div>
+      <div className="sidestops">
+        {stops.map((s) => (
+          <div key={s} className="sidestop">
+            <div className="head">
+              <span className="ring" />
+              <span>
+                {stageWords(s)} <b>{counts.get(s) ?? ''}</b>
+              </span>
+            </div>
+            {notices
+              .filter((n) => n.notice.stage === s)
+              .map((n) => (
+                <Pennant key={n.id} view={n} chosen={n.id === chosen} onOpen={() => onOpen(n.id)} />
+              ))}
+            <button
+              type="button"
+              className="add"
+              aria-label={`Add a notice: ${stageWords(s)}`}
+              onClick={() => onAdd(s)}
+            >
+              +
+            </button>
+          </div>
+        ))}
+      </div>
+    </section>
+  );
+}
