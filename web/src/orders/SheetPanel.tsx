@@ -4,6 +4,8 @@ import { type DragEvent, useEffect, useRef, useState } from 'react';
 import { api, keys, type Schemas } from '../api/client';
 import { counted } from '../words';
 import { ScanFile } from './ScanFile';
+import { StatusWords } from './StatusWords';
+import { matchOf, withHeading } from './sheetMatch';
 
 const VERDICT: Record<string, string> = { new: 'ok', changed: 'gold', unchanged: 'v', skipped: 'v', refused: 'bad' };
 const KINDS = [
@@ -154,6 +156,15 @@ export function SheetPanel({ onClose }: { onClose: () => void }) {
               </p>
             )}
           </div>
+          {!result.applied && result.statusWords.length > 0 && (
+            <StatusWords
+              words={result.statusWords}
+              busy={busy || working}
+              onMean={(word, stage) =>
+                run(() => api.matchSheet(result.id, { ...matchOf(result), statuses: { [word]: stage } }))
+              }
+            />
+          )}
           {!result.applied && (
             <Columns
               key={result.id}
@@ -224,18 +235,14 @@ function Columns({
   busy: boolean;
   onMatch: (match: Schemas['Match']) => void;
 }) {
-  const known = result.columns as Record<string, string>;
+  const known = result.columns as Record<string, string[]>;
   const missing = !known.order && result.kind !== 'stages';
   const [open, setOpen] = useState(missing);
-  const set = (heading: string, code?: string) => {
-    const columns = Object.fromEntries(Object.entries(known).filter(([c, h]) => h !== heading && c !== code));
-    onMatch({
-      columns: code ? { ...columns, [code]: heading } : columns,
-      onlyColumn: result.onlyColumn,
-      onlyValue: result.onlyValue,
-    });
-  };
-  const value = (h: string) => Object.entries(known).find(([, x]) => x === h)?.[0];
+  const only = { onlyColumn: result.onlyColumn, onlyValue: result.onlyValue };
+  const set = (heading: string, code?: string) =>
+    onMatch({ columns: withHeading(known, heading, code, result.headings), ...only });
+  const value = (h: string) => Object.entries(known).find(([, its]) => its.includes(h))?.[0];
+  const joined = Object.values(known).filter((its) => its.length > 1);
   return (
     <div className="box">
       <div className="row">
@@ -246,6 +253,16 @@ function Columns({
           {open ? 'hide' : 'change'}
         </button>
       </div>
+      {!open && result.onlyColumn && (
+        <div>
+          Only rows where <b>{result.onlyColumn}</b> is <b>{result.onlyValue || 'empty'}</b>
+        </div>
+      )}
+      {joined.map((its) => (
+        <div key={its[0]} className="soft">
+          {its.join(' + ')} are read as one.
+        </div>
+      ))}
       {open && (
         <>
           {result.headings.map((h, i) => (

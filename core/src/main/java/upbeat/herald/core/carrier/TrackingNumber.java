@@ -60,10 +60,14 @@ public final class TrackingNumber {
             return Optional.of("The tracking number " + number.strip() + " has the letter " + other.group()
                     + " of another" + " alphabet, which may look like a Latin one. Type it again");
         if (carrier.formats().isEmpty()) return Optional.empty();
-        return NumberRecognition.recognise(number, java.util.List.of(carrier)).stream()
-                .filter(c -> c.carrier() != null)
-                .findFirst()
-                .filter(c -> !c.valid())
+        Optional<NumberRecognition.Candidate> own =
+                NumberRecognition.recognise(number, java.util.List.of(carrier)).stream()
+                        .filter(c -> c.carrier() != null)
+                        .findFirst();
+        if (own.isEmpty())
+            return Optional.of("The tracking number " + number.strip() + " doesn't look like one of " + carrier.name()
+                    + ". Check the number and the carrier");
+        return own.filter(c -> !c.valid())
                 .map(c -> "The tracking number " + number.strip() + " may be mistyped: " + c.reason());
     }
 

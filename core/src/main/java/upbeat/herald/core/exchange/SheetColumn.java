@@ -1,8 +1,10 @@
 package upbeat.herald.core.exchange;
 
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
@@ -31,6 +33,15 @@ public enum SheetColumn {
     PRICE("price", "price", "unit price"),
     TAGS("tags", "tags", "labels");
 
+    /** Headings of columns that only together are one of ours, in their order (common practice, no source). */
+    private static final Map<SheetColumn, List<List<String>>> PARTS = Map.of(
+            NAME,
+            List.of(List.of("first name", "given name", "forename"), List.of("last name", "surname", "family name")),
+            STREET,
+            List.of(List.of("street", "address", "street name"), List.of("house number", "house no", "street number")),
+            PLACED_AT,
+            List.of(List.of("date", "order date"), List.of("time", "order time")));
+
     private final String code;
     private final List<String> headings;
 
@@ -56,6 +67,26 @@ public enum SheetColumn {
     public static Optional<SheetColumn> fromHeading(String heading) {
         String plain = normalize(heading);
         return Arrays.stream(values()).filter(c -> c.headings.contains(plain)).findFirst();
+    }
+
+    /** What stands between the cells of columns that are read as one. */
+    String separator() {
+        return this == TAGS ? ", " : " ";
+    }
+
+    /** The headings, out of these, that only together are this column; empty where one of its parts is missing. */
+    List<Integer> findParts(List<String> plainHeadings) {
+        List<Integer> found = new ArrayList<>();
+        for (List<String> part : PARTS.getOrDefault(this, List.of())) {
+            int at = part.stream()
+                    .mapToInt(plainHeadings::indexOf)
+                    .filter(i -> i >= 0)
+                    .findFirst()
+                    .orElse(-1);
+            if (at < 0) return List.of();
+            found.add(at);
+        }
+        return found;
     }
 
     /** A heading as headings are compared and remembered. */

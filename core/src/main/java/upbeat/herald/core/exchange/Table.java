@@ -2,9 +2,11 @@ package upbeat.herald.core.exchange;
 
 import java.util.ArrayList;
 import java.util.EnumMap;
-import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
 import upbeat.herald.core.HeraldException;
 import upbeat.herald.core.Texts;
 
@@ -49,33 +51,46 @@ public record Table(String readAs, List<String> headings, List<Line> lines) {
     }
 
     /**
-     * The columns by their headings: what a person said before goes before what headings usually mean. @param
-     * remembered plain heading to column code; empty text for one to leave alone
+     * The columns by their headings: what a person said before goes before what headings usually mean. Several headings
+     * may make one column, whose cells are then read as one. @param remembered plain heading to column code; empty text
+     * for one to leave alone
      */
-    public Map<SheetColumn, Integer> match(Map<String, String> remembered) {
-        Map<SheetColumn, Integer> match = new EnumMap<>(SheetColumn.class);
-        for (boolean byMemory : new boolean[] {true, false}) {
-            for (int i = 0; i < headings.size(); i++) {
-                String plain = SheetColumn.normalize(headings.get(i));
-                if (remembered.containsKey(plain) != byMemory || match.containsValue(i)) continue;
-                Integer at = i;
-                (byMemory ? SheetColumn.fromCode(remembered.get(plain)) : SheetColumn.fromHeading(plain))
-                        .ifPresent(c -> match.putIfAbsent(c, at));
-            }
+    public Map<SheetColumn, List<Integer>> match(Map<String, String> remembered) {
+        List<String> plain = headings.stream().map(SheetColumn::normalize).toList();
+        Map<SheetColumn, List<Integer>> match = new EnumMap<>(SheetColumn.class);
+        for (int i = 0; i < plain.size(); i++) {
+            Integer at = i;
+            SheetColumn.fromCode(remembered.get(plain.get(i)))
+                    .ifPresent(c ->
+                            match.computeIfAbsent(c, k -> new ArrayList<>()).add(at));
+        }
+        List<String> open =
+                plain.stream().map(h -> remembered.containsKey(h) ? "" : h).toList();
+        for (SheetColumn column : SheetColumn.values()) {
+            List<Integer> parts = column.findParts(open);
+            if (!parts.isEmpty()) match.putIfAbsent(column, parts);
+        }
+        for (int i = 0; i < open.size(); i++) {
+            Integer at = i;
+            if (match.values().stream().noneMatch(used -> used.contains(at)))
+                SheetColumn.fromHeading(open.get(i)).ifPresent(c -> match.putIfAbsent(c, List.of(at)));
         }
         return match;
     }
 
     /** The rows by their columns. A line that is shorter than the headings may be cut off, and is not used. */
-    public List<SheetRow> rows(Map<SheetColumn, Integer> match) {
+    public List<SheetRow> rows(Map<SheetColumn, List<Integer>> match) {
         List<SheetRow> rows = new ArrayList<>(lines.size());
         for (Line line : lines) {
             if (line.cells().stream().allMatch(Texts::isBlank)) continue;
             Map<SheetColumn, String> values = new EnumMap<>(SheetColumn.class);
             match.forEach((column, at) -> {
-                String value = at < line.cells().size()
-                        ? Texts.blankToNull(plain(line.cells().get(at)))
-                        : null;
+                String value = Texts.blankToNull(at.stream()
+                        .filter(i -> i < line.cells().size())
+                        .map(i -> plain(line.cells().get(i)))
+                        .filter(cell -> !Texts.isBlank(cell))
+                        .map(cell -> at.size() > 1 ? cell.strip() : cell)
+                        .collect(Collectors.joining(column.separator())));
                 if (value != null) values.put(column, value);
             });
             boolean longer = line.cells().size() > headings.size()
@@ -101,22 +116,25 @@ public record Table(String readAs, List<String> headings, List<Line> lines) {
     }
 
     /**
-     * A match given by column code and heading, as the interface sends it. @throws HeraldException where a heading or
-     * column is unknown
+     * A match given by column code and headings, as the interface sends it.
+     *
+     * @throws HeraldException where a heading or column is unknown, or a heading is used twice
      */
-    public Map<SheetColumn, Integer> match(Map<String, String> given, boolean strict) {
-        Map<String, Integer> at = new HashMap<>();
-        for (int i = 0; i < headings.size(); i++) at.putIfAbsent(headings.get(i), i);
-        Map<SheetColumn, Integer> match = new EnumMap<>(SheetColumn.class);
-        given.forEach((code, heading) -> {
-            if (Texts.isBlank(heading)) return;
+    public Map<SheetColumn, List<Integer>> readMatch(Map<String, List<String>> given) {
+        Map<SheetColumn, List<Integer>> match = new EnumMap<>(SheetColumn.class);
+        Set<Integer> used = new HashSet<>();
+        given.forEach((code, names) -> {
             SheetColumn column = SheetColumn.fromCode(code)
                     .orElseThrow(() -> new HeraldException("columns", "There is no column " + code));
-            if (!at.containsKey(heading)) {
-                if (strict) throw new HeraldException("columns", "The file has no heading \"" + heading + "\"");
-                return;
+            List<Integer> at = new ArrayList<>();
+            for (String heading : names) {
+                int i = headings.indexOf(heading);
+                if (i < 0) throw new HeraldException("columns", "The file has no heading \"" + heading + "\"");
+                if (!used.add(i))
+                    throw new HeraldException("columns", "\"" + heading + "\" is used for two columns. Choose one");
+                at.add(i);
             }
-            match.put(column, at.get(heading));
+            if (!at.isEmpty()) match.put(column, at);
         });
         return match;
     }

@@ -71,7 +71,51 @@ class TableTest {
         Table table = read("Bestellung,name,status\n1,Ann,x\n", StandardCharsets.UTF_8);
         assertThat(table.match(Map.of())).doesNotContainKey(SheetColumn.ORDER);
         assertThat(table.match(Map.of("bestellung", "order", "status", "")))
-                .isEqualTo(Map.of(SheetColumn.ORDER, 0, SheetColumn.NAME, 1));
+                .isEqualTo(Map.of(SheetColumn.ORDER, List.of(0), SheetColumn.NAME, List.of(1)));
+    }
+
+    @Test
+    void columnsThatAreOneTogetherAreReadAsOne() {
+        Table table = read(
+                "order,Last name,First name,street,house number,date,time\n1, Tern ,Wren,Quay,7,2026-11-24,14:05\n2,,Ann,Quay,,,\n",
+                StandardCharsets.UTF_8);
+        Map<SheetColumn, List<Integer>> match = table.match(Map.of());
+        assertThat(match.get(SheetColumn.NAME)).containsExactly(2, 1);
+        List<SheetRow> rows = table.rows(match);
+        assertThat(rows.get(0).get(SheetColumn.NAME)).isEqualTo("Wren Tern");
+        assertThat(rows.get(0).get(SheetColumn.STREET)).isEqualTo("Quay 7");
+        assertThat(rows.get(0).get(SheetColumn.PLACED_AT)).isEqualTo("2026-11-24 14:05");
+        assertThat(rows.get(1).get(SheetColumn.NAME)).isEqualTo("Ann");
+        assertThat(rows.get(1).get(SheetColumn.PLACED_AT)).isNull();
+    }
+
+    @Test
+    void aPartAloneOrAWholeBesideIsTakenAsItIs() {
+        assertThat(read("order,first name\n1,Ann\n", StandardCharsets.UTF_8).match(Map.of()))
+                .doesNotContainKey(SheetColumn.NAME);
+        assertThat(read("order,street,date\n1,Quay 7,2026-11-24\n", StandardCharsets.UTF_8)
+                        .match(Map.of()))
+                .containsEntry(SheetColumn.STREET, List.of(1))
+                .containsEntry(SheetColumn.PLACED_AT, List.of(2));
+        Table both = read("order,first name,last name\n1,Ann,Test\n", StandardCharsets.UTF_8);
+        assertThat(both.match(Map.of("last name", "", "first name", "name")))
+                .as("what a person said goes first")
+                .containsEntry(SheetColumn.NAME, List.of(1));
+        assertThat(both.match(Map.of("first name", "name", "last name", "name")))
+                .containsEntry(SheetColumn.NAME, List.of(1, 2));
+    }
+
+    @Test
+    void headingsAPersonChoseMakeOneColumnInTheirOrder() {
+        Table table = read("a,b,c\n1,x,y\n", StandardCharsets.UTF_8);
+        Map<SheetColumn, List<Integer>> match =
+                table.readMatch(Map.of("order", List.of("a"), "tags", List.of("c", "b")));
+        assertThat(table.rows(match).get(0).get(SheetColumn.TAGS)).isEqualTo("y, x");
+        assertThatThrownBy(() -> table.readMatch(Map.of("order", List.of("a"), "name", List.of("a"))))
+                .hasMessageContaining("used for two columns");
+        assertThatThrownBy(() -> table.readMatch(Map.of("order", List.of("z")))).hasMessageContaining("no heading");
+        assertThatThrownBy(() -> table.readMatch(Map.of("colour", List.of("a"))))
+                .hasMessageContaining("no column");
     }
 
     @Test

@@ -3,6 +3,7 @@ package upbeat.herald.server.ingest.spreadsheet;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -11,16 +12,21 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 import tools.jackson.core.type.TypeReference;
+import tools.jackson.databind.JsonNode;
+import upbeat.herald.core.Texts;
 import upbeat.herald.server.platform.persistence.Columns;
 import upbeat.herald.server.platform.persistence.Json;
 
 /** Files that were loaded: what each would do or did, and the rows that say so. */
 @Repository
 class ImportRunRepository {
-    private static final TypeReference<Map<String, String>> TEXTS = new TypeReference<>() {};
+    private static final TypeReference<List<StatusWords.StatusWord>> WORDS = new TypeReference<>() {};
     private static final TypeReference<List<String>> LIST = new TypeReference<>() {};
     private static final String COLUMNS =
-            "select id, shop, kind, file_name, source, read_as, columns, only_column, only_value, state, total, handled, created, changed, unchanged, refused, left_out, messages, reason, created_at, ended_at from import_run ";
+            "select id, shop, kind, file_name, source, read_as, columns, only_column, only_value, state, total, handled, created, changed, unchanged, refused, left_out, messages, reason, created_at, ended_at, status_words from import_run ";
+    private static final String LAST_ONLY = """
+            select only_column, only_value from import_run where shop = ? and kind = ? and state = 'done'
+            order by created_at desc limit 1""";
     private static final String ROW =
             "insert or replace into import_row (run_id, line, verdict, order_number, name, what, reason, cells, messages) values (?, ?, ?, ?, ?, ?, ?, ?, ?)";
 
@@ -33,7 +39,26 @@ class ImportRunRepository {
             ImportCounts counts,
             @Nullable String reason,
             Instant createdAt,
-            @Nullable Instant endedAt) {}
+            @Nullable Instant endedAt,
+            List<StatusWords.StatusWord> statusWords) {}
+
+    /** Which rows were taken: those with this value in this column. */
+    record Only(String column, String value) {}
+
+    /** What was chosen for the last file of this kind from this shop, so that it needn't be said again. */
+    Optional<Only> findLastOnly(JdbcClient db, String shop, String kind) {
+        return db.sql(LAST_ONLY)
+                .params(shop, kind)
+                .query((rs, i) -> new Only(Texts.orEmpty(rs.getString(1)), Texts.orEmpty(rs.getString(2))))
+                .optional()
+                .filter(only -> !only.column().isEmpty());
+    }
+
+    void saveStatusWords(JdbcClient db, String id, List<StatusWords.StatusWord> words) {
+        db.sql("update import_run set status_words = ? where id = ?")
+                .params(words.isEmpty() ? null : Json.write(words), id)
+                .update();
+    }
 
     void insert(JdbcClient db, Run r, byte[] content) {
         db.sql(
@@ -96,15 +121,9 @@ class ImportRunRepository {
                 == 1;
     }
 
-    void saveMatch(
-            JdbcClient db,
-            String id,
-            Map<String, String> columns,
-            @Nullable String kind,
-            @Nullable String onlyColumn,
-            @Nullable String onlyValue) {
+    void saveMatch(JdbcClient db, String id, ImportMatch match, @Nullable String kind) {
         db.sql("update import_run set columns = ?, kind = ?, only_column = ?, only_value = ? where id = ?")
-                .params(Json.write(columns), kind, onlyColumn, onlyValue, id)
+                .params(Json.write(match.columns()), kind, match.onlyColumn(), match.onlyValue(), id)
                 .update();
     }
 
@@ -224,9 +243,7 @@ class ImportRunRepository {
                         rs.getString("source")),
                 rs.getString("read_as"),
                 new ImportMatch(
-                        Json.read(rs.getString("columns"), TEXTS),
-                        rs.getString("only_column"),
-                        rs.getString("only_value")),
+                        columns(rs.getString("columns")), rs.getString("only_column"), rs.getString("only_value")),
                 rs.getString("state"),
                 new ImportCounts(
                         rs.getInt("total"),
@@ -239,6 +256,23 @@ class ImportRunRepository {
                         rs.getInt("messages")),
                 rs.getString("reason"),
                 Instant.ofEpochMilli(rs.getLong("created_at")),
-                Columns.nullableInstant(rs, "ended_at"));
+                Columns.nullableInstant(rs, "ended_at"),
+                rs.getString("status_words") == null ? List.of() : Json.read(rs.getString("status_words"), WORDS));
+    }
+
+    /** A column used to have one heading alone, and was kept as that. */
+    private static Map<String, List<String>> columns(String json) {
+        Map<String, List<String>> columns = new LinkedHashMap<>();
+        Json.readTree(json)
+                .properties()
+                .forEach(e -> columns.put(
+                        e.getKey(),
+                        e.getValue().isArray()
+                                ? e.getValue()
+                                        .valueStream()
+                                        .map(JsonNode::asString)
+                                        .toList()
+                                : List.of(e.getValue().asString())));
+        return columns;
     }
 }

@@ -42,6 +42,7 @@ class ImportRunner implements InitializingBean, DisposableBean {
     private final ImportRunRepository runs;
     private final SpreadsheetImport take;
     private final OrderRepository orders;
+    private final StatusWordRepository statuses;
     private final JdbcClient reader;
     private final DatabaseWriter writer;
     private final InstantSource clock;
@@ -77,6 +78,7 @@ class ImportRunner implements InitializingBean, DisposableBean {
             ImportRunRepository runs,
             SpreadsheetImport take,
             OrderRepository orders,
+            StatusWordRepository statuses,
             JdbcClient reader,
             DatabaseWriter writer,
             InstantSource clock,
@@ -85,6 +87,7 @@ class ImportRunner implements InitializingBean, DisposableBean {
         this.runs = runs;
         this.take = take;
         this.orders = orders;
+        this.statuses = statuses;
         this.reader = reader;
         this.writer = writer;
         this.clock = clock;
@@ -115,25 +118,34 @@ class ImportRunner implements InitializingBean, DisposableBean {
      */
     ImportRunRepository.Run open(String shop, String kind, String fileName, @Nullable String source, byte[] file) {
         Table table = readTable(file);
-        Map<SheetColumn, Integer> match = table.match(runs.findRememberedHeadings(reader));
-        Map<String, String> columns = new LinkedHashMap<>();
-        match.forEach(
-                (column, at) -> columns.put(column.code(), table.headings().get(at)));
+        ImportMatch match = toMatch(table, table.match(runs.findRememberedHeadings(reader)));
         var run = new ImportRunRepository.Run(
                 new ImportFile(ids.newId("sheet_"), fileName, shop, kind, source),
                 table.readAs(),
-                new ImportMatch(columns, null, null),
+                runs.findLastOnly(reader, shop, kind)
+                        .filter(only -> table.headings().contains(only.column()))
+                        .map(only -> match.withOnly(only.column(), only.value()))
+                        .orElse(match),
                 "ready",
                 new ImportCounts(table.lines().size(), 0, 0, 0, 0, 0, 0, 0),
                 null,
                 clock.instant(),
-                null);
+                null,
+                List.of());
         writer.write(db -> {
             runs.insert(db, run, file);
             return null;
         });
         heads.put(run.file().id(), Head.of(table));
         return run;
+    }
+
+    /** The columns as they are kept and shown, by their headings. */
+    static ImportMatch toMatch(Table table, Map<SheetColumn, List<Integer>> match) {
+        Map<String, List<String>> columns = new LinkedHashMap<>();
+        match.forEach((column, at) -> columns.put(
+                column.code(), at.stream().map(table.headings()::get).toList()));
+        return new ImportMatch(columns, null, null);
     }
 
     /** True where the columns say whose each row is. */
@@ -184,14 +196,21 @@ class ImportRunner implements InitializingBean, DisposableBean {
             byte[] content = runs.findContent(reader, id);
             if (content == null) throw new HeraldException("file", "The file is no longer stored. Upload it again");
             Table table = readTable(content);
-            List<SheetRow> rows = table.rows(table.match(run.match().columns(), true));
+            List<SheetRow> rows = table.rows(table.readMatch(run.match().columns()));
+            StatusWords words = statuses.findAll(reader);
+            List<StatusWords.StatusWord> unusual = words.findIn(rows);
+            writer.write(db -> {
+                runs.saveStatusWords(db, id, unusual);
+                return null;
+            });
             ImportRunRepository.Counts counts = new ImportRunRepository.Counts();
             counts.total = rows.size();
             SpreadsheetImport.Job job = new SpreadsheetImport.Job(
                     run.file().shop(),
                     run.file().kind(),
                     only(table, run),
-                    table.headings().indexOf(run.match().onlyColumn()));
+                    table.headings().indexOf(run.match().onlyColumn()),
+                    words);
             int shown = 0;
             boolean isOfErased = false;
             for (List<List<SheetRow>> part : parts(rows)) {

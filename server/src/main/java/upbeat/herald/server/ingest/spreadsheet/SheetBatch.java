@@ -157,7 +157,7 @@ class SheetBatch {
         if (!rows.stream().skip(1).allMatch(r -> isMoreOf(r, first, job, order, now))) return null;
 
         Parcel parcel = job.kind().equals("stages") ? null : parcelReader.readParcel(db, first, carriers);
-        Stage stage = SheetOrderReader.readStage(first);
+        Stage stage = job.statuses().read(first);
         if (job.kind().equals("tracking") && parcel == null || job.kind().equals("stages") && stage == null)
             return null;
         if (stage == Stage.CANCELLED || stage == Stage.REFUNDED) return null;

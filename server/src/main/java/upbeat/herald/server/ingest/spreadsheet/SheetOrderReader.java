@@ -10,7 +10,6 @@ import java.time.format.DateTimeParseException;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.HeraldException;
@@ -22,27 +21,9 @@ import upbeat.herald.core.journey.EmailAddress;
 import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.journey.Payment;
 import upbeat.herald.core.journey.PhoneNumbers;
-import upbeat.herald.core.journey.Stage;
 
 /** What the cells of one row say, in the product's own terms. Throws a HeraldException that names the cell at fault. */
 final class SheetOrderReader {
-    /** Words for stages that sheets use besides the stages' own (common practice, no source). */
-    private static final Map<String, Stage> OTHER_WORDS = Map.of(
-            "shipped",
-            Stage.DISPATCHED,
-            "sent",
-            Stage.DISPATCHED,
-            "fulfilled",
-            Stage.DISPATCHED,
-            "label printed",
-            Stage.PACKED,
-            "new",
-            Stage.ORDERED,
-            "open",
-            Stage.ORDERED,
-            "canceled",
-            Stage.CANCELLED);
-
     private SheetOrderReader() {}
 
     /** The order with the row's cells laid over what is known; an empty cell changes nothing. */
@@ -201,18 +182,6 @@ final class SheetOrderReader {
         if (at.isAfter(now.plusSeconds(86_400)))
             throw new HeraldException("placedAt", "\"" + text + "\" is in the future. Check the year");
         return at.isAfter(now) ? now : at;
-    }
-
-    static @Nullable Stage readStage(SheetRow row) {
-        String text = row.get(SheetColumn.STATUS);
-        if (text == null) return null;
-        return Stage.fromCode(text)
-                .or(() -> Optional.ofNullable(OTHER_WORDS.get(text.toLowerCase(Locale.ROOT))))
-                .orElseThrow(
-                        () -> new HeraldException(
-                                "status",
-                                "\"" + text
-                                        + "\" isn't a stage. Use ordered, packed, dispatched, in transit, out for delivery, delivered, cancelled..."));
     }
 
     private static @Nullable String country(@Nullable String written) {

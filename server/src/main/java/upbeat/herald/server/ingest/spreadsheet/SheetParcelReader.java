@@ -7,7 +7,6 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.HeraldException;
 import upbeat.herald.core.carrier.Carrier;
-import upbeat.herald.core.carrier.NumberRecognition;
 import upbeat.herald.core.carrier.TrackingNumber;
 import upbeat.herald.core.exchange.SheetColumn;
 import upbeat.herald.core.exchange.SheetRow;
@@ -57,15 +56,12 @@ class SheetParcelReader {
         return new Parcel(carrier.key(), number, List.of());
     }
 
-    /** A number that looks like its carrier's but for the check digit: taken, and said. */
+    /** A number that looks mistyped, or like none of its carrier's: taken, and said. */
     static Optional<String> findDoubt(Parcel parcel, List<Carrier> known) {
-        List<Carrier> its =
-                known.stream().filter(c -> c.key().equals(parcel.carrier())).toList();
-        List<NumberRecognition.Candidate> mine = NumberRecognition.recognise(parcel.trackingNumber(), its).stream()
-                .filter(c -> c.carrier() != null)
-                .toList();
-        return mine.isEmpty() || mine.get(0).valid()
-                ? Optional.empty()
-                : Optional.of("please check: " + mine.get(0).reason());
+        return known.stream()
+                .filter(c -> c.key().equals(parcel.carrier()))
+                .findFirst()
+                .flatMap(c -> TrackingNumber.findDoubt(parcel.trackingNumber(), c))
+                .map(doubt -> "please check: " + doubt);
     }
 }

@@ -63,7 +63,7 @@ class SpreadsheetImport {
     }
 
     /** @param only rows whose cell at {@code onlyAt} is this are taken, others left out; null for all */
-    record Job(String shop, String kind, @Nullable String only, int onlyAt) {}
+    record Job(String shop, String kind, @Nullable String only, int onlyAt, StatusWords statuses) {}
 
     /**
      * @param verdict {@code new}, {@code changed}, {@code unchanged}, {@code left out} or {@code refused}; {@code what}
@@ -173,7 +173,7 @@ class SpreadsheetImport {
                         job.shop(), row, items, before.map(OrderRow::order).orElse(null), now)
                 : before.get().order();
         Parcel parcel = job.kind().equals("stages") ? null : parcel(db, row, known, before);
-        Stage stage = SheetOrderReader.readStage(row);
+        Stage stage = job.statuses().read(row);
         if (job.kind().equals("tracking") && parcel == null)
             throw new HeraldException("trackingNumber", "The tracking number is missing");
         if (job.kind().equals("stages") && stage == null) throw new HeraldException("status", "The status is missing");

@@ -8,6 +8,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.Future;
@@ -24,6 +25,7 @@ import upbeat.herald.core.Texts;
 import upbeat.herald.core.exchange.SafeCell;
 import upbeat.herald.core.exchange.SheetColumn;
 import upbeat.herald.core.exchange.Table;
+import upbeat.herald.core.journey.Stage;
 import upbeat.herald.server.ingest.OrderDocument;
 import upbeat.herald.server.platform.persistence.DatabaseWriter;
 import upbeat.herald.server.platform.web.NotFoundException;
@@ -35,17 +37,25 @@ class SpreadsheetService {
     private static final Set<String> KINDS = Set.of("orders", "tracking", "stages");
     private static final int SHOWN = 1_000;
     private static final int LATEST = 20;
+    private static final int LONGEST_WORD = 80;
     /** A small sheet is answered with its result; a large one is asked about again. */
     private static final int PATIENCE_MILLIS = 2_500;
 
     private final ImportRunner importer;
     private final ImportRunRepository runs;
+    private final StatusWordRepository statuses;
     private final DatabaseWriter writer;
     private final JdbcClient reader;
 
-    SpreadsheetService(ImportRunner importer, ImportRunRepository runs, DatabaseWriter writer, JdbcClient reader) {
+    SpreadsheetService(
+            ImportRunner importer,
+            ImportRunRepository runs,
+            StatusWordRepository statuses,
+            DatabaseWriter writer,
+            JdbcClient reader) {
         this.importer = importer;
         this.runs = runs;
+        this.statuses = statuses;
         this.writer = writer;
         this.reader = reader;
     }
@@ -67,6 +77,7 @@ class SpreadsheetService {
 
     /**
      * @param applied false while this is only what would be done
+     * @param statusWords words of the status column that aren't a stage's own
      * @param rows the refused ones first, up to 1,000
      */
     record SheetResult(
@@ -76,6 +87,7 @@ class SpreadsheetService {
             @JsonUnwrapped SheetContent content,
             @JsonUnwrapped ImportMatch match,
             @JsonUnwrapped ImportCounts counts,
+            List<StatusWords.StatusWord> statusWords,
             @Nullable String reason,
             List<SpreadsheetImport.RowOutcome> rows) {}
 
@@ -89,12 +101,16 @@ class SpreadsheetService {
             int messages,
             Instant createdAt) {}
 
-    /** @param columns column code to heading; {@code onlyColumn} heading of the rows that are taken */
+    /**
+     * @param columns column code to headings; {@code onlyColumn} heading of the rows that are taken
+     * @param statuses what words of the status column mean: a stage's code, or empty text for nothing
+     */
     record Match(
             @Nullable String kind,
-            @Nullable Map<String, String> columns,
+            @Nullable Map<String, List<String>> columns,
             @Nullable String onlyColumn,
-            @Nullable String onlyValue) {}
+            @Nullable String onlyValue,
+            @Nullable Map<String, String> statuses) {}
 
     SheetResult check(MultipartFile file, String shop, String kind) throws IOException {
         ValidationException errors = new ValidationException();
@@ -118,23 +134,24 @@ class SpreadsheetService {
             throw new HeraldException("id", "This file was already imported. Upload it again to change its columns");
         String kind = body.kind() == null ? run.file().kind() : body.kind();
         if (!KINDS.contains(kind)) throw new HeraldException("kind", "Choose what the file contains");
-        Map<String, String> columns = body.columns() == null ? run.match().columns() : body.columns();
+        Map<String, List<String>> columns = body.columns() == null ? run.match().columns() : body.columns();
         ImportRunner.Head head = importer.findHead(id);
         if (head.headings().isEmpty()) throw new NotFoundException("The file is no longer kept. Upload it again");
         Table table = new Table(run.readAs(), head.headings(), List.of());
-        Map<SheetColumn, Integer> match = table.match(columns, true);
+        Map<SheetColumn, List<Integer>> match = table.readMatch(columns);
+        Map<String, Optional<Stage>> words = readStatuses(body.statuses());
         String only = Texts.blankToNull(body.onlyColumn());
         if (only != null && !table.headings().contains(only))
             throw new HeraldException("onlyColumn", "The file has no heading \"" + only + "\"");
         writer.write(db -> {
-            Map<String, String> kept = new LinkedHashMap<>();
-            match.forEach((c, at) -> kept.put(c.code(), table.headings().get(at)));
-            runs.saveMatch(
-                    db, id, kept, kind, only, only == null ? null : body.onlyValue() == null ? "" : body.onlyValue());
+            ImportMatch kept = ImportRunner.toMatch(table, match)
+                    .withOnly(only, only == null ? null : Texts.orEmpty(body.onlyValue()));
+            runs.saveMatch(db, id, kept, kind);
+            words.forEach((word, stage) -> statuses.save(db, word, stage.orElse(null)));
             for (int i = 0; i < table.headings().size(); i++) {
                 Integer at = i;
                 String code = match.entrySet().stream()
-                        .filter(e -> e.getValue().equals(at))
+                        .filter(e -> e.getValue().contains(at))
                         .map(e -> e.getKey().code())
                         .findFirst()
                         .orElse("");
@@ -145,6 +162,20 @@ class SpreadsheetService {
         });
         if (ImportRunner.isMapped(find(id))) await(importer.check(id));
         return result(id);
+    }
+
+    private static Map<String, Optional<Stage>> readStatuses(@Nullable Map<String, String> given) {
+        Map<String, Optional<Stage>> words = new LinkedHashMap<>();
+        if (given == null) return words;
+        given.forEach((word, code) -> {
+            Optional<Stage> stage = Stage.fromCode(code);
+            if (stage.isEmpty() && !Texts.isBlank(code))
+                throw new HeraldException("statuses", "\"" + code + "\" isn't a stage");
+            if (Texts.isBlank(word) || word.length() > LONGEST_WORD)
+                throw new HeraldException("statuses", "A status has 1 to " + LONGEST_WORD + " characters");
+            words.put(word, stage);
+        });
+        return words;
     }
 
     SheetResult apply(String id) {
@@ -223,7 +254,7 @@ class SpreadsheetService {
         ImportRunRepository.Run r = find(id);
         ImportRunner.Head head = importer.findHead(id);
         List<String> leftOut = head.headings().stream()
-                .filter(h -> !r.match().columns().containsValue(h))
+                .filter(h -> r.match().columns().values().stream().noneMatch(used -> used.contains(h)))
                 .toList();
         return new SheetResult(
                 r.file(),
@@ -239,6 +270,7 @@ class SpreadsheetService {
                         head.sample()),
                 r.match(),
                 r.counts(),
+                r.statusWords(),
                 r.reason(),
                 runs.findRows(reader, id, SHOWN));
     }

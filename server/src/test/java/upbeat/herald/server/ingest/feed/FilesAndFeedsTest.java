@@ -117,7 +117,8 @@ class FilesAndFeedsTest extends OwnAppTestCase {
                 .json();
         assertThat(dry.path("columns")).as("unknown headings wait for a word").isEmpty();
         String id = dry.path("id").asString();
-        person.call("PUT", "/ui/sheets/" + id, "{\"columns\":{\"order\":\"Auftrag\",\"trackingNumber\":\"Sendung\"}}");
+        person.call(
+                "PUT", "/ui/sheets/" + id, "{\"columns\":{\"order\":[\"Auftrag\"],\"trackingNumber\":[\"Sendung\"]}}");
         JsonNode looked = ended(id);
         assertThat(looked.path("changed").asInt())
                 .as(looked.path("rows").toString())
@@ -134,7 +135,7 @@ class FilesAndFeedsTest extends OwnAppTestCase {
         JsonNode remembered = person.upload(
                         "/ui/sheets?kind=tracking", "kites", bytes("Auftrag,Sendung\n" + a + ",HOP 0600 0000 7\n"))
                 .json();
-        assertThat(remembered.path("columns").path("order").asString()).isEqualTo("Auftrag");
+        assertThat(remembered.path("columns").path("order").get(0).asString()).isEqualTo("Auftrag");
         assertThat(ended(remembered.path("id").asString()).path("unchanged").asInt())
                 .as("the same again changes nothing")
                 .isEqualTo(1);
