@@ -460,7 +460,8 @@ function MailBody({ own, edit, view, pieces, fields, wrong, labels }: Body) {
       <>
         <div className="row soft mb4">
           <span className="grow">
-            HTML by hand. Fields in braces;{' '}
+            HTML by hand, for the body alone: frame, styles and footer are added around it (HTML in the preview shows
+            the whole). Fields in braces;{' '}
             {view.fields.length > 0 && '{{block.items}}, {{block.parcel}} and the like are whole blocks'}; scripts are
             removed.
           </span>

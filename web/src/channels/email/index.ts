@@ -15,6 +15,7 @@ export const email: ChannelUi = {
       { value: 'desktop', label: 'Desktop' },
       { value: 'plain', label: 'Plain' },
       { value: 'dark', label: 'Dark' },
+      { value: 'html', label: 'HTML' },
     ],
     Message: EmailMessage,
   },

@@ -9,6 +9,7 @@ import org.springframework.stereotype.Component;
 import upbeat.herald.core.notice.Notice;
 import upbeat.herald.core.wording.Field;
 import upbeat.herald.core.wording.Fields;
+import upbeat.herald.core.wording.Variant;
 import upbeat.herald.core.wording.template.FieldValues;
 import upbeat.herald.server.brand.BrandRepository;
 import upbeat.herald.server.message.MessageComposer;
@@ -47,7 +48,8 @@ class FieldUsage {
         String language = brands.baseLanguage(reader);
         Map<String, Integer> empty = new HashMap<>();
         for (OrderRow o : orders) {
-            ParcelRow parcel = previewOrders.findParcel(notice, o).orElse(null);
+            ParcelRow parcel =
+                    previewOrders.findParcel(notice, o, Variant.EVERYONE).orElse(null);
             FieldValues.findEmpty(composer.subjectOf(
                             reader, new MessageComposer.Scene(notice, language, o, parcel, 0), clock.instant()))
                     .forEach(name -> empty.merge(name, 1, Integer::sum));

@@ -9,6 +9,7 @@ import org.springframework.stereotype.Component;
 import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.notice.Notice;
 import upbeat.herald.core.wording.CustomerLanguage;
+import upbeat.herald.core.wording.Variant;
 import upbeat.herald.server.order.OrderRepository;
 import upbeat.herald.server.order.OrderRow;
 import upbeat.herald.server.order.ParcelRepository;
@@ -48,10 +49,10 @@ class PreviewOrders {
         }
     }
 
-    /** @param language of the wording, for {@code other-language} */
-    Optional<OrderRow> find(Notice notice, Pick pick, String language) {
+    /** @param language of the wording, for {@code other-language}; {@code variant} whose customers it is for */
+    Optional<OrderRow> find(Notice notice, Pick pick, String language, Variant variant) {
         if (pick.shop() != null && pick.number() != null) return orders.find(reader, pick.shop(), pick.number());
-        List<OrderRow> matching = findMatching(notice);
+        List<OrderRow> matching = findMatching(notice, variant);
         if (matching.isEmpty()) return Optional.empty();
         if (pick.isLatest()) return Optional.of(matching.get(Math.floorMod(pick.skip(), matching.size())));
         return switch (pick.kind()) {
@@ -76,21 +77,46 @@ class PreviewOrders {
 
     /** Orders the notice is for that have what its stage needs, newest first; where it is for none, any orders. */
     List<OrderRow> findMatching(Notice notice) {
+        return findMatching(notice, Variant.EVERYONE);
+    }
+
+    /** The same, of those whose customers get a variant; where nobody does, as if it were for everyone. */
+    List<OrderRow> findMatching(Notice notice, Variant variant) {
         List<OrderRow> able = orders.findLatest(reader, LOOKED_AT).stream()
                 .filter(o -> notice.timing().stage().isOrderStage()
                         || !parcels.findByOrder(reader, o.id()).isEmpty())
                 .toList();
-        List<OrderRow> meant = able.stream()
-                .filter(o -> notice.audience().excludes(o.order(), null).isEmpty())
-                .toList();
-        return meant.isEmpty() ? able : meant;
+        List<OrderRow> meant =
+                able.stream().filter(o -> fits(notice, o, variant)).toList();
+        if (!meant.isEmpty()) return meant;
+        return variant.everyone() ? able : findMatching(notice, Variant.EVERYONE);
     }
 
-    /** The parcel that a message of the notice would be about. */
-    Optional<ParcelRow> findParcel(Notice notice, OrderRow order) {
-        return notice.timing().stage().isOrderStage()
-                ? Optional.empty()
-                : parcels.findByOrder(reader, order.id()).stream().findFirst();
+    /** True where a customer of this order gets the variant by this notice. */
+    boolean fits(Notice notice, OrderRow order, Variant variant) {
+        if (!notice.timing().stage().isOrderStage())
+            return parcels.findByOrder(reader, order.id()).stream().anyMatch(p -> fits(notice, order, p, variant));
+        return fits(notice, order, null, variant);
+    }
+
+    private static boolean fits(Notice notice, OrderRow row, @Nullable ParcelRow parcel, Variant variant) {
+        Order order = row.order();
+        String country = order.shipTo() == null ? null : order.shipTo().country();
+        String carrier = parcel == null ? null : parcel.parcel().carrier();
+        return notice.audience()
+                        .excludes(order, parcel == null ? null : parcel.parcel())
+                        .isEmpty()
+                && variant.matches(order.shop(), carrier, country);
+    }
+
+    /** The parcel that a message of the notice would be about: one that gets the variant, if there is any. */
+    Optional<ParcelRow> findParcel(Notice notice, OrderRow order, Variant variant) {
+        if (notice.timing().stage().isOrderStage()) return Optional.empty();
+        List<ParcelRow> its = parcels.findByOrder(reader, order.id());
+        return its.stream()
+                .filter(p -> fits(notice, order, p, variant))
+                .findFirst()
+                .or(() -> its.stream().findFirst());
     }
 
     private static int nameLength(Order o) {

@@ -2,6 +2,7 @@ package upbeat.herald.server.wording;
 
 import java.nio.charset.StandardCharsets;
 import java.time.InstantSource;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
@@ -96,7 +97,7 @@ class WordingPreviewService {
             @Nullable Question question) {}
 
     /** What is shown: whose wording, to whom. @param order empty where none fits */
-    private record Setting(Optional<OrderRow> order, Brand brand, String language, Wording wording) {}
+    private record Setting(Optional<OrderRow> order, Variant variant, Brand brand, String language, Wording wording) {}
 
     Shown preview(Notice notice, Ask ask) {
         Setting s = setting(notice, ask);
@@ -118,7 +119,7 @@ class WordingPreviewService {
                     details(scene, ask.channel(), s, r),
                     errors,
                     null,
-                    WordingReview.review(ask.channel(), s.wording(), r, s.brand()),
+                    review(notice, ask.channel(), s, r),
                     s.language());
         } catch (EmptyFieldException e) {
             return new Shown(order, null, null, errors, e.getMessage(), List.of(), s.language());
@@ -134,19 +135,26 @@ class WordingPreviewService {
                         s.wording(),
                         rendered,
                         s.brand(),
-                        () -> previewOrders.findMatching(scene.notice()).stream()
-                                .map(row -> sample(scene, channel, s.wording(), row))))
+                        () -> previewOrders.findMatching(scene.notice(), s.variant()).stream()
+                                .map(row -> sample(scene.notice(), channel, s, row))))
                 .orElse(null);
     }
 
-    private PreviewedMessage.Sample sample(Scene scene, Channel channel, Wording wording, OrderRow row) {
-        Scene other = scene(scene.notice(), scene.language(), row);
+    private PreviewedMessage.Sample sample(Notice notice, Channel channel, Setting s, OrderRow row) {
         try {
-            Rendered rendered = composer.render(reader, other, channel, wording, clock.instant());
+            Rendered rendered = composer.render(reader, scene(notice, s, row), channel, s.wording(), clock.instant());
             return new PreviewedMessage.Sample(row.order(), Optional.of(rendered));
         } catch (EmptyFieldException e) {
             return new PreviewedMessage.Sample(row.order(), Optional.empty());
         }
+    }
+
+    /** With a word where nobody gets this variant, so that another order's values are not taken for its own. */
+    private List<WordingRemark> review(Notice notice, Channel channel, Setting s, Rendered rendered) {
+        List<WordingRemark> remarks = new ArrayList<>(WordingReview.review(channel, s.wording(), rendered, s.brand()));
+        if (!s.variant().everyone() && !previewOrders.fits(notice, s.order().orElseThrow(), s.variant()))
+            remarks.add(0, new WordingRemark(false, "No recent order gets this version. It's shown with another one"));
+        return remarks;
     }
 
     private static ShownText text(Rendered r) {
@@ -168,28 +176,32 @@ class WordingPreviewService {
     }
 
     private Scene scene(Notice notice, Setting s) {
-        return scene(notice, s.language(), s.order().orElseThrow());
+        return scene(notice, s, s.order().orElseThrow());
     }
 
-    private Scene scene(Notice notice, String language, OrderRow order) {
+    private Scene scene(Notice notice, Setting s, OrderRow order) {
         return new Scene(
-                notice, language, order, previewOrders.findParcel(notice, order).orElse(null), 0);
+                notice,
+                s.language(),
+                order,
+                previewOrders.findParcel(notice, order, s.variant()).orElse(null),
+                0);
     }
 
     private Setting setting(Notice notice, Ask ask) {
         String base = brands.baseLanguage(reader);
         String language = ask.language() == null ? base : ask.language();
-        Optional<OrderRow> order = previewOrders.find(notice, ask.pick(), language);
-        Brand brand = order.map(o -> brands.get(reader, o.order().shop())).orElseGet(() -> brands.get(reader));
         Variant variant = ask.variant() == null ? Variant.EVERYONE : ask.variant();
+        Optional<OrderRow> order = previewOrders.find(notice, ask.pick(), language, variant);
+        Brand brand = order.map(o -> brands.get(reader, o.order().shop())).orElseGet(() -> brands.get(reader));
         // A language without a text isn't sent: its customers get the default one, in that one's way of writing
         // numbers.
         Optional<Wording> own = WordingSelection.merge(notice, ask.channel(), language, variant, base)
                 .filter(Wording::hasBody);
-        if (own.isPresent()) return new Setting(order, brand, language, own.get());
+        if (own.isPresent()) return new Setting(order, variant, brand, language, own.get());
         Wording standard = WordingSelection.merge(notice, ask.channel(), base, variant, base)
                 .orElse(notice.content().wordings().getOrDefault(ask.channel(), new Wording("", "")));
-        return new Setting(order, brand, base, standard);
+        return new Setting(order, variant, brand, base, standard);
     }
 
     private static Shown nothing(List<WordingError> errors, @Nullable String held, List<WordingRemark> remarks) {

@@ -513,4 +513,25 @@ class WordingEditingTest extends OwnAppTestCase {
                         .contains("{{brand.phone}}");
         }
     }
+
+    @Test
+    void aVersionIsShownWithAnOrderThatGetsIt() {
+        String slow = app.order("prepaid", "slow@customer.example", null, "{}");
+        app.parcel(slow, "skerry-post", "RX000002014XS");
+        String quick = app.order("prepaid", "quick@customer.example", null, "{}");
+        app.parcel(quick, "hopgate", "HOP 8140 0001 1");
+        app.parcel(slow, "hopgate", "HOP 8140 0002 9");
+        String ask = "{\"notice\":\"on-its-way\",\"channel\":\"sms\",\"language\":\"en\",\"variant\":%s,"
+                + "\"wording\":{\"text\":\"{{parcel.carrier}} {{parcel.trackingNumber}}\"}}";
+        JsonNode post = preview(ask.formatted("{\"carrier\":\"skerry-post\"}"));
+        assertThat(post.path("message").path("text").asString()).startsWith("Skerry Post");
+        JsonNode hop = preview(ask.formatted("{\"carrier\":\"hopgate\"}"));
+        assertThat(hop.path("message").path("text").asString())
+                .startsWith("Hopgate")
+                .contains("HOP 8140");
+        assertThat(hop.path("remarks").toString()).doesNotContain("No recent order gets this version");
+        JsonNode nobody = preview(ask.formatted("{\"country\":\"JP\"}"));
+        assertThat(nobody.path("message").path("text").asString()).isNotBlank();
+        assertThat(nobody.path("remarks").toString()).contains("No recent order gets this version");
+    }
 }
