@@ -134,6 +134,7 @@ export const api = {
 
   route: () => get<Schemas['Stop'][]>('/ui/route'),
   orders: (filter: OrderFilter, after?: string) => get<Schemas['Page']>(`/ui/orders${query({ ...filter, after })}`),
+  ordersNames: (filter: OrderFilter) => get<Schemas['MatchingOrders']>(`/ui/orders-names${query(filter)}`),
   ordersCount: (filter: OrderFilter) => get<Schemas['Count']>(`/ui/orders-count${query(filter)}`),
   ordersChoices: () => get<Schemas['Choices']>('/ui/orders-choices'),
   exportOrders: (format: string, filter: OrderFilter, progress: string, signal: AbortSignal) =>

@@ -1,11 +1,17 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { App, Button, Dropdown, Input, Popover, Select } from 'antd';
-import { useState } from 'react';
+import { Fragment, useState } from 'react';
 import { api, type OrderFilter, type Schemas } from '../api/client';
-import { STAGE_WORDS } from '../words';
+import { counted, STAGE_WORDS } from '../words';
 import { ExportProgress } from './ExportProgress';
 import { MESSAGE_WORDS, NAMES, toAddress, words } from './filter';
 import { useExport } from './useExport';
+
+/** Each is a view of its own: choosing one leaves the others. What is to hold together is added as a filter. */
+const READY_VIEWS: [string, OrderFilter][] = [
+  ['No recent scans', { quietDays: '3' }],
+  ['No contact details', { noContact: 'true' }],
+];
 
 type Props = {
   filter: OrderFilter;
@@ -68,16 +74,17 @@ export function FilterBar({ filter, choices, dense, onDensity, onChange, onLoad 
       <button type="button" className={`pill ${set.length === 0 ? 'on' : ''}`} onClick={() => onChange({})}>
         All orders
       </button>
-      {!filter.quietDays && (
-        <button type="button" className="pill" onClick={() => onChange({ ...filter, quietDays: '3' })}>
-          No recent scans
+      {READY_VIEWS.map(([label, view]) => (
+        <button
+          key={label}
+          type="button"
+          className="pill"
+          aria-pressed={toAddress(view) === toAddress(filter)}
+          onClick={() => onChange(view)}
+        >
+          {label}
         </button>
-      )}
-      {!filter.noContact && (
-        <button type="button" className="pill" onClick={() => onChange({ ...filter, noContact: 'true' })}>
-          No contact details
-        </button>
-      )}
+      ))}
       {choices?.views.map((v) => (
         <span key={v.id} className={`pill view ${v.query === address ? 'on' : ''}`}>
           <button
@@ -94,10 +101,13 @@ export function FilterBar({ filter, choices, dense, onDensity, onChange, onLoad 
           )}
         </span>
       ))}
-      {set.map((n) => (
-        <button key={n} type="button" className="pill on" onClick={() => onChange({ ...filter, [n]: undefined })}>
-          {words(n, filter[n]!, choices)} ✕
-        </button>
+      {set.map((n, i) => (
+        <Fragment key={n}>
+          {i > 0 && <span className="soft">and</span>}
+          <button type="button" className="pill on" onClick={() => onChange({ ...filter, [n]: undefined })}>
+            {words(n, filter[n]!, choices)} ✕
+          </button>
+        </Fragment>
       ))}
       <Popover
         trigger="click"
@@ -134,6 +144,7 @@ export function FilterBar({ filter, choices, dense, onDensity, onChange, onLoad 
                 label: `${d} day${d === '1' ? '' : 's'}`,
               })),
             )}
+            {pick('noContact', 'Contact details', [{ value: 'true', label: 'missing' }])}
             {set.length > 0 && (
               <>
                 <label htmlFor="view-name">Name of the new view</label>
@@ -161,7 +172,9 @@ export function FilterBar({ filter, choices, dense, onDensity, onChange, onLoad 
       </Popover>
       <span className="push soft">
         {set.length > 0 && count.data
-          ? `${count.data.count}${count.data.count === count.data.atMost ? ' or more' : ''}`
+          ? count.data.count === count.data.atMost
+            ? `${count.data.count.toLocaleString('en-GB')} orders or more`
+            : counted(count.data.count, 'order')
           : ''}
       </span>
       <button type="button" className="pill" aria-pressed={dense} onClick={onDensity}>

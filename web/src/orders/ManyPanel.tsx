@@ -1,8 +1,9 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { App, Button, Input, Popconfirm, Select } from 'antd';
+import { App, Button, Input, Popconfirm, Progress, Select } from 'antd';
 import { useState } from 'react';
 import { api, type Schemas } from '../api/client';
 import { counted, stageWords } from '../words';
+import { PART } from './inParts';
 import { useDone } from './useDone';
 
 const MARKS = [
@@ -18,41 +19,66 @@ const MARKS = [
   'refunded',
 ];
 
+/** How many of the selected orders are named. */
+const NAMED = 200;
+
 /** What can be done to many orders at once. */
 export function ManyPanel({
   orders,
-  shown,
+  matching,
   messages,
   onAll,
   onClose,
 }: {
   orders: Schemas['OrderName'][];
-  shown: number;
+  /** How many orders match the filters; absent where that isn't known. */
+  matching?: number;
   /** The status of messages the list is narrowed to, if it is. */
   messages?: string;
-  onAll: () => void;
+  onAll: () => Promise<void>;
   onClose: () => void;
 }) {
   const [stage, setStage] = useState('dispatched');
   const [tag, setTag] = useState('');
-  const { done, mark, busy, refused } = useDone();
+  const { mark, tag: tagAll, busy, refused, progress, stop } = useDone();
+  const [finding, setFinding] = useState(false);
   return (
     <aside className="panel form" aria-label="Selected orders">
       <h2>
-        <span>
-          {orders.length} order{orders.length === 1 ? '' : 's'} selected
-        </span>
+        <span>{counted(orders.length, 'order')} selected</span>
         <button type="button" className="plain" aria-label="Clear selection" onClick={onClose}>
           ✕
         </button>
       </h2>
       <p className="under mono mh120 scroll" tabIndex={0} role="group" aria-label="Order numbers">
-        {orders.map((o) => o.number).join(', ')}
+        {orders
+          .slice(0, NAMED)
+          .map((o) => o.number)
+          .join(', ')}
+        {orders.length > NAMED && ` and ${(orders.length - NAMED).toLocaleString('en-GB')} more`}
       </p>
-      {orders.length < shown && (
-        <Button size="small" onClick={onAll}>
-          Select all {shown} shown
+      {orders.length !== matching && (
+        <Button
+          size="small"
+          loading={finding}
+          onClick={() => {
+            setFinding(true);
+            onAll().finally(() => setFinding(false));
+          }}
+        >
+          {matching === undefined
+            ? 'Select all that match'
+            : `Select all ${matching.toLocaleString('en-GB')} that match`}
         </Button>
+      )}
+      {progress && (
+        <div className="box" role="status">
+          <Progress percent={Math.floor((progress.handled / progress.of) * 100)} size="small" />
+          {progress.handled.toLocaleString('en-GB')} of {counted(progress.of, 'order')}{' '}
+          <Button size="small" onClick={stop}>
+            Stop
+          </Button>
+        </div>
       )}
       <label htmlFor="many-stage">Mark as</label>
       <div className="row">
@@ -71,7 +97,7 @@ export function ManyPanel({
       <label htmlFor="many-tag">Add a tag</label>
       <div className="row">
         <Input id="many-tag" maxLength={40} value={tag} onChange={(e) => setTag(e.target.value)} />
-        <Button loading={busy} disabled={!tag.trim()} onClick={() => done(() => api.tag(orders, tag.trim()))}>
+        <Button loading={busy} disabled={!tag.trim()} onClick={() => tagAll(orders, tag.trim())}>
           Tag
         </Button>
       </div>
@@ -109,7 +135,9 @@ function Settle({ orders, status }: { orders: Schemas['OrderName'][]; status: st
   const ends = ENDS[status] ?? [];
   const settle = async (as: string) => {
     try {
-      const { count } = await api.settleMany(orders, status, as);
+      let count = 0;
+      for (let at = 0; at < orders.length; at += PART)
+        count += (await api.settleMany(orders.slice(at, at + PART), status, as)).count;
       await queries.invalidateQueries();
       message.success(`${counted(count, 'message')} updated`);
     } catch (e) {

@@ -7,6 +7,8 @@ const SAID_WORDS: Record<string, string> = { sent: 'message sent', planned: 'mes
 
 type Props = {
   row: Schemas['Row'];
+  /** Where it lies in the list, and in how many; -1 where that isn't known yet. */
+  place: { top: number; index: number; of: number };
   geometry: Geometry;
   now: string;
   dense: boolean;
@@ -20,7 +22,7 @@ type Props = {
  * One order on the route: where it stands, which stops it touched, and a flag where something was said. Narrow rows are
  * options of one list, wide ones buttons of their own.
  */
-export function OrderRow({ row, geometry: G, now, dense, chosen, selected, onSelect, onOpen }: Props) {
+export function OrderRow({ row, place, geometry: G, now, dense, chosen, selected, onSelect, onOpen }: Props) {
   const stands = onLine(row.at);
   const touched = [...new Set(['ordered', ...row.reached].map(onLine))].filter((i) => i <= stands);
   const dots = [...new Set([...touched, stands])].sort();
@@ -71,9 +73,11 @@ export function OrderRow({ row, geometry: G, now, dense, chosen, selected, onSel
       ))}
     </>
   );
+  const lies = { style: { top: place.top }, 'aria-posinset': place.index + 1, 'aria-setsize': place.of };
   if (dense) {
     return (
       <li
+        {...lies}
         role="option"
         id={`order-${row.number}`}
         aria-selected={selected}
@@ -87,7 +91,7 @@ export function OrderRow({ row, geometry: G, now, dense, chosen, selected, onSel
     );
   }
   return (
-    <li className="orowbox">
+    <li className="orowbox" {...lies}>
       <input
         type="checkbox"
         className="pickbox"

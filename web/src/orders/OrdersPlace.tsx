@@ -1,6 +1,6 @@
 import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
-import { Button } from 'antd';
-import { useEffect, useState } from 'react';
+import { App } from 'antd';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { api, keys, type OrderFilter } from '../api/client';
 import { Route } from '../route/Route';
@@ -13,7 +13,7 @@ import { FilterBar } from './FilterBar';
 import { fromAddress, toAddress } from './filter';
 import { ManyPanel } from './ManyPanel';
 import { OrderPanel } from './OrderPanel';
-import { OrderRow } from './OrderRow';
+import { OrderRows } from './OrderRows';
 import { SheetPanel } from './SheetPanel';
 
 const DENSE = 'orders.dense';
@@ -25,6 +25,7 @@ export default function OrdersPlace({ now }: { now: string }) {
   const [params] = useSearchParams();
   const navigate = useNavigate();
   const filter = fromAddress(params);
+  const { message } = App.useApp();
   const geometry = useGeometry('orders');
   const [loading, setLoading] = useState(false);
   const [dense, setDense] = useState(() => localStorage.getItem(DENSE) === 'yes');
@@ -38,6 +39,11 @@ export default function OrdersPlace({ now }: { now: string }) {
     placeholderData: (old) => old,
   });
   const rows = list.data?.pages.flatMap((p) => p.rows) ?? [];
+  const scroller = useRef<HTMLElement>(null);
+  const { fetchNextPage, isFetchingNextPage } = list;
+  const fetchMore = useCallback(() => {
+    if (!isFetchingNextPage) fetchNextPage();
+  }, [fetchNextPage, isFetchingNextPage]);
   const go = (next: OrderFilter) => navigate(`${number ? `/orders/${shop}/${number}` : '/orders'}${toAddress(next)}`);
   const open = (s: string, n: string) => {
     setLoading(false);
@@ -50,6 +56,16 @@ export default function OrdersPlace({ now }: { now: string }) {
       if (!next.delete(key(row))) next.set(key(row), { shop: row.shop, number: row.number });
       return next;
     });
+  const selectAll = async () => {
+    try {
+      const { orders, more } = await api.ordersNames(filter);
+      setSelected(new Map(orders.map((o) => [key(o), o])));
+      if (more)
+        message.warning(`More orders match. The newest ${orders.length.toLocaleString('en-GB')} are selected.`, 8);
+    } catch (e) {
+      message.error((e as Error).message, 6);
+    }
+  };
   const density = () => {
     localStorage.setItem(DENSE, dense ? 'no' : 'yes');
     setDense(!dense);
@@ -79,9 +95,6 @@ export default function OrdersPlace({ now }: { now: string }) {
           if (!selected.has(key(row))) toggle(row);
         }
         open(row.shop, row.number);
-        document
-          .querySelector<HTMLElement>(`[data-order="${CSS.escape(row.number)}"]`)
-          ?.scrollIntoView({ block: 'nearest' });
       }
       if (e.key === 'x' && at >= 0) toggle(rows[at]);
     };
@@ -91,9 +104,7 @@ export default function OrdersPlace({ now }: { now: string }) {
 
   const subtitle = filter.stage
     ? `at ${stageWords(filter.stage).toLowerCase()}${['delivered', 'returned', 'cancelled', 'refunded'].includes(filter.stage) ? ', last 24 hours' : ''}`
-    : filter.search
-      ? 'newest first'
-      : 'newest first';
+    : 'newest first';
   const narrowed = toAddress(filter) !== '';
   const chosen = rows.find((r) => r.shop === shop && r.number === number);
   return (
@@ -107,7 +118,7 @@ export default function OrdersPlace({ now }: { now: string }) {
         onChoose={(stage) => go({ ...filter, stage })}
       />
       <div className="work">
-        <main className={`main ${dense ? 'dense' : ''}`}>
+        <main ref={scroller} className={`main ${dense ? 'dense' : ''}`}>
           <FilterBar
             filter={filter}
             choices={choices.data}
@@ -149,39 +160,21 @@ export default function OrdersPlace({ now }: { now: string }) {
                 <span className="c col-tracking">Tracking number</span>
                 <span className="c col-total">Total</span>
               </div>
-              <ul
-                className="rows"
-                {...(dense
-                  ? {
-                      role: 'listbox',
-                      tabIndex: 0,
-                      'aria-label': 'Orders',
-                      'aria-multiselectable': true,
-                      'aria-activedescendant': chosen ? `order-${chosen.number}` : undefined,
-                    }
-                  : {})}
-              >
-                {rows.map((row) => (
-                  <OrderRow
-                    key={key(row)}
-                    row={row}
-                    geometry={geometry}
-                    now={now}
-                    dense={dense}
-                    chosen={row === chosen}
-                    selected={selected.has(key(row))}
-                    onSelect={() => toggle(row)}
-                    onOpen={() => open(row.shop, row.number)}
-                  />
-                ))}
-              </ul>
-              {list.hasNextPage && (
-                <div className="empty p16">
-                  <Button loading={list.isFetchingNextPage} onClick={() => list.fetchNextPage()}>
-                    Show more
-                  </Button>
-                </div>
-              )}
+              <OrderRows
+                key={toAddress(filter)}
+                rows={rows}
+                scroller={scroller}
+                geometry={geometry}
+                now={now}
+                dense={dense}
+                chosen={chosen}
+                isSelected={(row) => selected.has(key(row))}
+                hasMore={list.hasNextPage}
+                onMore={fetchMore}
+                onSelect={toggle}
+                onOpen={(row) => open(row.shop, row.number)}
+              />
+              {list.isFetchingNextPage && <div className="empty p16">Loading more orders …</div>}
             </>
           )}
         </main>
@@ -191,8 +184,8 @@ export default function OrdersPlace({ now }: { now: string }) {
           <ManyPanel
             messages={filter.message}
             orders={[...selected.values()]}
-            onAll={() => setSelected(new Map(rows.map((r) => [key(r), { shop: r.shop, number: r.number }])))}
-            shown={rows.length}
+            matching={list.hasNextPage ? undefined : rows.length}
+            onAll={selectAll}
             onClose={() => setSelected(new Map())}
           />
         ) : shop && number ? (

@@ -1,11 +1,12 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { lazy, Suspense, useRef, useState } from 'react';
-import { Navigate, NavLink, Route as Path, Routes, useLocation, useNavigate } from 'react-router';
+import { Navigate, NavLink, Route as Path, Routes, useLocation } from 'react-router';
 import { api, keys } from '../api/client';
 import { FirstKey } from '../people/FirstKey';
 import { SignIn } from '../people/SignIn';
 import { ChannelTroubles } from './ChannelTroubles';
 import { Failed } from './Failed';
+import { FindBox } from './FindBox';
 import { Flag } from './Flag';
 import { PlaceBoundary } from './PlaceBoundary';
 import { StaleSave } from './StaleSave';
@@ -26,7 +27,6 @@ const KeyboardHelp = lazy(() => import('./KeyboardHelp'));
 export function Shell() {
   const session = useQuery({ queryKey: keys.session, queryFn: api.session });
   const queries = useQueryClient();
-  const navigate = useNavigate();
   const { pathname } = useLocation();
   const find = useRef<HTMLInputElement>(null);
   const [help, setHelp] = useState(false);
@@ -76,21 +76,7 @@ export function Shell() {
           {session.data.demo && <NavLink to="/test-bench">Test bench</NavLink>}
         </nav>
         <span className="grow" />
-        <form
-          role="search"
-          onSubmit={(e) => {
-            e.preventDefault();
-            navigate(`/orders?search=${encodeURIComponent(find.current?.value.trim() ?? '')}`);
-          }}
-        >
-          <input
-            ref={find}
-            className="find"
-            type="search"
-            aria-label="Find an order"
-            placeholder="/  order, name, tracking number"
-          />
-        </form>
+        <FindBox input={find} />
         {session.data.demo && now && (
           <span className="clock">
             Demo clock

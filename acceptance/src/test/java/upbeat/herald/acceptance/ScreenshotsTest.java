@@ -69,7 +69,7 @@ class ScreenshotsTest {
             shot(page, "orders-sheet");
             setup(app, world, page);
             page.navigate(app.url + "/plan/is-it-yours");
-            page.locator(".preview .text").first().waitFor();
+            page.locator(".phoneview .note, .mailview").first().waitFor();
             shot(page, "plan");
             wording(app, page);
             page.navigate(app.url + "/test-bench");

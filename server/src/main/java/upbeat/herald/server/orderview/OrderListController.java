@@ -13,6 +13,7 @@ import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBody;
 import upbeat.herald.server.orderview.OrderListService.Choices;
 import upbeat.herald.server.orderview.OrderListService.Count;
+import upbeat.herald.server.orderview.OrderListService.MatchingOrders;
 
 /** The place Orders: the route, the list, its filters and its export. */
 @RestController
@@ -41,6 +42,11 @@ class OrderListController {
     @GetMapping("/orders-count")
     Count count(@ParameterObject OrderFilter.Traits traits, @ParameterObject OrderFilter.State state) {
         return service.count(new OrderFilter(traits, state));
+    }
+
+    @GetMapping("/orders-names")
+    MatchingOrders names(@ParameterObject OrderFilter.Traits traits, @ParameterObject OrderFilter.State state) {
+        return service.findNames(new OrderFilter(traits, state));
     }
 
     @GetMapping("/orders-choices")

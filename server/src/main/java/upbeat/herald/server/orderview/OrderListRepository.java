@@ -97,10 +97,7 @@ public class OrderListRepository {
             params.put("placed", Long.parseLong(cursor[0]));
             params.put("id", Long.parseLong(cursor[1]));
         }
-        text.append(
-                sql.byWords()
-                        ? " order by s.rowid desc limit :limit"
-                        : " order by o.placed_at desc, o.id desc limit :limit");
+        text.append(order(sql));
         params.put("limit", limit + 1);
         List<OrderRow> found = db.sql(text.toString())
                 .params(params)
@@ -120,6 +117,25 @@ public class OrderListRepository {
                         .query(Integer.class)
                         .single()
                 <= FEW;
+    }
+
+    /** What an order is called. */
+    record MatchingOrder(String shop, String number) {}
+
+    /** The same orders by their names alone, newest first. */
+    List<MatchingOrder> findNames(JdbcClient db, OrderFilter filter, int most, Instant now) {
+        OrderFilter.Sql sql = filter.toSql(now, c -> isRare(db, c));
+        return db.sql("select o.shop, o.number " + sql.text() + order(sql))
+                .params(sql.params())
+                .param("limit", most)
+                .query((rs, i) -> new MatchingOrder(rs.getString(1), rs.getString(2)))
+                .list();
+    }
+
+    private static String order(OrderFilter.Sql sql) {
+        return sql.byWords()
+                ? " order by s.rowid desc limit :limit"
+                : " order by o.placed_at desc, o.id desc limit :limit";
     }
 
     /** How many there are, counted up to {@code most}. */

@@ -68,6 +68,9 @@ class OrderListService {
     /** @param count up to {@code atMost} */
     record Count(int count, int atMost) {}
 
+    /** @param more true where there are more than these */
+    record MatchingOrders(List<OrderListRepository.MatchingOrder> orders, boolean more) {}
+
     OrderListRepository.Page list(OrderFilter filter, @Nullable String after) {
         if (after != null && !after.matches("-?\\d{1,18}-\\d{1,18}"))
             throw new HeraldException("after", "Set after to the value of next");
@@ -76,6 +79,14 @@ class OrderListService {
 
     Count count(OrderFilter filter) {
         return new Count(orderList.count(reader, filter, COUNTED, clock.instant()), COUNTED);
+    }
+
+    /** All that match, up to {@value #COUNTED}, for doing something to them together. */
+    MatchingOrders findNames(OrderFilter filter) {
+        List<OrderListRepository.MatchingOrder> found =
+                orderList.findNames(reader, filter, COUNTED + 1, clock.instant());
+        boolean more = found.size() > COUNTED;
+        return new MatchingOrders(more ? found.subList(0, COUNTED) : found, more);
     }
 
     Choices choices() {
