@@ -39,6 +39,7 @@ export function FilterBar({ filter, choices, dense, onDensity, onChange, onLoad 
     placeholderData: (old) => old,
   });
   const address = toAddress(filter).slice(1);
+  const ready = READY_VIEWS.map(([, view]) => view).find((view) => toAddress(view) === toAddress(filter));
   const keep = async () => {
     try {
       await api.keepView(name.trim(), address);
@@ -78,11 +79,12 @@ export function FilterBar({ filter, choices, dense, onDensity, onChange, onLoad 
         <button
           key={label}
           type="button"
-          className="pill"
-          aria-pressed={toAddress(view) === toAddress(filter)}
-          onClick={() => onChange(view)}
+          className={`pill ${view === ready ? 'on' : ''}`}
+          aria-pressed={view === ready}
+          onClick={() => onChange(view === ready ? {} : view)}
         >
           {label}
+          {view === ready && ' ✕'}
         </button>
       ))}
       {choices?.views.map((v) => (
@@ -101,7 +103,7 @@ export function FilterBar({ filter, choices, dense, onDensity, onChange, onLoad 
           )}
         </span>
       ))}
-      {set.map((n, i) => (
+      {(ready ? [] : set).map((n, i) => (
         <Fragment key={n}>
           {i > 0 && <span className="soft">and</span>}
           <button type="button" className="pill on" onClick={() => onChange({ ...filter, [n]: undefined })}>

@@ -52,10 +52,10 @@ class MappingTest {
             })
     void formatters(String kind, String argument, String value, String wanted) {
         Mapping.Read read = read(
-                Map.of("number", at("$.n"), "total", at("$.v", new Step(Step.Kind.valueOf(kind), argument))),
+                Map.of("number", at("$.n"), "shipTo.street", at("$.v", new Step(Step.Kind.valueOf(kind), argument))),
                 "{\"n\":\"1\",\"v\":\"" + value + "\"}");
         assertThat(read.faults()).isEmpty();
-        assertThat(read.order().get("total")).isEqualTo(wanted);
+        assertThat(read.order().get("shipTo")).isEqualTo(Map.of("street", wanted));
     }
 
     @Test
@@ -114,7 +114,7 @@ class MappingTest {
                                         "placedAt",
                                         at("$.d", new Step(Step.Kind.DATE, "dd.MM.yyyy"))),
                                 "{\"id\":1,\"d\":\"soon\"}")
-                        .faults())
+                        .notes())
                 .singleElement()
                 .asString()
                 .contains("\"soon\" isn't a date");
@@ -161,5 +161,91 @@ class MappingTest {
                 .containsExactly(Map.of(
                         "carrier", "Hopgate Couriers", "trackingNumber", "HOP 0041 7738 2", "stage", "in-transit"));
         assertThat(read.stage()).isEqualTo(Stage.DISPATCHED);
+    }
+
+    @Test
+    void amountsAreReadAsPeopleWriteThem() {
+        Mapping.Read read = read(
+                Map.of(
+                        "number",
+                        at("$.n"),
+                        "total",
+                        at("$.v"),
+                        "shipTo.street",
+                        at("$.v", new Step(Step.Kind.AMOUNT, null))),
+                "{\"n\":\"1\",\"v\":\"1.234,50 kr\"}");
+        assertThat(read.notes()).isEmpty();
+        assertThat(read.order()).containsEntry("total", "1234.50").containsEntry("shipTo", Map.of("street", "1234.50"));
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "24.11.2026 14:05, 2026-11-24T14:05:00Z",
+        "24/11/2026, 2026-11-24T12:00:00Z",
+        "1800000000, 2027-01-15T08:00:00Z"
+    })
+    void theFirstOfSeveralDateFormatsThatFitsIsUsed(String written, String wanted) {
+        Pointer pointer = at(
+                "$.v",
+                new Step(Step.Kind.TRIM, null),
+                new Step(Step.Kind.DATE, "dd.MM.yyyy HH:mm UTC"),
+                new Step(Step.Kind.DATE, "dd/MM/yyyy UTC"),
+                new Step(Step.Kind.DATE, "unix"));
+        String document = "{\"n\":\"1\",\"v\":\" " + written + " \"}";
+        assertThat(read(Map.of("number", at("$.n"), "placedAt", pointer), document)
+                        .order())
+                .containsEntry("placedAt", wanted);
+        assertThat(read(Map.of("number", at("$.n"), "placedAt", pointer), "{\"n\":\"1\",\"v\":\"soon\"}")
+                        .notes())
+                .singleElement(InstanceOfAssertFactories.STRING)
+                .contains("\"soon\" isn't a date in any of these formats", "dd/MM/yyyy UTC", "taken without it");
+    }
+
+    @Test
+    void aValueThatCantBeReadIsLeftOutAndTheOrderIsRead() {
+        Map<String, Pointer> fields = Map.of(
+                "number", at("$.no"),
+                "total", at("$.sum"),
+                "customer.phone", at("$.tel", new Step(Step.Kind.PHONE, "SE")),
+                "customer.name", at("$.who"));
+        Mapping.Read read = read(fields, "{\"no\":\"A-1\",\"sum\":\"free\",\"tel\":\"n/a\",\"who\":\"Ann\"}");
+        assertThat(read.faults()).isEmpty();
+        assertThat(read.order())
+                .containsEntry("customer", Map.of("name", "Ann"))
+                .doesNotContainKey("total");
+        assertThat(read.notes())
+                .containsExactlyInAnyOrder(
+                        "Total: \"free\" isn't an amount. The order was taken without it",
+                        "Customer phone: \"n/a\" isn't a valid phone number. The order was taken without it");
+        assertThat(read(Map.of("number", at("$.x")), "{}").faults())
+                .as("but for its number")
+                .isNotEmpty();
+    }
+
+    /** Documents made up in the manner of shops (common practice, no source). */
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "{'name':'Ann Lee','ordernr':'K-1007','totals':{'grand':'84,50'},'payment':{'type':'Nachnahme'},'tags':['gift','rush'],'lines':[{'articleno':'BK-1','title':'Kite','qty':2,'price':'42,25'}]}|$.ordernr|$.totals.grand|$.payment.type|$.tags[*]|$.articleno",
+                "{'recipient':{'name':'Ann Lee','no':'7'},'orderref':'R 5','total_amount':84.5,'paid_by':'card','keywords':'gift, rush','items':[{'code':'BK-1','name':'Kite','quantity':2}]}|$.orderref|$.total_amount|$.paid_by|$.keywords|$.code",
+                "{'no':20900,'sum':'1.234,50 kr','pay_by':'COD','labels':['a'],'articles':[{'item_no':'5','description':'Reel','count':1}]}|$.no|$.sum|$.pay_by|$.labels[*]|$.item_no",
+                "{'order_code':'A-9','total':{'amount':'84.50','currency':'EUR'},'gateway':'bank','positions':[{'ref':'RT-4','title':'Tail','pieces':3}]}|$.order_code|$.total.amount|$.gateway||$.ref"
+            })
+    void proposesNumberTotalPaymentTagsAndArticles(
+            String sample, String number, String total, String payment, String tags, String sku) {
+        Mapping mapping = MappingProposer.propose(json(sample.replace('\'', '"')));
+        assertThat(mapping.fields().get("number").path()).isEqualTo(number);
+        assertThat(mapping.fields().get("total").path()).isEqualTo(total);
+        assertThat(mapping.fields().get("payment").path()).isEqualTo(payment);
+        if (tags == null) assertThat(mapping.fields()).doesNotContainKey("tags");
+        else assertThat(mapping.fields().get("tags").path()).isEqualTo(tags);
+        assertThat(mapping.lists().get("items").fields().get("sku").path()).isEqualTo(sku);
+    }
+
+    @Test
+    void aPersonsNameIsNeverAnOrdersNumber() {
+        Mapping mapping = MappingProposer.propose(json("{\"name\":\"Ann Lee\",\"email\":\"ann@customer.example\"}"));
+        assertThat(mapping.fields()).doesNotContainKey("number").containsKey("customer.name");
     }
 }

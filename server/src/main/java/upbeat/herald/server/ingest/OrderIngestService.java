@@ -23,6 +23,8 @@ import upbeat.herald.server.order.StageVisitRepository;
  */
 @Component
 public class OrderIngestService {
+    private static final int MOST_NOTES = 10;
+
     private final OrderRepository orders;
     private final StageVisitRepository visits;
     private final SearchIndexRepository search;
@@ -70,6 +72,16 @@ public class OrderIngestService {
         if (put.change() != Change.UNCHANGED && !put.row().isErased())
             document.describeGuess()
                     .ifPresent(text -> orders.addNote(db, put.row().id(), text, now));
+    }
+
+    /** Leaves notes on a new or changed order about what it was taken without. */
+    public void noteLeftOut(JdbcClient db, Ingested<OrderRow> put, List<String> leftOut, Instant now) {
+        // The notes show what was written, and of an erased customer nothing comes back.
+        if (put.change() != Change.UNCHANGED && !put.row().isErased())
+            leftOut.stream()
+                    .distinct()
+                    .limit(MOST_NOTES)
+                    .forEach(text -> orders.addNote(db, put.row().id(), text, now));
     }
 
     /** Ends an order as cancelled or refunded; a second time changes nothing. */

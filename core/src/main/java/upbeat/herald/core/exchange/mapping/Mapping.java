@@ -59,8 +59,8 @@ public record Mapping(
      *     out
      * @param ended cancelled or refunded, or null
      * @param stage stage of the order's parcels by its own status word, or null
-     * @param faults what could not be read, each with the target's words in front; an order with faults is not used
-     * @param notes what was read past: status words that nobody mapped yet
+     * @param faults why the order can't be used at all, each with the target's words in front
+     * @param notes what was read past: status words that nobody mapped yet, and values that were left out
      */
     public record Read(
             Map<String, Object> order,
@@ -107,12 +107,24 @@ public record Mapping(
         return each == null ? List.of(document) : find(document, each);
     }
 
-    /** Reads one order. Never throws: what can't be read is a fault of the result. */
+    /** Told of each value that can't be read. */
+    private interface Wrong {
+        void accept(Target target, String message);
+    }
+
+    /**
+     * Reads one order. Never throws: an order without its number is a fault of the result; any other value that can't
+     * be read is left out, and the notes say so.
+     */
     public Read readOrder(JsonNode order) {
         List<String> faults = new ArrayList<>();
         List<String> notes = new ArrayList<>();
+        Wrong wrong = (target, message) -> {
+            if (target == Target.NUMBER) faults.add(target.label() + ": " + message);
+            else notes.add(leftOut(target.label(), message));
+        };
         Map<String, Object> out = new LinkedHashMap<>();
-        String country = value(order, Target.COUNTRY, fields.get(Target.COUNTRY.code()), null, faults);
+        String country = value(order, Target.COUNTRY, fields.get(Target.COUNTRY.code()), null, wrong);
         if (country != null) country = country.toUpperCase(Locale.ROOT);
         for (Target target : Target.values()) {
             Pointer pointer = fields.get(target.code());
@@ -124,17 +136,17 @@ public record Mapping(
                                 .flatMap(t -> List.of(t.split("\\s*,\\s*")).stream())
                                 .filter(t -> !t.isBlank())
                                 .toList());
-            else put(out, target, target == Target.COUNTRY ? country : value(order, target, pointer, country, faults));
+            else put(out, target, target == Target.COUNTRY ? country : value(order, target, pointer, country, wrong));
         }
         if (out.get("number") == null && faults.stream().noneMatch(f -> f.startsWith(Target.NUMBER.label())))
             faults.add(Target.NUMBER.label() + ": "
                     + (fields.containsKey(Target.NUMBER.code())
                             ? fields.get(Target.NUMBER.code()).path() + " isn't in this request"
                             : "no value chosen yet"));
-        List<Map<String, String>> items = list(order, "items", country, faults);
+        List<Map<String, String>> items = list(order, "items", country, faults, wrong);
         if (!items.isEmpty()) out.put("items", items);
-        Stage ofOrder = stage(value(order, Target.STATUS, fields.get(Target.STATUS.code()), country, faults), notes);
-        List<Map<String, String>> parcels = list(order, "parcels", country, faults).stream()
+        Stage ofOrder = stage(value(order, Target.STATUS, fields.get(Target.STATUS.code()), country, wrong), notes);
+        List<Map<String, String>> parcels = list(order, "parcels", country, faults, wrong).stream()
                 .filter(p -> p.get("trackingNumber") != null)
                 .toList();
         for (Map<String, String> parcel : parcels) {
@@ -151,6 +163,11 @@ public record Mapping(
                 notes);
     }
 
+    /** How it is said that an order was taken without a value. */
+    public static String leftOut(String label, String message) {
+        return label + ": " + message + ". The order was taken without it";
+    }
+
     private @Nullable Stage stage(@Nullable String word, List<String> notes) {
         if (Texts.isBlank(word)) return null;
         String key = word.strip().toLowerCase(Locale.ROOT);
@@ -160,7 +177,8 @@ public record Mapping(
         return own;
     }
 
-    private List<Map<String, String>> list(JsonNode order, String name, @Nullable String country, List<String> faults) {
+    private List<Map<String, String>> list(
+            JsonNode order, String name, @Nullable String country, List<String> faults, Wrong wrong) {
         ListPointer pointer = lists.get(name);
         if (pointer == null) return List.of();
         List<JsonNode> entries = find(order, pointer.path());
@@ -173,7 +191,7 @@ public record Mapping(
             Map<String, String> one = new LinkedHashMap<>();
             for (Target target : Target.values()) {
                 Pointer p = name.equals(target.list()) ? pointer.fields().get(target.leaf()) : null;
-                String value = p == null ? null : value(entry, target, p, country, faults);
+                String value = p == null ? null : value(entry, target, p, country, wrong);
                 if (value != null) one.put(target.leaf(), value);
             }
             // An entry that says how many takes one piece where nothing does.
@@ -184,17 +202,22 @@ public record Mapping(
     }
 
     private static @Nullable String value(
-            JsonNode from, Target target, @Nullable Pointer pointer, @Nullable String country, List<String> faults) {
+            JsonNode from, Target target, @Nullable Pointer pointer, @Nullable String country, Wrong wrong) {
         if (pointer == null) return null;
         List<String> values = texts(from, pointer);
         try {
-            for (Step step : pointer.steps()) values = step.apply(values, country);
+            values = Step.applyAll(pointer.steps(), values, country);
+            String value = Texts.blankToNull(values.isEmpty() ? null : values.get(0));
+            return value == null ? null : inForm(target, value);
         } catch (HeraldException e) {
-            faults.add(target.label() + ": " + e.getMessage());
+            wrong.accept(target, String.valueOf(e.getMessage()));
             return null;
         }
-        String value = Texts.blankToNull(values.isEmpty() ? null : values.get(0));
-        if (value == null) return null;
+    }
+
+    /** The value as {@code PUT /orders} takes it. @throws HeraldException where it can't be one */
+    private static String inForm(Target target, String value) {
+        if (target == Target.TOTAL || target == Target.ITEM_PRICE) return Step.amount(value);
         if (target == Target.PAYMENT) return payment(value);
         if (target == Target.LANGUAGE) return value.replace('_', '-');
         return target.code().startsWith("consent.") ? consent(value) : value;

@@ -9,6 +9,7 @@ import java.util.Set;
 import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 import tools.jackson.databind.JsonNode;
+import upbeat.herald.core.exchange.Amounts;
 import upbeat.herald.core.journey.Countries;
 import upbeat.herald.core.journey.EmailAddress;
 import upbeat.herald.core.journey.Stage;
@@ -180,6 +181,8 @@ public final class MappingProposer {
         if (target.code().startsWith("shipTo.")) score += shipping ? 20 : 0;
         if (target.code().startsWith("customer."))
             score += leaf.parent().matches("customer|buyer|client|contact") ? 12 : 0;
+        // Only tags are a list of words; of anything else a list would have to be chosen from.
+        if (leaf.path().endsWith("[*]") && target != Target.TAGS) return 0;
         // An order's own number stands at the top; "id" and "name" below it are somebody else's.
         if (target == Target.NUMBER) score -= leaf.depth() * 25;
         if (target == Target.STATUS || target == Target.TOTAL || target == Target.PLACED_AT) score -= leaf.depth() * 10;
@@ -190,6 +193,9 @@ public final class MappingProposer {
     private static boolean shape(Target target, String value) {
         if (value.isBlank()) return false;
         return switch (target) {
+            // A person's name isn't an order's number, though both may be called "name".
+            case NUMBER -> value.length() <= 80 && value.matches(".*\\d.*") && !value.contains("@");
+            case ITEM_SKU -> value.length() <= 80;
             case EMAIL -> EmailAddress.isValid(value.strip());
             case PHONE -> value.replaceAll("\\D", "").length() >= 6 && value.matches("[0-9+()./ \\u00a0x-]+");
             case COUNTRY -> Countries.CODES.contains(value.strip().toUpperCase(Locale.ROOT));
@@ -198,7 +204,7 @@ public final class MappingProposer {
                 TIME.matcher(value).matches()
                         || value.matches("\\d{1,2}[./]\\d{1,2}[./]\\d{4}.*")
                         || value.matches("1[0-9]{9}");
-            case TOTAL, ITEM_PRICE -> value.matches("\\d+([.]\\d+)?");
+            case TOTAL, ITEM_PRICE -> Amounts.parse(value).isPresent();
             case ITEM_QUANTITY -> value.matches("\\d{1,6}");
             case ITEM_IMAGE -> value.startsWith("http");
             case LANGUAGE -> value.matches("[a-z]{2,3}([-_][A-Za-z0-9]{2,8})*");
@@ -252,6 +258,8 @@ public final class MappingProposer {
                             leaves,
                             arrays));
         else if (node.isArray() && node.size() > 0 && node.get(0).isObject()) arrays.put(path + "[*]", node);
+        else if (node.isArray() && node.size() > 0 && node.get(0).isValueNode())
+            leaves.add(new Leaf(path + "[*]", key, parent, node.get(0), depth));
         else if (node.isValueNode() && !node.isNull()) leaves.add(new Leaf(path, key, parent, node, depth));
     }
 

@@ -18,6 +18,7 @@ import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.DecimalNumbers;
 import upbeat.herald.core.HeraldException;
 import upbeat.herald.core.Texts;
+import upbeat.herald.core.exchange.Amounts;
 import upbeat.herald.core.journey.PhoneNumbers;
 
 /**
@@ -34,7 +35,9 @@ public record Step(Kind kind, @Nullable String argument) {
         PHONE("a phone number", "country of numbers without country code, two letters; empty: the order's"),
         DATE(
                 "a date in this format",
-                "pattern such as dd.MM.yyyy HH:mm, followed by a space and a time zone if the date has none; unix for seconds"),
+                "pattern such as dd.MM.yyyy HH:mm, followed by a space and a time zone if the date has none; unix for"
+                        + " seconds. Of several in a row the first that fits is used"),
+        AMOUNT("an amount such as 84,50 or 1.234,50", null),
         CENTS("a number from cents", "decimal places; 2 if empty"),
         TABLE("replace text", "lines of from=to; *=to for all others"),
         JOIN("join all values", "separator"),
@@ -60,6 +63,48 @@ public record Step(Kind kind, @Nullable String argument) {
         public String code() {
             return name().toLowerCase(Locale.ROOT);
         }
+    }
+
+    /**
+     * A chain of formatters. Of several date formats in a row the first that fits is used.
+     *
+     * @param country destination of the order, for phone numbers
+     * @throws HeraldException where a value can't be brought into the form that is asked for
+     */
+    static List<String> applyAll(List<Step> steps, List<String> values, @Nullable String country) {
+        List<String> now = values;
+        for (int i = 0; i < steps.size(); i++) {
+            int last = i;
+            while (steps.get(i).kind == Kind.DATE && last + 1 < steps.size() && steps.get(last + 1).kind == Kind.DATE)
+                last++;
+            now = last == i ? steps.get(i).apply(now, country) : firstDate(steps.subList(i, last + 1), now);
+            i = last;
+        }
+        return now;
+    }
+
+    private static List<String> firstDate(List<Step> formats, List<String> values) {
+        return values.stream()
+                .map(value -> Texts.isBlank(value) ? value : firstDate(formats, value))
+                .toList();
+    }
+
+    private static String firstDate(List<Step> formats, String value) {
+        for (Step format : formats) {
+            try {
+                return format.date(value.strip());
+            } catch (HeraldException e) {
+                // The next one may fit.
+            }
+        }
+        throw new HeraldException(
+                null,
+                "\"" + value + "\" isn't a date in any of these formats: "
+                        + String.join(
+                                ", ",
+                                formats.stream()
+                                        .map(f -> "\"" + f.argument + "\"")
+                                        .toList()));
     }
 
     /**
@@ -99,10 +144,18 @@ public record Step(Kind kind, @Nullable String argument) {
                                 "\"" + value + "\" isn't a valid phone number"
                                         + (Texts.isBlank(argument) && country == null ? "; choose its country" : "")));
             case DATE -> date(value.strip());
+            case AMOUNT -> amount(value);
             case CENTS -> cents(value.strip());
             case TABLE -> table(value.strip());
             case JOIN, FIRST -> value;
         };
+    }
+
+    /** @throws HeraldException where it is none */
+    static String amount(String value) {
+        return Amounts.parse(value)
+                .map(DecimalNumbers::toText)
+                .orElseThrow(() -> new HeraldException(null, "\"" + value.strip() + "\" isn't an amount"));
     }
 
     private String cents(String value) {

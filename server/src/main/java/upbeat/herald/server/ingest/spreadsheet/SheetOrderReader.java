@@ -14,6 +14,7 @@ import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.HeraldException;
 import upbeat.herald.core.Texts;
+import upbeat.herald.core.exchange.Amounts;
 import upbeat.herald.core.exchange.SheetColumn;
 import upbeat.herald.core.exchange.SheetRow;
 import upbeat.herald.core.journey.Countries;
@@ -125,15 +126,9 @@ final class SheetOrderReader {
     private static @Nullable BigDecimal decimal(SheetRow row, SheetColumn column) {
         String text = row.get(column);
         if (text == null) return null;
-        String plain = text.replaceAll("[\\s\\u00a0]", "");
-        // A comma with two digits behind it is a decimal comma; one with three parts thousands.
-        if (plain.matches("\\d{1,3}([.]\\d{3})*,\\d{1,2}"))
-            plain = plain.replace(".", "").replace(',', '.');
-        else if (plain.matches("\\d{1,3}(,\\d{3})+([.]\\d+)?")) plain = plain.replace(",", "");
-        else plain = plain.replace(',', '.');
-        if (!plain.matches("\\d{1,12}([.]\\d{1,6})?"))
-            throw new HeraldException(column.code(), "\"" + text + "\" isn't a valid " + column.label());
-        return new BigDecimal(plain);
+        return Amounts.parse(text)
+                .orElseThrow(
+                        () -> new HeraldException(column.code(), "\"" + text + "\" isn't a valid " + column.label()));
     }
 
     private static @Nullable Payment payment(SheetRow row) {

@@ -71,8 +71,8 @@ class WebhookRequestProcessor {
             List<Mapping.Read> orders,
             boolean isOfErased) {}
 
-    /** An order that was read and can be taken in. */
-    private record Sound(Mapping.Read read, OrderDocument document, Order order) {}
+    /** An order that was read and can be taken in. @param notes what it is taken without */
+    private record Sound(Mapping.Read read, OrderDocument document, Order order, List<String> notes) {}
 
     /**
      * A request read by its shop's mapping. What a person typed into the mapping and what came from outside are worked
@@ -114,9 +114,11 @@ class WebhookRequestProcessor {
             }
             read.order().putIfAbsent("placedAt", arrived.toString()); // no time given: the time of the request
             try {
-                OrderDocument given = OrderDocument.fromValues(read.order());
-                Order order = given.toOrder(shop, String.valueOf(read.order().get("number")), now);
-                request.sound().add(new Sound(read, given, order));
+                LenientOrder.Taken taken = LenientOrder.read(read.order(), shop, arrived, now);
+                request.wrong().addAll(taken.leftOut());
+                List<String> notes = new ArrayList<>(read.notes());
+                notes.addAll(taken.leftOut());
+                request.sound().add(new Sound(read, taken.document(), taken.order(), notes));
             } catch (ValidationException e) {
                 e.errors().forEach(f -> request.wrong().add(f.field() + ": " + f.message()));
             } catch (HeraldException e) {
@@ -144,7 +146,7 @@ class WebhookRequestProcessor {
         int erased = 0;
         for (Sound s : request.sound()) {
             try {
-                Ingested<OrderRow> order = keep(db, s.order(), s.document(), s.read(), now, wrong);
+                Ingested<OrderRow> order = keep(db, s, now, wrong);
                 messages += order.messages();
                 taken++;
                 if (order.row().isErased()) erased++;
@@ -169,10 +171,11 @@ class WebhookRequestProcessor {
                 erased > 0 && erased == request.orders().size());
     }
 
-    private Ingested<OrderRow> keep(
-            JdbcClient db, Order order, OrderDocument document, Mapping.Read read, Instant now, List<String> wrong) {
-        Ingested<OrderRow> taken = orderIngest.ingestOrder(db, order, SOURCE, now);
-        orderIngest.noteGuess(db, taken, document, now);
+    private Ingested<OrderRow> keep(JdbcClient db, Sound sound, Instant now, List<String> wrong) {
+        Mapping.Read read = sound.read();
+        Ingested<OrderRow> taken = orderIngest.ingestOrder(db, sound.order(), SOURCE, now);
+        orderIngest.noteGuess(db, taken, sound.document(), now);
+        orderIngest.noteLeftOut(db, taken, sound.notes(), now);
         int messages = taken.messages();
         for (Map<String, String> p : read.parcels()) {
             String number = p.get("trackingNumber");

@@ -220,4 +220,51 @@ class ShopWebhookTest {
                         .asString())
                 .isEqualTo("packed");
     }
+
+    /** A shop doesn't send an order again because we could not read a telephone number. */
+    @Test
+    void oneBadValueDoesNotLoseTheOrder() {
+        JsonNode shop = shop("lenient");
+        String good = ORDER.formatted("L-0", "paid", "l0", "RX100000062XS", "sent");
+        String mapping = person.call("POST", "/ui/shops/lenient/propose", good)
+                .json()
+                .path("mapping")
+                .toString();
+        person.call("PUT", "/ui/shops/lenient/mapping", mapping);
+        String bad = ORDER.formatted("L-1", "paid", "l1", "RX100000076XS", "sent")
+                .replace("070-174 06 20", "n/a")
+                .replace("l1@customer.example", "l1 at customer")
+                .replace("\"country\":\"SE\"", "\"country\":\"Atlantis\"")
+                .replace("\"created\":\"2026-11-24 12:00:00\"", "\"created\":\"2066-11-24 12:00:00\"")
+                .replace("\"qty\":1", "\"qty\":0");
+        JsonNode answer = signed(shop, "l1", 0, bad).json();
+        assertThat(answer.path("state").asString()).as(answer.toString()).isEqualTo("partly");
+        assertThat(answer.path("reason").asString())
+                .contains("Customer phone: \"n/a\" isn't a valid phone number")
+                .contains("Customer e-mail: \"l1 at customer\" isn't an e-mail address")
+                .contains("Country code: \"ATLANTIS\" isn't a country code")
+                .contains("Order date: This time is in the future")
+                .contains("Item: quantity");
+        JsonNode order = app.api("GET", "/api/v1/orders/lenient/L-1", null).json();
+        assertThat(order.path("customer").path("name").asString()).isEqualTo("Wren Tern");
+        assertThat(order.path("customer").path("phone").isNull()).isTrue();
+        assertThat(order.path("items").get(0).path("quantity").asInt()).isEqualTo(1);
+        assertThat(order.path("parcels").size()).as("and its parcel").isEqualTo(1);
+        assertThat(order.path("notes").toString()).contains("n/a", "taken without it");
+
+        assertThat(signed(shop, "l2", 0, bad.replace("\"order_no\":\"L-1\"", "\"order_no\":\"\""))
+                        .json()
+                        .path("state")
+                        .asString())
+                .as("without a number there is no order")
+                .isEqualTo("unread");
+        int notes = order.path("notes").size();
+        person.call("POST", "/ui/shops/lenient/read-again", "");
+        assertThat(app.api("GET", "/api/v1/orders/lenient/L-1", null)
+                        .json()
+                        .path("notes")
+                        .size())
+                .as("said once")
+                .isEqualTo(notes);
+    }
 }
