@@ -75,7 +75,13 @@ export function Preview({ id, notice }: { id?: string; notice: Schemas['NoticeBo
             {s.message && (
               <>
                 <div className="soft mt6">
-                  With order <span className="mono">{s.order?.number}</span>
+                  {s.order?.sample ? (
+                    'With a sample order'
+                  ) : (
+                    <>
+                      With order <span className="mono">{s.order?.number}</span>
+                    </>
+                  )}
                 </div>
                 {look && <look.Message device={device} message={s.message} details={s.details} />}
               </>

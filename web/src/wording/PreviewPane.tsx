@@ -6,13 +6,27 @@ import { channelOf } from '../channels';
 import { useDo } from '../setup/useDo';
 import { languageWords } from '../words';
 
-const PICKS = [
+const REAL = [
   { value: 'latest', label: 'Recent orders' },
   { value: 'several-items', label: 'Several items' },
   { value: 'several-parcels', label: 'Several parcels' },
   { value: 'longest-name', label: 'Longest name' },
   { value: 'no-phone', label: 'No phone number' },
   { value: 'other-language', label: 'Another language' },
+];
+/** Built in, so that a wording can be tried before there is any order, or any like these. */
+const SAMPLES = [
+  { value: 'sample-one-item', label: 'One item' },
+  { value: 'sample-many-items', label: 'Many items' },
+  { value: 'sample-long-names', label: 'Long names' },
+  { value: 'sample-missing-values', label: 'Missing values' },
+  { value: 'sample-two-parcels', label: 'Two parcels' },
+  { value: 'sample-cash-on-delivery', label: 'Cash on delivery' },
+  { value: 'sample-right-to-left', label: 'Name from right to left' },
+];
+const PICKS = [
+  { label: 'Real orders', options: REAL },
+  { label: 'Sample orders', options: SAMPLES },
 ];
 
 type Props = {
@@ -85,7 +99,8 @@ export function PreviewPane({ view, wording, onReplace }: Props) {
               </Button>
             </>
           )}
-          {s?.order && <span className="mono">{s.order.number}</span>}
+          {s?.order &&
+            (s.order.sample ? <span className="mark v">sample</span> : <span className="mono">{s.order.number}</span>)}
         </div>
       )}
       {all ? (
@@ -183,6 +198,9 @@ function AllLanguages({ view, wording }: { view: Schemas['WordingView']; wording
   );
 }
 
+/** The very order that is shown, though newer ones may have come since. */
+const named = (order?: Schemas['ShownOrder']) => ({ orderShop: order?.shop, orderNumber: order?.number });
+
 function TrialBox({ ask, shown, channel }: { ask: Schemas['PreviewAsk']; shown: Schemas['Shown']; channel: string }) {
   const [to, setTo] = useState('');
   const { run, busy, faults } = useDo();
@@ -194,8 +212,7 @@ function TrialBox({ ask, shown, channel }: { ask: Schemas['PreviewAsk']; shown: 
       onSubmit={(e) => {
         e.preventDefault();
         run(
-          () =>
-            api.sendTrial({ message: { ...ask, orderShop: shown.order?.shop, orderNumber: shown.order?.number }, to }),
+          () => api.sendTrial({ message: shown.order?.sample ? ask : { ...ask, ...named(shown.order) }, to }),
           (d) => d.said,
         );
       }}

@@ -21,6 +21,7 @@ import upbeat.herald.server.order.ParcelRow;
 class FieldUsage {
     private static final int LOOKED_AT = 100;
     private final PreviewOrders previewOrders;
+    private final SampleSubjects samples;
     private final MessageComposer composer;
     private final BrandRepository brands;
     private final JdbcClient reader;
@@ -28,11 +29,13 @@ class FieldUsage {
 
     FieldUsage(
             PreviewOrders previewOrders,
+            SampleSubjects samples,
             MessageComposer composer,
             BrandRepository brands,
             JdbcClient reader,
             InstantSource clock) {
         this.previewOrders = previewOrders;
+        this.samples = samples;
         this.composer = composer;
         this.brands = brands;
         this.reader = reader;
@@ -54,14 +57,20 @@ class FieldUsage {
                             reader, new MessageComposer.Scene(notice, language, o, parcel, 0), clock.instant()))
                     .forEach(name -> empty.merge(name, 1, Integer::sum));
         }
+        Map<String, String> values = samples.find(null, Variant.EVERYONE)
+                .map(s -> samples.subjectOf(notice, s, Variant.EVERYONE, brands.get(reader), language))
+                .map(FieldValues::findTexts)
+                .orElse(Map.of());
         return Fields.ALL.stream()
                 .filter(f -> !f.ofParcel() || !notice.timing().stage().isOrderStage())
                 .filter(f -> notice.content().question() != null || !f.name().equals("answer.link"))
-                .map(f -> use(f, empty, orders.size()))
+                .map(f -> use(f, values, empty, orders.size()))
                 .toList();
     }
 
-    private static Use use(Field f, Map<String, Integer> empty, int of) {
-        return new Use(f.name(), f.meaning(), f.sample(), f.ofParcel(), empty.getOrDefault(f.name(), 0), of);
+    /** A chip shows what the field really says: the brand's own values, and a sample order's. */
+    private static Use use(Field f, Map<String, String> values, Map<String, Integer> empty, int of) {
+        String own = values.getOrDefault(f.name(), f.sample());
+        return new Use(f.name(), f.meaning(), own, f.ofParcel(), empty.getOrDefault(f.name(), 0), of);
     }
 }

@@ -35,8 +35,9 @@ class PreviewOrders {
 
     /**
      * @param shop,number name an order; it wins over {@code kind}
-     * @param kind {@code latest}, {@code several-items}, {@code longest-name}, {@code no-phone}, {@code other-language}
-     *     or {@code several-parcels}; null for the latest
+     * @param kind {@code latest}, {@code several-items}, {@code longest-name}, {@code no-phone},
+     *     {@code other-language}, {@code several-parcels} or a sample such as {@code sample-one-item}; null for the
+     *     latest
      * @param skip how many of the latest to pass by
      */
     record Pick(
@@ -44,6 +45,10 @@ class PreviewOrders {
             @Nullable String number,
             @Nullable String kind,
             int skip) {
+        boolean isSample() {
+            return kind != null && kind.startsWith(SampleSubjects.PREFIX);
+        }
+
         boolean isLatest() {
             return kind == null || kind.equals(LATEST);
         }

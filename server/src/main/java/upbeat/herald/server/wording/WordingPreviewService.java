@@ -9,12 +9,15 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import upbeat.herald.core.HeraldException;
+import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.notice.Notice;
 import upbeat.herald.core.notice.WordingSelection;
 import upbeat.herald.core.wording.Brand;
 import upbeat.herald.core.wording.Channel;
+import upbeat.herald.core.wording.MessageSubject;
 import upbeat.herald.core.wording.Question;
 import upbeat.herald.core.wording.Rendered;
+import upbeat.herald.core.wording.SampleOrders;
 import upbeat.herald.core.wording.Variant;
 import upbeat.herald.core.wording.Wording;
 import upbeat.herald.core.wording.WordingCheck;
@@ -36,6 +39,7 @@ import upbeat.herald.server.order.OrderRow;
 @Service
 class WordingPreviewService {
     private final PreviewOrders previewOrders;
+    private final SampleSubjects samples;
     private final MessageComposer composer;
     private final ChannelRegistry channels;
     private final BrandRepository brands;
@@ -44,12 +48,14 @@ class WordingPreviewService {
 
     WordingPreviewService(
             PreviewOrders previewOrders,
+            SampleSubjects samples,
             MessageComposer composer,
             ChannelRegistry channels,
             BrandRepository brands,
             JdbcClient reader,
             InstantSource clock) {
         this.previewOrders = previewOrders;
+        this.samples = samples;
         this.composer = composer;
         this.channels = channels;
         this.brands = brands;
@@ -80,7 +86,8 @@ class WordingPreviewService {
             List<WordingRemark> remarks,
             @Nullable String language) {}
 
-    record ShownOrder(String shop, String number) {}
+    /** @param sample in words where it is one of the built-in samples, or null for a real order */
+    record ShownOrder(String shop, String number, @Nullable String sample) {}
 
     /** @param bytes of an e-mail's HTML */
     record ShownText(
@@ -96,27 +103,52 @@ class WordingPreviewService {
             Rendered content,
             @Nullable Question question) {}
 
-    /** What is shown: whose wording, to whom. @param order empty where none fits */
-    private record Setting(Optional<OrderRow> order, Variant variant, Brand brand, String language, Wording wording) {}
+    /**
+     * What is shown: whose wording, to whom.
+     *
+     * @param order empty where none fits; {@code sample} stands in for it where it is wanted, or where there is none
+     */
+    private record Setting(
+            Optional<OrderRow> order,
+            Optional<SampleOrders.Sample> sample,
+            Variant variant,
+            Brand brand,
+            String language,
+            Wording wording) {
+        boolean isEmpty() {
+            return order.isEmpty() && sample.isEmpty();
+        }
+
+        Order shown() {
+            return order.map(OrderRow::order)
+                    .or(() -> sample.map(SampleOrders.Sample::order))
+                    .orElseThrow();
+        }
+
+        ShownOrder shownOrder() {
+            String label = order.isPresent()
+                    ? null
+                    : sample.map(SampleOrders.Sample::label).orElse(null);
+            return new ShownOrder(shown().shop(), shown().number(), label);
+        }
+    }
 
     Shown preview(Notice notice, Ask ask) {
         Setting s = setting(notice, ask);
         List<WordingError> errors = WordingCheck.findErrors(notice.purpose(), ask.channel(), s.wording());
         if (!errors.isEmpty()) return nothing(errors, null, List.of());
-        if (s.order().isEmpty())
+        if (s.isEmpty())
             return nothing(
                     errors,
-                    ask.pick().isLatest() ? "There are no orders to preview with yet" : "No recent orders match",
+                    "No recent orders match",
                     WordingReview.review(ask.channel(), s.wording(), null, s.brand()));
-        Scene scene = scene(notice, s);
-        ShownOrder order = new ShownOrder(
-                scene.order().order().shop(), scene.order().order().number());
+        ShownOrder order = s.shownOrder();
         try {
-            Rendered r = composer.render(reader, scene, ask.channel(), s.wording(), clock.instant());
+            Rendered r = ask.channel().render(s.wording(), subject(notice, s));
             return new Shown(
                     order,
                     text(r),
-                    details(scene, ask.channel(), s, r),
+                    details(notice, ask.channel(), s, r),
                     errors,
                     null,
                     review(notice, ask.channel(), s, r),
@@ -128,15 +160,24 @@ class WordingPreviewService {
         }
     }
 
-    private @Nullable ChannelPreview details(Scene scene, Channel channel, Setting s, Rendered rendered) {
+    /** What the message is about: a real order, or a sample. */
+    private MessageSubject subject(Notice notice, Setting s) {
+        return s.order()
+                .map(row -> composer.subjectOf(reader, scene(notice, s, row), clock.instant()))
+                .or(() -> s.sample()
+                        .map(sample -> samples.subjectOf(notice, sample, s.variant(), s.brand(), s.language())))
+                .orElseThrow();
+    }
+
+    private @Nullable ChannelPreview details(Notice notice, Channel channel, Setting s, Rendered rendered) {
         return channels.get(channel)
                 .preview(new PreviewedMessage(
-                        scene.order().order(),
+                        s.shown(),
                         s.wording(),
                         rendered,
                         s.brand(),
-                        () -> previewOrders.findMatching(scene.notice(), s.variant()).stream()
-                                .map(row -> sample(scene.notice(), channel, s, row))))
+                        () -> previewOrders.findMatching(notice, s.variant()).stream()
+                                .map(row -> sample(notice, channel, s, row))))
                 .orElse(null);
     }
 
@@ -152,7 +193,9 @@ class WordingPreviewService {
     /** With a word where nobody gets this variant, so that another order's values are not taken for its own. */
     private List<WordingRemark> review(Notice notice, Channel channel, Setting s, Rendered rendered) {
         List<WordingRemark> remarks = new ArrayList<>(WordingReview.review(channel, s.wording(), rendered, s.brand()));
-        if (!s.variant().everyone() && !previewOrders.fits(notice, s.order().orElseThrow(), s.variant()))
+        if (!s.variant().everyone()
+                && s.order().isPresent()
+                && !previewOrders.fits(notice, s.order().get(), s.variant()))
             remarks.add(0, new WordingRemark(false, "No recent order gets this version. It's shown with another one"));
         return remarks;
     }
@@ -167,16 +210,12 @@ class WordingPreviewService {
         Setting s = setting(notice, ask);
         List<WordingError> errors = WordingCheck.findErrors(notice.purpose(), ask.channel(), s.wording());
         if (!errors.isEmpty()) throw new HeraldException("to", errors.get(0).message());
-        if (s.order().isEmpty()) throw new HeraldException("to", "There are no orders to preview with yet");
-        Rendered rendered = composer.render(reader, scene(notice, s), ask.channel(), s.wording(), clock.instant());
+        if (s.isEmpty()) throw new HeraldException("to", "No recent orders match");
+        Rendered rendered = ask.channel().render(s.wording(), subject(notice, s));
         Question question = notice.content().question() == null
                 ? null
                 : notice.content().question().withLabels(s.wording().buttons());
         return new RenderedPreview(s.language(), s.brand(), rendered, question);
-    }
-
-    private Scene scene(Notice notice, Setting s) {
-        return scene(notice, s, s.order().orElseThrow());
     }
 
     private Scene scene(Notice notice, Setting s, OrderRow order) {
@@ -192,16 +231,22 @@ class WordingPreviewService {
         String base = brands.baseLanguage(reader);
         String language = ask.language() == null ? base : ask.language();
         Variant variant = ask.variant() == null ? Variant.EVERYONE : ask.variant();
-        Optional<OrderRow> order = previewOrders.find(notice, ask.pick(), language, variant);
-        Brand brand = order.map(o -> brands.get(reader, o.order().shop())).orElseGet(() -> brands.get(reader));
+        Optional<OrderRow> order =
+                ask.pick().isSample() ? Optional.empty() : previewOrders.find(notice, ask.pick(), language, variant);
+        Optional<SampleOrders.Sample> sample =
+                order.isEmpty() && (ask.pick().isSample() || ask.pick().isLatest())
+                        ? samples.find(ask.pick().kind(), variant)
+                        : Optional.empty();
+        Brand brand = order.map(o -> brands.get(reader, o.order().shop()))
+                .orElseGet(() -> variant.shop() == null ? brands.get(reader) : brands.get(reader, variant.shop()));
         // A language without a text isn't sent: its customers get the default one, in that one's way of writing
         // numbers.
         Optional<Wording> own = WordingSelection.merge(notice, ask.channel(), language, variant, base)
                 .filter(Wording::hasBody);
-        if (own.isPresent()) return new Setting(order, variant, brand, language, own.get());
+        if (own.isPresent()) return new Setting(order, sample, variant, brand, language, own.get());
         Wording standard = WordingSelection.merge(notice, ask.channel(), base, variant, base)
                 .orElse(notice.content().wordings().getOrDefault(ask.channel(), new Wording("", "")));
-        return new Setting(order, variant, brand, base, standard);
+        return new Setting(order, sample, variant, brand, base, standard);
     }
 
     private static Shown nothing(List<WordingError> errors, @Nullable String held, List<WordingRemark> remarks) {

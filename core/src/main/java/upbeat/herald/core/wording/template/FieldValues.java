@@ -111,14 +111,23 @@ public final class FieldValues {
 
     /** The fields that would be empty in a message about this. */
     public static Set<String> findEmpty(MessageSubject about) {
-        Map<String, LazyValues> values = collect(about, false);
+        Map<String, String> texts = findTexts(about);
         return Fields.ALL.stream()
                 .map(Field::name)
-                .filter(name -> {
-                    String[] path = name.split("\\.", 2);
-                    return group(values, path[0]).get(path[1]) == null;
-                })
+                .filter(name -> !texts.containsKey(name))
                 .collect(Collectors.toSet());
+    }
+
+    /** What the fields say in a message about this; those that would be empty are absent. */
+    public static Map<String, String> findTexts(MessageSubject about) {
+        Map<String, LazyValues> values = collect(about, false);
+        Map<String, String> texts = new HashMap<>();
+        for (Field field : Fields.ALL) {
+            String[] path = field.name().split("\\.", 2);
+            Object value = group(values, path[0]).get(path[1]);
+            if (value != null) texts.put(field.name(), String.valueOf(value));
+        }
+        return texts;
     }
 
     /** The values of one group, empty where nothing was put into it. */
