@@ -156,6 +156,8 @@ export const api = {
     call<Schemas['ShownMessage']>('POST', `/ui/messages/${id}/settle`, { arrived }),
 
   plan: () => get<Schemas['Plan']>('/ui/plan'),
+  checkGoLive: (id: string) => get<Schemas['GoLive']>(`/ui/plan/notices/${encodeURIComponent(id)}/go-live`),
+  firstSteps: () => get<Schemas['FirstSteps']>('/ui/first-steps'),
   addNotice: (notice: Schemas['NoticeBody']) => call<Schemas['NoticeView']>('POST', '/ui/plan/notices', notice),
   /** Its words stay as they are: they are written in Wording, perhaps by somebody else meanwhile. */
   changeNotice: (
@@ -305,6 +307,7 @@ export type PhoneMessage = {
 export const keys = {
   session: ['session'] as const,
   route: ['route'] as const,
+  firstSteps: ['first-steps'] as const,
   orders: (filter: OrderFilter) => ['orders', filter] as const,
   choices: ['orders-choices'] as const,
   sheet: (id: string) => ['sheet', id] as const,

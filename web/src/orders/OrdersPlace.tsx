@@ -3,6 +3,7 @@ import { App } from 'antd';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { api, keys, type OrderFilter } from '../api/client';
+import { FirstSteps } from '../desk/FirstSteps';
 import { Route } from '../route/Route';
 import { useGeometry } from '../route/useGeometry';
 import { isForSomethingInside } from '../shell/escape';
@@ -131,6 +132,12 @@ export default function OrdersPlace({ now }: { now: string }) {
             <Failed error={list.error} again={() => list.refetch()} />
           ) : !list.data ? (
             <div className="empty">Loading orders …</div>
+          ) : rows.length === 0 && !narrowed ? (
+            <div className="empty">
+              <h2>No orders yet</h2>
+              <p>Import a file, or connect a shop in Setup. Other systems can send orders too, with an API key.</p>
+              <FirstSteps onImport={() => setLoading(true)} />
+            </div>
           ) : rows.length === 0 ? (
             <div className="empty">
               <h2>
@@ -138,16 +145,12 @@ export default function OrdersPlace({ now }: { now: string }) {
                   ? `No orders match “${filter.search}”`
                   : filter.stage && Object.keys(filter).length === 1
                     ? `No orders at ${stageWords(filter.stage).toLowerCase()}`
-                    : narrowed
-                      ? 'No orders match these filters'
-                      : 'No orders yet'}
+                    : 'No orders match these filters'}
               </h2>
               <p>
                 {filter.search
                   ? 'Search by the beginning of a word, or by the beginning or the last four digits of a number.'
-                  : narrowed
-                    ? 'Remove a filter, choose another stop, or show all orders.'
-                    : 'Import a file, connect a shop in Setup, or let another system send orders through the API.'}
+                  : 'Remove a filter, choose another stop, or show all orders.'}
               </p>
             </div>
           ) : (
@@ -203,6 +206,7 @@ export default function OrdersPlace({ now }: { now: string }) {
               <h2>Choose an order</h2>
               <p>Its timeline opens here: scans, messages, answers, and why a message was skipped.</p>
             </div>
+            {rows.length > 0 && <FirstSteps onImport={() => setLoading(true)} />}
           </aside>
         )}
       </div>

@@ -30,7 +30,7 @@ type Props = {
 /** One notice: said in a sentence, tried on real orders, changed in a form. */
 export function NoticePanel({ id, notice, version = '', audience, sent, onClose }: Props) {
   const queries = useQueryClient();
-  const { message } = App.useApp();
+  const { message, modal } = App.useApp();
   const key = id ?? `new/${notice.stage}/${notice.channels?.[0]}`;
   const [draft, setDraft] = useState(() => unsaved.get(key)?.draft ?? notice);
   const [from, setFrom] = useState(() => unsaved.get(key)?.from ?? { document: notice, version });
@@ -123,6 +123,31 @@ export function NoticePanel({ id, notice, version = '', audience, sent, onClose 
     }
   };
   const live = notice.state === 'live';
+  const pause = () => save({ ...notice, state: 'paused' }, 'Paused. No messages are sent', notice);
+  const goLive = () =>
+    save({ ...notice, state: 'live' }, 'Live. Messages are sent for what happens from now on', notice);
+  /** Asks once more where something is missing that customers would see. */
+  const setLive = async () => {
+    try {
+      const { warnings } = await api.checkGoLive(id!);
+      if (warnings.length === 0) return await goLive();
+      modal.confirm({
+        title: `Set “${notice.name}” live?`,
+        content: (
+          <ul className="plainlist">
+            {warnings.map((w) => (
+              <li key={w}>{w}.</li>
+            ))}
+          </ul>
+        ),
+        okText: 'Set live anyway',
+        cancelText: 'Not yet',
+        onOk: goLive,
+      });
+    } catch (e) {
+      message.error((e as Error).message);
+    }
+  };
   const cancel = () => {
     unsaved.delete(key);
     if (!id) {
@@ -167,16 +192,7 @@ export function NoticePanel({ id, notice, version = '', audience, sent, onClose 
             <Button type="primary" onClick={() => setEditing(true)}>
               Edit
             </Button>
-            <Button
-              loading={busy}
-              onClick={() =>
-                save(
-                  { ...notice, state: live ? 'paused' : 'live' },
-                  live ? 'Paused. No messages are sent' : 'Live. Messages are sent for what happens from now on',
-                  notice,
-                )
-              }
-            >
+            <Button loading={busy} onClick={live ? pause : setLive}>
               {live ? 'Pause' : 'Set live'}
             </Button>
             <Popconfirm

@@ -11,6 +11,7 @@ const SHOWN = [
   'answers',
   'arrivals',
   'feeds',
+  'first-steps',
   'gateways',
   'order',
   'orders',

@@ -106,6 +106,11 @@ public class BrandRepository {
                 .findFirst();
     }
 
+    /** False until somebody said who is speaking. */
+    public boolean isNamed(JdbcClient db) {
+        return !findTeamBrand(db).name().equals(NOBODY_YET.name());
+    }
+
     /** True for the team's own sender. */
     public boolean isTeamSenderVerified(JdbcClient db) {
         return isVerified(db, findTeamBrand(db));

@@ -47,6 +47,11 @@ class NoticeController {
         return service.save(id, match, body);
     }
 
+    @GetMapping("/notices/{id}/go-live")
+    PlanService.GoLive checkGoLive(@PathVariable String id) {
+        return plan.checkGoLive(id);
+    }
+
     @DeleteMapping("/notices/{id}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void delete(@PathVariable String id) {

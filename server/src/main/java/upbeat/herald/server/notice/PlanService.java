@@ -14,6 +14,7 @@ import upbeat.herald.server.brand.BrandRepository;
 import upbeat.herald.server.carrier.CarrierRepository;
 import upbeat.herald.server.notice.NoticeUsageRepository.Sent;
 import upbeat.herald.server.order.OrderRepository;
+import upbeat.herald.server.platform.web.NotFoundException;
 
 /** The place Plan as it is shown: all notices with what they sent, and whom one would reach. */
 @Service
@@ -24,6 +25,7 @@ class PlanService {
     private final CarrierRepository carriers;
     private final BrandRepository brands;
     private final ReachEstimate reach;
+    private final GoLiveCheck goLive;
     private final NoticeUsageRepository usage;
     private final OrderRepository orders;
     private final JdbcClient reader;
@@ -34,6 +36,7 @@ class PlanService {
             CarrierRepository carriers,
             BrandRepository brands,
             ReachEstimate reach,
+            GoLiveCheck goLive,
             NoticeUsageRepository usage,
             OrderRepository orders,
             JdbcClient reader,
@@ -42,6 +45,7 @@ class PlanService {
         this.carriers = carriers;
         this.brands = brands;
         this.reach = reach;
+        this.goLive = goLive;
         this.usage = usage;
         this.orders = orders;
         this.reader = reader;
@@ -81,6 +85,16 @@ class PlanService {
         NoticeBody body = NoticeBody.of(notice);
         return new NoticeView(
                 notice.id(), body.version(), body, notice.audience().describe(this::carrierName), sent);
+    }
+
+    /** @param warnings what a person should know before the notice goes live */
+    record GoLive(List<String> warnings) {}
+
+    GoLive checkGoLive(String id) {
+        Notice notice = notices.find(reader, id).orElseThrow(() -> new NotFoundException("There is no notice " + id));
+        Map<String, Sent> sent =
+                usage.countSent(reader, clock.instant().minus(MONTH)).getOrDefault(id, Map.of());
+        return new GoLive(goLive.findWarnings(notice, sent));
     }
 
     ReachEstimate.Reached estimateReach(NoticeBody body) {

@@ -144,6 +144,12 @@ public class OrderRepository {
         db.sql("delete from order_note where order_id = ?").param(row.id()).update();
     }
 
+    public boolean hasAny(JdbcClient db) {
+        return db.sql("select exists (select 1 from shop_order)")
+                .query(Boolean.class)
+                .single();
+    }
+
     /** Keys of every shop that orders came from. */
     public List<String> findShops(JdbcClient db) {
         return db.sql(SHOPS).query(String.class).list();

@@ -8,7 +8,9 @@ import upbeat.herald.server.channel.Gateway;
 import upbeat.herald.server.channel.GatewayRegistry;
 import upbeat.herald.server.channel.HandOver;
 import upbeat.herald.server.channel.OutgoingMessage;
+import upbeat.herald.server.notice.NoticeTrialRepository;
 import upbeat.herald.server.platform.random.RandomIds;
+import upbeat.herald.server.platform.signal.SignallingWriter;
 
 /**
  * Sends a wording to the person who writes it, through the same gateway and with the same content as a customer would
@@ -18,12 +20,22 @@ import upbeat.herald.server.platform.random.RandomIds;
 class TestMessageService {
     private final WordingPreviewService preview;
     private final GatewayRegistry gateways;
+    private final NoticeTrialRepository trials;
+    private final SignallingWriter writer;
     private final RandomIds ids;
     private final InstantSource clock;
 
-    TestMessageService(WordingPreviewService preview, GatewayRegistry gateways, RandomIds ids, InstantSource clock) {
+    TestMessageService(
+            WordingPreviewService preview,
+            GatewayRegistry gateways,
+            NoticeTrialRepository trials,
+            SignallingWriter writer,
+            RandomIds ids,
+            InstantSource clock) {
         this.preview = preview;
         this.gateways = gateways;
+        this.trials = trials;
+        this.writer = writer;
         this.ids = ids;
         this.clock = clock;
     }
@@ -44,7 +56,13 @@ class TestMessageService {
                 made.content(),
                 made.question(),
                 clock.instant()));
-        if (end instanceof HandOver.Accepted) return "Sent to " + address;
+        if (end instanceof HandOver.Accepted) {
+            writer.write((db, now) -> {
+                trials.save(db, notice.id(), ask.channel(), now);
+                return null;
+            });
+            return "Sent to " + address;
+        }
         if (end instanceof HandOver.Refused no) throw new HeraldException("to", no.reason());
         if (end instanceof HandOver.Later later) throw new HeraldException("to", later.reason() + ". Try again later");
         if (end instanceof HandOver.Away away)
