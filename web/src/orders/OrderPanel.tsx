@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { App, Button } from 'antd';
+import { App, Button, Popconfirm } from 'antd';
 import { useState } from 'react';
 import { api, keys, type Schemas } from '../api/client';
 import { channelLabel } from '../channels';
@@ -9,6 +9,7 @@ import { listed, money, stageWords, when } from '../words';
 import { AnswerCorrection } from './AnswerCorrection';
 import { CustomerErasure } from './CustomerErasure';
 import { Parcels } from './Parcels';
+import { useDone } from './useDone';
 
 type Props = { shop: string; number: string; now: string; choices?: Schemas['Choices']; onClose: () => void };
 
@@ -87,6 +88,7 @@ export function OrderPanel({ shop, number, now, choices, onClose }: Props) {
           >
             {view === 'next' ? 'Back to timeline' : 'Upcoming and skipped messages'}
           </Button>
+          {view === 'story' && <EndOrder order={o} />}
           {view === 'story' && (o.customer || o.shipTo?.name) && (
             <Button onClick={() => setErasing(true)}>Erase customer data</Button>
           )}
@@ -95,6 +97,29 @@ export function OrderPanel({ shop, number, now, choices, onClose }: Props) {
       {erasing && <CustomerErasure shop={shop} number={number} onClose={() => setErasing(false)} />}
     </aside>
   );
+}
+
+/** Cancels or refunds the order: the plan tells the customer, so it asks first. */
+function EndOrder({ order }: { order: Schemas['OrderView'] }) {
+  const { mark, busy } = useDone();
+  const ends = [
+    { stage: 'cancelled', label: 'Cancel order', ask: 'Cancel this order?' },
+    { stage: 'refunded', label: 'Mark as refunded', ask: 'Mark this order as refunded?' },
+  ];
+  // A refunded order is past cancelling.
+  const left = order.stage === 'refunded' ? [] : ends.filter((e) => e.stage !== order.stage);
+  return left.map((e) => (
+    <Popconfirm
+      key={e.stage}
+      title={e.ask}
+      description="Planned messages that no longer fit are withheld, and the plan’s messages for it are sent. This can’t be undone."
+      okText={e.label}
+      cancelText="Back"
+      onConfirm={() => mark([{ shop: order.shop, number: order.number }], e.stage)}
+    >
+      <Button loading={busy}>{e.label}</Button>
+    </Popconfirm>
+  ));
 }
 
 const STATE_CLASS: Record<string, string> = {

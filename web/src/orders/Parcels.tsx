@@ -3,6 +3,7 @@ import { Button, Dropdown, Input, InputNumber, Select } from 'antd';
 import { useState } from 'react';
 import { api, keys, type Schemas } from '../api/client';
 import { stageWords } from '../words';
+import { itemsLeft } from './itemsLeft';
 import { useDone } from './useDone';
 
 const MARKS = [
@@ -144,7 +145,7 @@ function ParcelForm({
   const [number, setNumber] = useState(goesOn ? '' : (parcel?.trackingNumber ?? ''));
   const [picked, setPicked] = useState<string | undefined>(goesOn ? undefined : parcel?.carrier);
   const [items, setItems] = useState<Record<string, number>>(
-    Object.fromEntries((parcel?.items ?? []).map((i) => [i.sku, i.quantity])),
+    parcel ? Object.fromEntries(parcel.items.map((i) => [i.sku, i.quantity])) : itemsLeft(order),
   );
   const { done, busy } = useDone();
   const recognised = useQuery({

@@ -30,7 +30,9 @@ export function Pennant({ view, channel, chosen, style, onOpen }: Props) {
           {channel ? view.audience : channels.map((c) => channelLabel(c)).join(', ')}
         </span>
         <span className="n">
-          <span title={`${sent} sent in the last 30 days`}>{perDay(sent)}</span>
+          <span title={`${sent} sent in the last 30 days`}>
+            {n.state === 'paused' && sent === 0 ? '' : perDay(sent)}
+          </span>
           {n.state === 'paused' ? (
             <span className="mark v">paused</span>
           ) : parts > 1 ? (

@@ -176,7 +176,7 @@ type AddProps = { stage: string; channel: string; rows: number; geometry: Geomet
 /** In the middle of an empty stop; small, at the corner of the last pennant, where something hangs already. */
 function AddButton({ stage, channel, rows, geometry, onAdd }: AddProps) {
   const at = x(geometry, stage);
-  const corner = { left: at + pennantWidth(geometry).width / 2 - 6, top: top(rows - 1) + PENNANT_HEIGHT - 22 };
+  const corner = { left: at + pennantWidth(geometry).width / 2 - 6, top: top(rows - 1) + PENNANT_HEIGHT - 24 };
   return (
     <button
       type="button"

@@ -67,7 +67,7 @@ class WordingPlaceTest extends BrowserTestCase {
         assertThat(page.getByText("Saved", new Page.GetByTextOptions().setExact(true)))
                 .isVisible();
         page.reload();
-        assertThat(text("Text").first()).containsText("Off to Hobart");
+        assertThat(text("Text").first()).containsText("Off to Lund");
         page.getByText("Plain", new Page.GetByTextOptions().setExact(true)).click();
         assertThat(page.locator(".mailview .text")).containsText("Off to Lund");
     }

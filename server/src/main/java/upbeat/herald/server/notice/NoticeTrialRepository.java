@@ -25,9 +25,9 @@ public class NoticeTrialRepository {
                 .list());
     }
 
-    /** True where any notice was tried. */
+    /** True where any notice was tried, or has spoken to customers already. */
     public boolean hasAny(JdbcClient db) {
-        return db.sql("select exists (select 1 from notice_trial)")
+        return db.sql("select exists (select 1 from notice_trial) or exists (select 1 from notice_sent)")
                 .query(Boolean.class)
                 .single();
     }
