@@ -89,6 +89,19 @@ async function download(path: string, signal: AbortSignal): Promise<Blob> {
   });
 }
 
+/** A picture as an address that holds it, or null where there is none. */
+async function picture(address: string): Promise<string | null> {
+  const response = await fetch(`/ui/pictures${query({ url: address })}`, { credentials: 'same-origin' });
+  if (response.status !== 200) return null;
+  const blob = await response.blob();
+  return new Promise((resolve, reject) => {
+    const reader = new FileReader();
+    reader.onload = () => resolve(String(reader.result));
+    reader.onerror = () => reject(reader.error);
+    reader.readAsDataURL(blob);
+  });
+}
+
 const get = <T>(path: string) => call<T>('GET', path);
 const at = (shop: string, number: string) => `${encodeURIComponent(shop)}/${encodeURIComponent(number)}`;
 const query = (params: Record<string, string | undefined>) => {
@@ -132,6 +145,7 @@ export const api = {
   revokeApiKey: (id: number) => call<void>('DELETE', `/ui/api-keys/${id}`),
   signOut: () => call<void>('DELETE', '/ui/session'),
 
+  picture,
   route: () => get<Schemas['Stop'][]>('/ui/route'),
   orders: (filter: OrderFilter, after?: string) => get<Schemas['Page']>(`/ui/orders${query({ ...filter, after })}`),
   ordersNames: (filter: OrderFilter) => get<Schemas['MatchingOrders']>(`/ui/orders-names${query(filter)}`),
@@ -308,6 +322,7 @@ export const keys = {
   session: ['session'] as const,
   route: ['route'] as const,
   firstSteps: ['first-steps'] as const,
+  picture: (address: string) => ['picture', address] as const,
   orders: (filter: OrderFilter) => ['orders', filter] as const,
   choices: ['orders-choices'] as const,
   sheet: (id: string) => ['sheet', id] as const,

@@ -57,7 +57,8 @@ public class OutboundHttp implements AutoCloseable {
         return get(address, WHOLE);
     }
 
-    Fetched get(String address, Duration whole) {
+    /** @param whole for the connections, redirects and the last byte */
+    public Fetched get(String address, Duration whole) {
         long deadline = System.nanoTime() + whole.toNanos();
         URI uri = parse(address);
         for (int i = 0; i <= MOST_REDIRECTS; i++) {
