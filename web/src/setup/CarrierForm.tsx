@@ -16,7 +16,10 @@ type Props = {
   onClose: (to?: string) => void;
 };
 
-const STAGES = PARCEL_STAGES.map((s) => ({ value: s, label: stageWords(s) }));
+const STAGES = [
+  ...PARCEL_STAGES.map((s) => ({ value: s, label: stageWords(s) })),
+  { value: 'ignore', label: 'Ignore' },
+];
 export const SCAN_SOURCES = [
   { value: 'pushed', label: 'sent to us' },
   { value: 'file', label: 'imported from files' },

@@ -7,7 +7,10 @@ import { Failed } from '../shell/Failed';
 import { stageWords, when } from '../words';
 import { useDo } from './useDo';
 
-const STAGES = PARCEL_STAGES.map((s) => ({ value: s, label: stageWords(s) }));
+const STAGES = [
+  ...PARCEL_STAGES.map((s) => ({ value: s, label: stageWords(s) })),
+  { value: 'ignore', label: 'Ignore: it says nothing new' },
+];
 
 /** Codes that no table reads: how often, of which carrier, and what they are to mean. */
 export function UnmappedCodesPage({ now }: { now: string }) {

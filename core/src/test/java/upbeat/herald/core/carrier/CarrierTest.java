@@ -21,6 +21,28 @@ class CarrierTest {
         assertThat(ScanReader.readStage(POST, null, null)).isEmpty();
     }
 
+    @Test
+    void aCodeThatIsIgnoredSaysNothingAndIsNoUnreadOne() {
+        Carrier carrier = POST.withCodes(List.of(
+                new CodeRule("EMC", null, null),
+                new CodeRule("77", null, null),
+                new CodeRule(null, "customs", null),
+                new CodeRule("78", null, Stage.DELAYED)));
+        assertThat(ScanReader.readStage(carrier, "77", "Out for delivery")).isEmpty();
+        assertThat(ScanReader.isIgnored(carrier, "77", null)).isTrue();
+        assertThat(ScanReader.isIgnored(carrier, " 77 ", null)).isTrue();
+        assertThat(ScanReader.isIgnored(carrier, "99", "Handed to CUSTOMS")).isTrue();
+        assertThat(ScanReader.isIgnored(carrier, "99", "elsewhere")).isFalse();
+        assertThat(ScanReader.isIgnored(carrier, "78", "customs"))
+                .as("the code goes first")
+                .isFalse();
+        assertThat(ScanReader.readStage(carrier, "78", "customs")).contains(Stage.DELAYED);
+        assertThat(ScanReader.isIgnored(carrier, "EMC", null))
+                .as("before the open lists")
+                .isTrue();
+        assertThat(new CodeRule("77", null, null).stageCode()).isEqualTo("ignore");
+    }
+
     /** Source: commons-validator with the weights of UPU S10 and a second implementation; see the file. */
     @TestFactory
     Stream<DynamicTest> postalNumbers() {

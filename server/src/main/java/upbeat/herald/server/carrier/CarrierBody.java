@@ -47,7 +47,7 @@ public record CarrierBody(
             @Nullable String pattern,
             @Nullable String check) {}
 
-    /** @param code or {@code contains}: the other is null */
+    /** @param code or {@code contains}: the other is null; {@code stage} {@code ignore} for one that says nothing */
     public record RuleBody(
             @Nullable String code,
             @Nullable String contains,
@@ -76,8 +76,7 @@ public record CarrierBody(
                 new CarrierBody.ReportingBody(
                         c.reporting().zone().getId(),
                         c.reporting().codes().stream()
-                                .map(r -> new RuleBody(
-                                        r.code(), r.contains(), r.stage().code()))
+                                .map(r -> new RuleBody(r.code(), r.contains(), r.stageCode()))
                                 .toList(),
                         c.reporting().scans().name().toLowerCase(Locale.ROOT),
                         c.reporting().ask() == null
@@ -178,7 +177,7 @@ public record CarrierBody(
             String code = Texts.blankToNull(r.code());
             String contains = Texts.blankToNull(r.contains());
             Stage stage = Stage.fromCode(r.stage()).orElse(null);
-            if (stage == null || stage.isOrderStage())
+            if (stage == null && !CodeRule.IGNORE.equals(r.stage()) || stage != null && stage.isOrderStage())
                 errors.add("codes[" + i + "].stage", "\"" + r.stage() + "\" isn't a stage of a parcel");
             else if ((code == null) == (contains == null))
                 errors.add("codes[" + i + "].code", "Enter either a code or a text");

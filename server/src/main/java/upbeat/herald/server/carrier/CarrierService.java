@@ -78,8 +78,7 @@ class CarrierService {
                         .map(l -> new ListView(
                                 l.name(),
                                 l.rules().stream()
-                                        .map(r -> new CarrierBody.RuleBody(
-                                                r.code(), null, r.stage().code()))
+                                        .map(r -> new CarrierBody.RuleBody(r.code(), null, r.stageCode()))
                                         .toList()))
                         .toList());
     }

@@ -98,7 +98,10 @@ public class ReportIngestService {
         if (id.isEmpty()) return ScanOutcome.DUPLICATE;
         if (parcel.isEmpty()) return ScanOutcome.UNKNOWN_PARCEL;
         parcel.get().recordScan(s.at());
-        if (stage.isEmpty()) return ScanOutcome.UNREAD_CODE;
+        if (stage.isEmpty())
+            return s.carrier() != null && ScanReader.isIgnored(s.carrier(), s.code(), s.text())
+                    ? ScanOutcome.ACCEPTED
+                    : ScanOutcome.UNREAD_CODE;
         report(open, parcel.get(), notices, new Report(id.get().toString(), stage.get(), s.at(), day), now, false);
         return ScanOutcome.ACCEPTED;
     }

@@ -3,12 +3,16 @@ package upbeat.herald.server.ingest;
 import java.time.InstantSource;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
+import java.util.function.Function;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import upbeat.herald.core.HeraldException;
 import upbeat.herald.core.carrier.Carrier;
 import upbeat.herald.core.carrier.CodeRule;
+import upbeat.herald.core.carrier.ScanReader;
 import upbeat.herald.core.journey.Stage;
 import upbeat.herald.server.carrier.CarrierRepository;
 import upbeat.herald.server.ingest.UnmappedCodeRepository.UnmappedCode;
@@ -47,7 +51,8 @@ class UnmappedCodeService {
     }
 
     /**
-     * What a code is to mean; either {@code code} or {@code contains}, words of the scan's text.
+     * What a code is to mean, a stage or {@code ignore}; either {@code code} or {@code contains}, words of the scan's
+     * text.
      *
      * @param send false where nothing is to go out for what the code brings
      */
@@ -65,7 +70,14 @@ class UnmappedCodeService {
     record MeaningEffect(int read, int messages, List<String> moved) {}
 
     List<UnmappedCode> list() {
-        return codes.find(reader);
+        Map<String, Carrier> known = carriers.findAll(reader).stream()
+                .collect(Collectors.toMap(Carrier::key, Function.identity(), (a, b) -> a));
+        return codes.find(reader).stream()
+                .filter(c -> {
+                    Carrier carrier = known.get(c.carrier());
+                    return carrier == null || !ScanReader.isIgnored(carrier, c.code(), c.text());
+                })
+                .toList();
     }
 
     /** What would move, and how many messages would go out, if a code had this meaning. */
@@ -93,9 +105,11 @@ class UnmappedCodeService {
     private Carrier withMeaning(String key, Meaning meaning) {
         Carrier carrier =
                 carriers.find(reader, key).orElseThrow(() -> new NotFoundException("There is no carrier " + key));
-        Stage stage = Stage.fromCode(meaning.stage())
-                .filter(s -> !s.isOrderStage())
-                .orElseThrow(() -> new HeraldException("stage", "Choose a stage of a parcel"));
+        Stage stage = CodeRule.IGNORE.equals(meaning.stage())
+                ? null
+                : Stage.fromCode(meaning.stage())
+                        .filter(s -> !s.isOrderStage())
+                        .orElseThrow(() -> new HeraldException("stage", "Choose a stage of a parcel"));
         if ((meaning.code() == null) == (meaning.contains() == null))
             throw new HeraldException("code", "Choose a code, or words of the text");
         List<CodeRule> rules = new ArrayList<>(carrier.reporting().codes());

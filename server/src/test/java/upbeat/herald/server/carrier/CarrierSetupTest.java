@@ -167,4 +167,42 @@ class CarrierSetupTest {
                 .path("asked")
                 .get(0);
     }
+
+    @Test
+    void aCodeThatSaysNothingIsIgnoredFromThenOn() {
+        String number = app.order("prepaid", null, null, "{}");
+        app.parcel(number, "grainbarge", "GB 777001");
+        String scan = "[{\"carrier\":\"grainbarge\",\"trackingNumber\":\"GB 777001\",\"code\":\"ZZ7\",\"at\":\"%s\"}]";
+        assertThat(app.api("POST", "/api/v1/scans", scan.formatted(app.now()))
+                        .json()
+                        .path("unreadCode")
+                        .asInt())
+                .isEqualTo(1);
+        String stage = app.read(number).path("stage").asString();
+        assertThat(person.call("POST", "/ui/unmapped-codes/grainbarge", "{\"code\":\"ZZ7\",\"stage\":\"ignore\"}")
+                        .status())
+                .isEqualTo(200);
+        assertThat(person.call("GET", "/ui/unmapped-codes", null).body()).doesNotContain("ZZ7");
+        app.advance("PT1M");
+        assertThat(app.api("POST", "/api/v1/scans", scan.formatted(app.now()))
+                        .json()
+                        .path("accepted")
+                        .asInt())
+                .as("kept, and read as nothing")
+                .isEqualTo(1);
+        assertThat(app.read(number).path("stage").asString()).isEqualTo(stage);
+        JsonNode carrier = person.call("GET", "/ui/carriers", null)
+                .json()
+                .path("carriers")
+                .valueStream()
+                .map(c -> c.path("carrier"))
+                .filter(c -> c.path("key").asString().equals("grainbarge"))
+                .findFirst()
+                .orElseThrow();
+        assertThat(carrier.path("codes").toString()).contains("\"stage\":\"ignore\"");
+        assertThat(person.call("PUT", "/ui/carriers/grainbarge", carrier.toString())
+                        .status())
+                .as("as it was shown it can be saved")
+                .isEqualTo(200);
+    }
 }
