@@ -120,6 +120,7 @@ class ScreenshotsTest {
         shot(page, "wording-sms");
         page.navigate(app.url + "/wording/is-it-yours/whatsapp?language=fr");
         page.getByText("Template with").click();
+        page.getByText("5 notices").waitFor();
         shot(page, "wording-chat");
     }
 

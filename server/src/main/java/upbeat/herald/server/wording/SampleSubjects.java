@@ -50,9 +50,13 @@ class SampleSubjects {
 
     private Carrier carrier(Variant variant) {
         List<Carrier> all = carriers.findAll(reader);
+        String wanted = variant.carrier() != null
+                ? variant.carrier()
+                : carriers.findDefaultKey(reader).orElse(null);
         return all.stream()
-                .filter(c -> variant.carrier() == null ? c.inUse() : c.key().equals(variant.carrier()))
+                .filter(c -> c.key().equals(wanted))
                 .findFirst()
+                .or(() -> all.stream().filter(Carrier::inUse).findFirst())
                 .orElse(SampleOrders.CARRIER);
     }
 
