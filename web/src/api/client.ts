@@ -158,8 +158,8 @@ export const api = {
     call<Schemas['View']>('POST', '/ui/orders-views', { name, query: filter }),
   dropView: (id: number) => call<void>('DELETE', `/ui/orders-views/${id}`),
   order: (shop: string, number: string) => get<Schemas['OrderTimelineView']>(`/ui/orders/${at(shop, number)}`),
-  verdicts: (shop: string, number: string) =>
-    get<Schemas['NoticeOutcome'][]>(`/ui/orders/${at(shop, number)}/verdicts`),
+  outcomes: (shop: string, number: string) =>
+    get<Schemas['NoticeOutcome'][]>(`/ui/orders/${at(shop, number)}/outcomes`),
   message: (id: string) => get<Schemas['ShownMessage']>(`/ui/messages/${id}`),
   answers: (shop: string, number: string) => get<Schemas['GivenAnswer'][]>(`/ui/orders/${at(shop, number)}/answers`),
   correctAnswer: (shop: string, number: string, notice: string, correction: Schemas['Correction'], version: string) =>
@@ -200,7 +200,7 @@ export const api = {
   mark: (orders: Schemas['OrderName'][], stage: string, trackingNumber?: string, confirmed = false) =>
     call<Schemas['Done']>('POST', '/ui/hand/marks', { orders, stage, trackingNumber, confirmed }),
   tag: (orders: Schemas['OrderName'][], tag: string) => call<Schemas['Done']>('POST', '/ui/hand/tags', { orders, tag }),
-  undo: (deed: number) => call<Schemas['Done']>('POST', `/ui/hand/deeds/${deed}/undo`),
+  undo: (change: number) => call<Schemas['Done']>('POST', `/ui/hand/deeds/${change}/undo`),
 
   checkSheet: (file: File, shop: string, kind: string) =>
     call<Schemas['SheetResult']>('POST', '/ui/sheets', form({ file, shop, kind })),
@@ -349,7 +349,7 @@ export const keys = {
   brandPreview: (brand: Schemas['BrandBody']) => ['brand-preview', brand] as const,
   recognise: (number: string) => ['recognise', number] as const,
   order: (shop: string, number: string) => ['order', shop, number] as const,
-  verdicts: (shop: string, number: string) => ['verdicts', shop, number] as const,
+  outcomes: (shop: string, number: string) => ['outcomes', shop, number] as const,
   message: (id: string) => ['message', id] as const,
   plan: ['plan'] as const,
   reach: (notice: Schemas['NoticeBody']) => ['reach', notice] as const,

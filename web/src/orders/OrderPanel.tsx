@@ -71,7 +71,7 @@ export function OrderPanel({ shop, number, now, choices, onClose }: Props) {
       {message ? (
         <Message id={message} onBack={() => setMessage(undefined)} />
       ) : view === 'next' ? (
-        <Verdicts shop={shop} number={number} />
+        <Outcomes shop={shop} number={number} />
       ) : (
         <ol className="story">
           {order.data.story.map((e, i) => (
@@ -250,23 +250,23 @@ function Message({ id, onBack }: { id: string; onBack: () => void }) {
   );
 }
 
-const VERDICT_MARK: Record<string, [string, string]> = {
+const OUTCOME_MARK: Record<string, [string, string]> = {
   said: ['ok', 'sent'],
   planned: ['gold', 'planned'],
   will: ['v', 'upcoming'],
   not: ['bad', 'skipped'],
 };
 
-function Verdicts({ shop, number }: { shop: string; number: string }) {
-  const verdicts = useQuery({ queryKey: keys.verdicts(shop, number), queryFn: () => api.verdicts(shop, number) });
-  if (verdicts.isError) return <Failed error={verdicts.error} again={() => verdicts.refetch()} />;
+function Outcomes({ shop, number }: { shop: string; number: string }) {
+  const outcomes = useQuery({ queryKey: keys.outcomes(shop, number), queryFn: () => api.outcomes(shop, number) });
+  if (outcomes.isError) return <Failed error={outcomes.error} again={() => outcomes.refetch()} />;
   return (
     <div>
-      {verdicts.data?.map((v) => (
+      {outcomes.data?.map((v) => (
         <div key={v.notice} className="box">
           <div className="flex spread">
             <b>{v.name}</b>
-            <span className={`mark ${VERDICT_MARK[v.verdict][0]}`}>{VERDICT_MARK[v.verdict][1]}</span>
+            <span className={`mark ${OUTCOME_MARK[v.outcome][0]}`}>{OUTCOME_MARK[v.outcome][1]}</span>
           </div>
           <span className="soft">
             {stageWords(v.stage)}

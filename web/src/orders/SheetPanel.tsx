@@ -7,7 +7,9 @@ import { ScanFile } from './ScanFile';
 import { StatusWords } from './StatusWords';
 import { matchOf, withHeading } from './sheetMatch';
 
-const VERDICT: Record<string, string> = { new: 'ok', changed: 'gold', unchanged: 'v', skipped: 'v', refused: 'bad' };
+const OUTCOME: Record<string, string> = { new: 'ok', changed: 'gold', unchanged: 'v', 'left out': 'v', refused: 'bad' };
+/** The server keeps another word for rows that weren’t wanted. */
+const outcomeWords = (outcome: string) => (outcome === 'left out' ? 'skipped' : outcome);
 const KINDS = [
   { value: 'orders', label: 'Orders' },
   { value: 'tracking', label: 'Tracking numbers' },
@@ -212,7 +214,8 @@ export function SheetPanel({ onClose }: { onClose: () => void }) {
                     <td className="mono">{r.order ?? '–'}</td>
                     <td>{r.name ?? '–'}</td>
                     <td>
-                      <span className={`mark ${VERDICT[r.verdict]}`}>{r.verdict}</span> {r.reason ?? r.what.join(', ')}
+                      <span className={`mark ${OUTCOME[r.outcome]}`}>{outcomeWords(r.outcome)}</span>{' '}
+                      {r.reason ?? r.what.join(', ')}
                     </td>
                   </tr>
                 ))}

@@ -4,7 +4,7 @@ import { inParts, PART } from './inParts';
 const orders = (n: number) => Array.from({ length: n }, (_, i) => i);
 let change = 0;
 const work = async (part: number[]) => ({
-  deed: ++change,
+  changeId: ++change,
   what: `${part.length} orders marked as packed`,
   done: part.length,
   messages: 1,

@@ -42,7 +42,7 @@ export async function inParts<T>(
       total.messages += d.messages;
       total.refused.push(...d.refused);
       total.askedToCancel.push(...d.askedToCancel);
-      if (d.deed != null) total.changes.unshift(d.deed);
+      if (d.changeId != null) total.changes.unshift(d.changeId);
     } catch (e) {
       if (at === 0) throw e;
       total.failure = e as Error;

@@ -1,4 +1,7 @@
-/** Pictures that a mail names elsewhere, and the mail with others in their place. Pure, so that it can be tested alone. */
+/**
+ * Pictures that a mail names elsewhere, and the mail with others in their place. Pure, so that it can be tested without
+ * a screen.
+ */
 
 /** More than a mail has that anybody reads. */
 const MOST = 40;

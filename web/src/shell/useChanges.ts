@@ -24,7 +24,7 @@ const SHOWN = [
   'shops',
   'stop-counts',
   'unmapped',
-  'verdicts',
+  'outcomes',
   'wordings',
 ];
 

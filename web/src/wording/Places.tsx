@@ -26,7 +26,7 @@ export function Places({ view, plan, languages }: Props) {
   const variants = view.places.filter((p) => p.language === view.language).map((p) => p.variant);
   const choices = [...variants, ...(variants.some((v) => sameVariant(v, view.variant)) ? [] : [view.variant])];
   if (!choices.some(everyone)) choices.unshift({});
-  const missing = view.lacking.filter((l) => !there.includes(l.language));
+  const missing = view.missingLanguages.filter((l) => !there.includes(l.language));
   const more = [...new Set([...missing.map((l) => l.language), ...languages])].filter(
     (l) => !shown.some((s) => s.split('-')[0] === l),
   );

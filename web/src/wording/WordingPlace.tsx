@@ -147,12 +147,12 @@ function NoticeLines({
             <span className={`mark ${c.approval === 'refused' ? 'bad' : 'gold'}`}>
               {c.approval === 'refused' ? 'rejected' : 'in review'}
             </span>
-          ) : c.lacking.length > 0 ? (
+          ) : c.missingLanguages.length > 0 ? (
             <span
               className="mark gold"
-              title={`Recent customers also speak ${c.lacking.map((l) => languageWords(l.language)).join(', ')}`}
+              title={`Recent customers also speak ${c.missingLanguages.map((l) => languageWords(l.language)).join(', ')}`}
             >
-              {counted(c.lacking.length, 'language')} missing
+              {counted(c.missingLanguages.length, 'language')} missing
             </span>
           ) : null}
         </Link>

@@ -44,7 +44,7 @@ const view = (more: Partial<Schemas['WordingView']> = {}): Schemas['WordingView'
   variant: {},
   version: '1',
   places: [place('en'), place('de', {}, { faults: 2 })],
-  lacking: [],
+  missingLanguages: [],
   buttons: [],
   fields: [],
   ...more,
@@ -68,7 +68,7 @@ it('says which languages the customers have and the wording has not', () => {
   show(
     <Places
       view={view({
-        lacking: [
+        missingLanguages: [
           { language: 'nl', orders: 41 },
           { language: 'de', orders: 3 },
         ],

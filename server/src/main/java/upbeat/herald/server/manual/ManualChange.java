@@ -11,18 +11,18 @@ final class ManualChange {
     private ManualChange() {}
 
     /**
-     * @param deed id to undo it by; {@code done} how many orders; {@code refused} why others were not
+     * @param changeId to undo it by; {@code done} how many orders; {@code refused} why others were not
      * @param askedToCancel numbers of orders left alone because their customers asked to cancel them
      */
     record Done(
-            @Nullable Long deed,
+            @Nullable Long changeId,
             String what,
             int done,
             int messages,
             List<String> refused,
             List<String> askedToCancel) {
-        Done(@Nullable Long deed, String what, int done, int messages, List<String> refused) {
-            this(deed, what, done, messages, refused, List.of());
+        Done(@Nullable Long changeId, String what, int done, int messages, List<String> refused) {
+            this(changeId, what, done, messages, refused, List.of());
         }
     }
 }

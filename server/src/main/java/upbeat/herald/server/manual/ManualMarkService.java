@@ -113,8 +113,8 @@ class ManualMarkService {
                 if (any) marked++;
             }
             String what = marked + (marked == 1 ? " order" : " orders") + " marked as " + stage.label();
-            Long deed = steps.isEmpty() ? null : Long.valueOf(changes.insert(db, who.getName(), what, steps, now));
-            return new Done(deed, what, marked, planned, refused, askedToCancel);
+            Long changeId = steps.isEmpty() ? null : Long.valueOf(changes.insert(db, who.getName(), what, steps, now));
+            return new Done(changeId, what, marked, planned, refused, askedToCancel);
         });
         return done;
     }

@@ -49,12 +49,12 @@ class UndoService {
     /** Undoes a change; refused as a whole where a message went out for any part of it. */
     Done undo(long id) {
         Done done = writer.write((db, now) -> {
-            ManualChangeRepository.Recorded deed =
+            ManualChangeRepository.Recorded change =
                     changes.find(db, id).orElseThrow(() -> new NotFoundException("There is nothing to undo"));
             if (!changes.markUndone(db, id, now)) throw new HeraldException("id", "This was already undone");
             int planned = 0;
-            for (ManualChangeRepository.Step step : deed.steps()) planned += back(db, step, now);
-            return new Done(null, "Undone: " + deed.what(), deed.steps().size(), planned, List.of());
+            for (ManualChangeRepository.Step step : change.steps()) planned += back(db, step, now);
+            return new Done(null, "Undone: " + change.what(), change.steps().size(), planned, List.of());
         });
         return done;
     }

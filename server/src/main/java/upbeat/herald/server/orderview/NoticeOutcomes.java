@@ -49,7 +49,7 @@ public class NoticeOutcomes {
     }
 
     /**
-     * @param verdict {@code said}, {@code planned}, {@code will} (once the stage is reached), or {@code not}
+     * @param outcome {@code said}, {@code planned}, {@code will} (once the stage is reached), or {@code not}
      * @param channels words of those it took or would take
      * @param why the reason of a no, or when it would go; null where there is nothing to add
      */
@@ -57,7 +57,7 @@ public class NoticeOutcomes {
             String notice,
             String name,
             String stage,
-            String verdict,
+            String outcome,
             List<String> channels,
             @Nullable String why) {}
 
@@ -90,18 +90,18 @@ public class NoticeOutcomes {
                 .map(m -> m.recipient().channel().label())
                 .distinct()
                 .toList();
-        if (!out.isEmpty()) return verdict(notice, "said", out, null);
+        if (!out.isEmpty()) return outcome(notice, "said", out, null);
         Optional<MessageRow> open = mine.stream()
                 .filter(m -> m.state().status().code().matches("planned|waiting|sending|unsure"))
                 .findFirst();
         if (open.isPresent())
-            return verdict(
+            return outcome(
                     notice,
                     "planned",
                     List.of(open.get().recipient().channel().label()),
                     open.get().state().reason());
         if (!mine.isEmpty())
-            return verdict(
+            return outcome(
                     notice, "not", List.of(), mine.get(mine.size() - 1).state().reason());
         Optional<StageVisitRepository.Reached> visit = known.visits().stream()
                 .filter(v -> v.visit().stage() == notice.timing().stage())
@@ -124,7 +124,7 @@ public class NoticeOutcomes {
         Stage stage = notice.timing().stage();
         ParcelRow parcel = stage.isOrderStage() || known.parcels().isEmpty() ? null : nextToReach(known, stage);
         if (parcel != null && !canReach(known, parcel, stage))
-            return verdict(
+            return outcome(
                     notice,
                     "not",
                     List.of(),
@@ -173,23 +173,23 @@ public class NoticeOutcomes {
                 .toList();
         if (!channels.isEmpty())
             return whyNotAlready == null
-                    ? verdict(
+                    ? outcome(
                             notice,
                             "will",
                             channels,
                             "when " + notice.timing().stage().label())
-                    : verdict(notice, "not", List.of(), whyNotAlready);
+                    : outcome(notice, "not", List.of(), whyNotAlready);
         String why = decision.notSent().stream()
                 .filter(n -> n.notice().id().equals(notice.id()))
                 .map(n -> n.reason().text())
                 .distinct()
                 .reduce((a, b) -> a + ". " + b)
                 .orElse(null);
-        return verdict(notice, "not", List.of(), why);
+        return outcome(notice, "not", List.of(), why);
     }
 
-    private static NoticeOutcome verdict(Notice notice, String verdict, List<String> channels, @Nullable String why) {
+    private static NoticeOutcome outcome(Notice notice, String outcome, List<String> channels, @Nullable String why) {
         return new NoticeOutcome(
-                notice.id(), notice.name(), notice.timing().stage().code(), verdict, channels, why);
+                notice.id(), notice.name(), notice.timing().stage().code(), outcome, channels, why);
     }
 }

@@ -24,7 +24,7 @@ class OrderDetailController {
         return service.get(shop, number);
     }
 
-    @GetMapping("/orders/{shop}/{number}/verdicts")
+    @GetMapping("/orders/{shop}/{number}/outcomes")
     List<NoticeOutcomes.NoticeOutcome> noticeOutcomes(@PathVariable String shop, @PathVariable String number) {
         return service.noticeOutcomes(shop, number);
     }

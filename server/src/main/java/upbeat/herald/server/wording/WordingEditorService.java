@@ -59,7 +59,7 @@ class WordingEditorService {
     /**
      * @param version of what this place says itself
      * @param places every language and variant this channel has words for
-     * @param lacking languages of the last orders' customers that have none, most asked for first
+     * @param missingLanguages languages of the last orders' customers that have none, most asked for first
      * @param approval of the chat network, or null for other channels
      */
     record WordingView(
@@ -68,7 +68,7 @@ class WordingEditorService {
             @JsonUnwrapped Texts texts,
             String version,
             List<Place> places,
-            List<MissingLanguages.Language> lacking,
+            List<MissingLanguages.Language> missingLanguages,
             List<Question.Button> buttons,
             @Nullable Approval approval,
             List<FieldUsage.Use> fields) {}

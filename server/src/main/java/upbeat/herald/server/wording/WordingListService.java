@@ -43,7 +43,7 @@ class WordingListService {
 
     /**
      * @param languages those it has; {@code variants} how many wordings are for some customers only
-     * @param lacking languages of customers that it has not; {@code faults} in all of them
+     * @param missingLanguages languages of customers that it has not; {@code faults} in all of them
      * @param approval for chat: {@code refused} where one is, else {@code pending} where one is not approved yet, else
      *     {@code approved}
      */
@@ -51,7 +51,7 @@ class WordingListService {
             String channel,
             List<String> languages,
             int variants,
-            List<MissingLanguages.Language> lacking,
+            List<MissingLanguages.Language> missingLanguages,
             int faults,
             @Nullable String approval) {}
 

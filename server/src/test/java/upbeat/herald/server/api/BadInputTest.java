@@ -106,7 +106,7 @@ class BadInputTest {
         assertThat(dry.json().path("readAs").asString()).isEqualTo("UTF-8 with semicolons");
         assertThat(counts(dry.json())).isEqualTo("new 1, unchanged 1, refused 7");
         assertThat(dry.json().path("rows"))
-                .filteredOn(r -> r.path("verdict").asString().equals("refused"))
+                .filteredOn(r -> r.path("outcome").asString().equals("refused"))
                 .allSatisfy(r -> assertThat(r.path("reason").asString()).isNotBlank());
         assertThat(app.api("GET", "/api/v1/orders/kites/S-1", null).status())
                 .as("a rehearsal keeps nothing")

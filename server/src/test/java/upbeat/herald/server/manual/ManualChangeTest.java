@@ -25,7 +25,7 @@ class ManualChangeTest {
     }
 
     private RunningApp.Answer undo(JsonNode done) {
-        return person.call("POST", "/ui/hand/deeds/" + done.path("deed").asLong() + "/undo", "");
+        return person.call("POST", "/ui/hand/deeds/" + done.path("changeId").asLong() + "/undo", "");
     }
 
     private RunningApp.Answer parcel(String number, String carrier, String tracking) {

@@ -87,7 +87,7 @@ class OncePerOrderTest extends OwnAppTestCase {
         assertThat(said(number, "all-of-it"))
                 .as("one item isn't in a parcel yet")
                 .isEmpty();
-        assertThat(person.call("GET", "/ui/orders/kites/" + number + "/verdicts", null)
+        assertThat(person.call("GET", "/ui/orders/kites/" + number + "/outcomes", null)
                         .body())
                 .contains("Sent when every parcel of the order is dispatched");
         parcel(number, "HOP 3000 0002 1", "B");

@@ -12,7 +12,7 @@ class NoticeOutcomesTest extends OwnAppTestCase {
     private final RunningApp.Person person = app.signedIn();
 
     private JsonNode outcome(String number, String notice) {
-        for (JsonNode o : person.call("GET", "/ui/orders/kites/" + number + "/verdicts", null)
+        for (JsonNode o : person.call("GET", "/ui/orders/kites/" + number + "/outcomes", null)
                 .json()) if (o.path("notice").asString().equals(notice)) return o;
         throw new AssertionError("nothing about " + notice);
     }
@@ -34,11 +34,11 @@ class NoticeOutcomesTest extends OwnAppTestCase {
         String number = app.order("prepaid", "ahead@customer.example", null, "{}");
         app.parcel(number, "hopgate", "HOP 0801 0000 7");
         app.scan("hopgate", "HOP 0801 0000 7", "20", app.now().minusSeconds(600));
-        assertThat(outcome(number, delayed).path("verdict").asString())
+        assertThat(outcome(number, delayed).path("outcome").asString())
                 .as(outcome(number, delayed).toString())
                 .isEqualTo("will");
         app.scan("hopgate", "HOP 0801 0000 7", "60", app.now().minusSeconds(60));
-        assertThat(outcome(number, delayed).path("verdict").asString()).isIn("planned", "said");
+        assertThat(outcome(number, delayed).path("outcome").asString()).isIn("planned", "said");
     }
 
     @Test
@@ -48,9 +48,9 @@ class NoticeOutcomesTest extends OwnAppTestCase {
         String number = app.order("prepaid", "arrived@customer.example", null, "{}");
         app.parcel(number, "hopgate", "HOP 0802 0000 6");
         app.scan("hopgate", "HOP 0802 0000 6", "50", app.now().minusSeconds(60));
-        assertThat(outcome(number, attempted).path("verdict").asString()).isEqualTo("not");
+        assertThat(outcome(number, attempted).path("outcome").asString()).isEqualTo("not");
         assertThat(outcome(number, attempted).path("why").asString()).contains("already delivered");
-        assertThat(outcome(number, returning).path("verdict").asString()).isEqualTo("will");
+        assertThat(outcome(number, returning).path("outcome").asString()).isEqualTo("will");
     }
 
     @Test
@@ -60,6 +60,6 @@ class NoticeOutcomesTest extends OwnAppTestCase {
         app.parcel(number, "hopgate", "HOP 0803 0000 5");
         app.parcel(number, "hopgate", "HOP 0804 0000 4");
         app.scan("hopgate", "HOP 0803 0000 5", "50", app.now().minusSeconds(60));
-        assertThat(outcome(number, collection).path("verdict").asString()).isEqualTo("will");
+        assertThat(outcome(number, collection).path("outcome").asString()).isEqualTo("will");
     }
 }

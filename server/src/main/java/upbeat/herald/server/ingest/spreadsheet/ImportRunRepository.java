@@ -157,7 +157,7 @@ class ImportRunRepository {
                 .params(
                         id,
                         r.line(),
-                        r.verdict(),
+                        r.outcome(),
                         r.order(),
                         r.name(),
                         Json.write(r.what()),
@@ -223,7 +223,7 @@ class ImportRunRepository {
         void add(SpreadsheetImport.RowOutcome r) {
             handled++;
             messages += r.messages();
-            switch (r.verdict()) {
+            switch (r.outcome()) {
                 case "new" -> created++;
                 case "changed" -> changed++;
                 case "refused" -> refused++;

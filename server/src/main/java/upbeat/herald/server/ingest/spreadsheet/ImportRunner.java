@@ -237,7 +237,7 @@ class ImportRunner implements InitializingBean, DisposableBean {
                 writer.write(db -> {
                     int n = upTo;
                     for (SpreadsheetImport.RowOutcome o : outcomes) {
-                        boolean refused = o.verdict().equals("refused");
+                        boolean refused = o.outcome().equals("refused");
                         if (!keep && (refused || n++ < SHOWN))
                             runs.insertRow(db, id, o, refused && !isOf(erased, o) ? cells.get(o.line()) : null);
                     }
@@ -267,7 +267,7 @@ class ImportRunner implements InitializingBean, DisposableBean {
         List<SpreadsheetImport.RowOutcome> outcomes =
                 withoutNames(take.importAll(db, job, part, clock.instant()), erased);
         for (SpreadsheetImport.RowOutcome o : outcomes) {
-            boolean refused = o.verdict().equals("refused");
+            boolean refused = o.outcome().equals("refused");
             if (o.line() <= SHOWN || refused)
                 runs.insertRow(db, id, o, refused && !isOf(erased, o) ? cells.get(o.line()) : null);
         }

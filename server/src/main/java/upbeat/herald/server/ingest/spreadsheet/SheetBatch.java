@@ -206,7 +206,7 @@ class SheetBatch {
         }
         if (result.isMarked() && entry.stage() != null)
             what.add("marked as " + entry.stage().label());
-        String verdict = entry.known() == null ? "new" : what.isEmpty() ? "unchanged" : "changed";
+        String outcome = entry.known() == null ? "new" : what.isEmpty() ? "unchanged" : "changed";
         for (int i = 0; i < plain.rows().size(); i++) {
             boolean isFirst = i == 0;
             outcomes.add(new RowOutcome(
@@ -215,7 +215,7 @@ class SheetBatch {
                     entry.order().customer() == null
                             ? null
                             : entry.order().customer().name(),
-                    isFirst ? verdict : "unchanged",
+                    isFirst ? outcome : "unchanged",
                     isFirst ? what : List.of(),
                     null,
                     isFirst ? result.messages() : 0));

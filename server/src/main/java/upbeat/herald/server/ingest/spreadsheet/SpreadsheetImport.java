@@ -66,19 +66,19 @@ class SpreadsheetImport {
     record Job(String shop, String kind, @Nullable String only, int onlyAt, StatusWords statuses) {}
 
     /**
-     * @param verdict {@code new}, {@code changed}, {@code unchanged}, {@code left out} or {@code refused}; {@code what}
+     * @param outcome {@code new}, {@code changed}, {@code unchanged}, {@code left out} or {@code refused}; {@code what}
      *     is done, in words; {@code reason} of a refusal
      */
     record RowOutcome(
             long line,
             @Nullable String order,
             @Nullable String name,
-            String verdict,
+            String outcome,
             List<String> what,
             @Nullable String reason,
             int messages) {
         RowOutcome withoutName() {
-            return new RowOutcome(line, order, null, verdict, what, reason, messages);
+            return new RowOutcome(line, order, null, outcome, what, reason, messages);
         }
     }
 
@@ -236,12 +236,12 @@ class SpreadsheetImport {
             if (ended.change() == Ingested.Change.CHANGED) what.add(stage.label());
             messages += ended.messages();
         }
-        String verdict = taken.change() == Ingested.Change.NEW ? "new" : what.isEmpty() ? "unchanged" : "changed";
+        String outcome = taken.change() == Ingested.Change.NEW ? "new" : what.isEmpty() ? "unchanged" : "changed";
         return new RowOutcome(
                 row.line(),
                 order.number(),
                 order.customer() == null ? null : order.customer().name(),
-                verdict,
+                outcome,
                 what,
                 null,
                 messages);

@@ -100,14 +100,14 @@ class WebhookService {
                             plain.getBytes(StandardCharsets.UTF_8), headerSecret.getBytes(StandardCharsets.UTF_8))
                     ? null
                     : "X-Shop-Secret isn't this shop's secret";
-        WebhookSignature.Verification verdict = WebhookSignature.verify(
+        WebhookSignature.Verification verification = WebhookSignature.verify(
                 signingSecret,
                 headers.getFirst("webhook-id"),
                 headers.getFirst("webhook-timestamp"),
                 headers.getFirst("webhook-signature"),
                 body,
                 wallClock.instant());
-        return verdict == WebhookSignature.Verification.GOOD ? null : verdict.label();
+        return verification == WebhookSignature.Verification.GOOD ? null : verification.label();
     }
 
     private static ResponseEntity<ProblemDetail> problem(HttpStatus status, String detail) {
