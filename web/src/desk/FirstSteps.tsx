@@ -20,7 +20,7 @@ const WORDS: Record<Step, { title: string; why: string; to: string; go: string }
     go: 'Add a carrier',
   },
   SENDER: {
-    title: 'Say who is speaking',
+    title: 'Enter the sender',
     why: 'Name, verified sender address, and the postal address below every mail.',
     to: '/setup/brand',
     go: 'Set the sender',
@@ -33,19 +33,19 @@ const WORDS: Record<Step, { title: string; why: string; to: string; go: string }
   },
   NOTICE: {
     title: 'Make the first notice',
-    why: 'Choose a stop on the route and press +. Its text is there to begin with.',
+    why: 'Choose a stop on the route and press +. A starter text is included.',
     to: '/plan',
     go: 'Make a notice',
   },
   TRIAL: {
     title: 'Send yourself a test',
-    why: 'Read it as a customer would, with a sample order if there is none yet.',
+    why: 'See it as a customer would. A sample order is used if there are none yet.',
     to: '/wording',
     go: 'Send a test',
   },
   LIVE: {
     title: 'Set it live',
-    why: 'Only what happens from then on is told to customers.',
+    why: 'Messages are sent only for what happens from then on.',
     to: '/plan',
     go: 'Set it live',
   },

@@ -263,7 +263,7 @@ function Columns({
       )}
       {joined.map((its) => (
         <div key={its[0]} className="soft">
-          {its.join(' + ')} are read as one.
+          {its.join(' + ')} are combined.
         </div>
       ))}
       {open && (

@@ -4,8 +4,8 @@ import { api, keys } from '../api/client';
 import { externalPictures, withPictures } from './mailPictures';
 
 /**
- * Shows a mail's HTML shut off from the page: no scripts, no forms, links open outside. Pictures of the shop are fetched
- * by the server, since the frame loads nothing from elsewhere.
+ * Shows a mail's HTML shut off from the page: no scripts, no forms, links open outside. Pictures of the shop are
+ * fetched by the server, since the frame loads nothing from elsewhere.
  */
 export function MailFrame({ html, title }: { html: string; title: string }) {
   const addresses = useMemo(() => externalPictures(html, window.location.origin), [html]);

@@ -98,7 +98,7 @@ class LongListTest extends BrowserTestCase {
                 .getBytes(StandardCharsets.UTF_8);
         panel.getByLabel("Shop").fill("words");
         panel.getByLabel("File to import").setInputFiles(new FilePayload("words.csv", "text/csv", sheet));
-        assertThat(panel).containsText("First name + Last name are read as one");
+        assertThat(panel).containsText("First name + Last name are combined");
         assertThat(panel).containsText("1 without a meaning");
         panel.getByLabel("Treat Angekommen im Lager as").click();
         page.locator(".ant-select-dropdown:visible .ant-select-item-option-content")

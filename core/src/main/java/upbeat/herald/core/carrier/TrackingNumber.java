@@ -65,8 +65,8 @@ public final class TrackingNumber {
                         .filter(c -> c.carrier() != null)
                         .findFirst();
         if (own.isEmpty())
-            return Optional.of("The tracking number " + number.strip() + " doesn't look like one of " + carrier.name()
-                    + ". Check the number and the carrier");
+            return Optional.of("The tracking number " + number.strip() + " doesn't look like a number of "
+                    + carrier.name() + ". Check the number and the carrier");
         return own.filter(c -> !c.valid())
                 .map(c -> "The tracking number " + number.strip() + " may be mistyped: " + c.reason());
     }

@@ -69,6 +69,21 @@ public enum SheetColumn {
         return Arrays.stream(values()).filter(c -> c.headings.contains(plain)).findFirst();
     }
 
+    /**
+     * How it is remembered that a heading is this column: its code, or the code and a place where only several headings
+     * together are. Two headings that were each the whole column in files of their own are so never joined.
+     *
+     * @param place of the heading among {@code of}, from 0
+     */
+    public String remember(int place, int of) {
+        return of == 1 ? code : code + '/' + (char) ('a' + place);
+    }
+
+    /** True where a heading is remembered as a part of this column. */
+    boolean isPart(@Nullable String remembered) {
+        return remembered != null && remembered.startsWith(code + '/');
+    }
+
     /** What stands between the cells of columns that are read as one. */
     String separator() {
         return this == TAGS ? ", " : " ";

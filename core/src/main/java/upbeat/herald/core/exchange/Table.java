@@ -1,12 +1,14 @@
 package upbeat.herald.core.exchange;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.EnumMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import upbeat.herald.core.HeraldException;
 import upbeat.herald.core.Texts;
 
@@ -52,17 +54,25 @@ public record Table(String readAs, List<String> headings, List<Line> lines) {
 
     /**
      * The columns by their headings: what a person said before goes before what headings usually mean. Several headings
-     * may make one column, whose cells are then read as one. @param remembered plain heading to column code; empty text
-     * for one to leave alone
+     * may make one column, whose cells are then read as one.
+     *
+     * @param remembered plain heading to what {@link SheetColumn#remember} says of it; empty text for one to leave
+     *     alone
      */
     public Map<SheetColumn, List<Integer>> match(Map<String, String> remembered) {
         List<String> plain = headings.stream().map(SheetColumn::normalize).toList();
         Map<SheetColumn, List<Integer>> match = new EnumMap<>(SheetColumn.class);
         for (int i = 0; i < plain.size(); i++) {
             Integer at = i;
-            SheetColumn.fromCode(remembered.get(plain.get(i)))
-                    .ifPresent(c ->
-                            match.computeIfAbsent(c, k -> new ArrayList<>()).add(at));
+            SheetColumn.fromCode(remembered.get(plain.get(i))).ifPresent(c -> match.putIfAbsent(c, List.of(at)));
+        }
+        for (SheetColumn column : SheetColumn.values()) {
+            List<Integer> joined = IntStream.range(0, plain.size())
+                    .boxed()
+                    .filter(i -> column.isPart(remembered.get(plain.get(i))))
+                    .sorted(Comparator.comparing(i -> remembered.get(plain.get(i))))
+                    .toList();
+            if (joined.size() > 1) match.putIfAbsent(column, joined);
         }
         List<String> open =
                 plain.stream().map(h -> remembered.containsKey(h) ? "" : h).toList();

@@ -198,7 +198,7 @@ class MappingTest {
         assertThat(read(Map.of("number", at("$.n"), "placedAt", pointer), "{\"n\":\"1\",\"v\":\"soon\"}")
                         .notes())
                 .singleElement(InstanceOfAssertFactories.STRING)
-                .contains("\"soon\" isn't a date in any of these formats", "dd/MM/yyyy UTC", "taken without it");
+                .contains("\"soon\" isn't a date in any of these formats", "dd/MM/yyyy UTC", "saved without it");
     }
 
     @Test
@@ -215,8 +215,8 @@ class MappingTest {
                 .doesNotContainKey("total");
         assertThat(read.notes())
                 .containsExactlyInAnyOrder(
-                        "Total: \"free\" isn't an amount. The order was taken without it",
-                        "Customer phone: \"n/a\" isn't a valid phone number. The order was taken without it");
+                        "Total: \"free\" isn't an amount. The order was saved without it",
+                        "Customer phone: \"n/a\" isn't a valid phone number. The order was saved without it");
         assertThat(read(Map.of("number", at("$.x")), "{}").faults())
                 .as("but for its number")
                 .isNotEmpty();

@@ -101,8 +101,16 @@ class TableTest {
         assertThat(both.match(Map.of("last name", "", "first name", "name")))
                 .as("what a person said goes first")
                 .containsEntry(SheetColumn.NAME, List.of(1));
+        assertThat(both.match(Map.of(
+                        "first name", SheetColumn.NAME.remember(1, 2), "last name", SheetColumn.NAME.remember(0, 2))))
+                .as("in the order in which they were joined")
+                .containsEntry(SheetColumn.NAME, List.of(2, 1));
         assertThat(both.match(Map.of("first name", "name", "last name", "name")))
-                .containsEntry(SheetColumn.NAME, List.of(1, 2));
+                .as("each was the whole in a file of its own: they are not joined")
+                .containsEntry(SheetColumn.NAME, List.of(1));
+        assertThat(both.match(Map.of("first name", SheetColumn.NAME.remember(0, 2))))
+                .as("half of a join is nothing")
+                .doesNotContainKey(SheetColumn.NAME);
     }
 
     @Test

@@ -165,7 +165,7 @@ public record Mapping(
 
     /** How it is said that an order was taken without a value. */
     public static String leftOut(String label, String message) {
-        return label + ": " + message + ". The order was taken without it";
+        return label + ": " + message + ". The order was saved without it";
     }
 
     private @Nullable Stage stage(@Nullable String word, List<String> notes) {

@@ -152,7 +152,8 @@ class SpreadsheetService {
                 Integer at = i;
                 String code = match.entrySet().stream()
                         .filter(e -> e.getValue().contains(at))
-                        .map(e -> e.getKey().code())
+                        .map(e -> e.getKey()
+                                .remember(e.getValue().indexOf(at), e.getValue().size()))
                         .findFirst()
                         .orElse("");
                 if (!table.headings().get(i).isBlank())

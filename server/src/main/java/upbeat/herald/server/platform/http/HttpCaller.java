@@ -10,9 +10,8 @@ import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
-import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
-import java.util.concurrent.ScheduledExecutorService;
+import java.util.concurrent.ScheduledThreadPoolExecutor;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
 import org.apache.hc.client5.http.DnsResolver;
@@ -33,11 +32,16 @@ import org.apache.hc.core5.util.Timeout;
  */
 public final class HttpCaller implements AutoCloseable {
     private static final int CONNECTIONS = 16;
-    private static final ScheduledExecutorService DEADLINES = Executors.newSingleThreadScheduledExecutor(work -> {
+    private static final ScheduledThreadPoolExecutor DEADLINES = new ScheduledThreadPoolExecutor(1, work -> {
         Thread thread = new Thread(work, "http-deadlines");
         thread.setDaemon(true);
         return thread;
     });
+
+    static {
+        // A call that ended is not kept until its time would have been up.
+        DEADLINES.setRemoveOnCancelPolicy(true);
+    }
 
     private final CloseableHttpClient client;
 

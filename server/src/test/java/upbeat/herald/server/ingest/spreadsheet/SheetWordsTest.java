@@ -127,7 +127,7 @@ class SheetWordsTest extends OwnAppTestCase {
         app.put("NF-1", "prepaid", null, null, "{}");
         JsonNode sheet = upload("tracking", "kites", "order,tracking number\nNF-1,ZZ-99-TOP\n");
         assertThat(sheet.path("rows").get(0).path("what").toString())
-                .contains("please check", "ZZ-99-TOP doesn't look like one of");
+                .contains("please check", "ZZ-99-TOP doesn't look like a number of");
     }
 
     @Test

@@ -250,7 +250,7 @@ class ShopWebhookTest {
         assertThat(order.path("customer").path("phone").isNull()).isTrue();
         assertThat(order.path("items").get(0).path("quantity").asInt()).isEqualTo(1);
         assertThat(order.path("parcels").size()).as("and its parcel").isEqualTo(1);
-        assertThat(order.path("notes").toString()).contains("n/a", "taken without it");
+        assertThat(order.path("notes").toString()).contains("n/a", "saved without it");
 
         assertThat(signed(shop, "l2", 0, bad.replace("\"order_no\":\"L-1\"", "\"order_no\":\"\""))
                         .json()
