@@ -1,7 +1,6 @@
 package upbeat.herald.server.delivery;
 
 import java.time.Duration;
-import java.time.InstantSource;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -13,13 +12,10 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.context.SmartLifecycle;
-import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.wording.Channel;
 import upbeat.herald.server.channel.Gateway;
 import upbeat.herald.server.channel.GatewayRegistry;
-import upbeat.herald.server.message.MessageRepository;
-import upbeat.herald.server.platform.persistence.DatabaseWriter;
 import upbeat.herald.server.platform.signal.WorkSignal;
 
 /**
@@ -37,10 +33,7 @@ public class Dispatcher implements SmartLifecycle {
     private static final Duration LONGEST_TROUBLE_PAUSE = Duration.ofSeconds(30);
 
     private final GatewayRegistry gateways;
-    private final MessageRepository messages;
-    private final JdbcClient reader;
-    private final DatabaseWriter writer;
-    private final InstantSource clock;
+    private final DueMessages due;
     private final WorkSignal signal;
     private final List<Thread> loops = new ArrayList<>();
     private final boolean autoStart;
@@ -51,20 +44,14 @@ public class Dispatcher implements SmartLifecycle {
 
     Dispatcher(
             GatewayRegistry gateways,
-            MessageRepository messages,
-            JdbcClient reader,
-            DatabaseWriter writer,
-            InstantSource clock,
+            DueMessages due,
             WorkSignal signal,
             @Value("${herald.seed:false}") boolean seeding,
             MessageHandOver handOver,
             ChannelTimeouts timeouts,
             DeliveryPauses pauses) {
         this.gateways = gateways;
-        this.messages = messages;
-        this.reader = reader;
-        this.writer = writer;
-        this.clock = clock;
+        this.due = due;
         this.signal = signal;
         this.autoStart = !seeding;
         this.handOver = handOver;
@@ -182,12 +169,8 @@ public class Dispatcher implements SmartLifecycle {
     }
 
     private void sayThereIsNone(Channel channel) {
-        if (messages.findDue(reader, channel, clock.instant(), 1).isEmpty()) return;
-        writer.writeAside(db -> messages.markAllWaiting(
-                db,
-                channel,
-                "No gateway for " + channel.label() + " is set up. Go to Setup, Gateways",
-                clock.instant()));
+        if (due.find(channel, 1).isEmpty()) return;
+        due.markWaiting(channel, "No gateway for " + channel.label() + " is set up. Go to Setup, Gateways");
     }
 
     private static ExecutorService lanes(Gateway gateway) {
@@ -202,16 +185,16 @@ public class Dispatcher implements SmartLifecycle {
     private boolean round(Gateway gateway, ExecutorService lanes) throws InterruptedException {
         Channel channel = gateway.channel();
         if (pauses.millisLeft(channel) > 0) return false;
-        List<Long> due = messages.findDue(reader, channel, clock.instant(), pauses.mostAtOnce(channel, AT_ONCE));
-        if (due.isEmpty()) return false;
+        List<Long> found = due.find(channel, pauses.mostAtOnce(channel, AT_ONCE));
+        if (found.isEmpty()) return false;
         Optional<String> away = gateway.findOutage();
         if (away.isPresent()) {
             pauses.away(channel, away.get());
-            writer.writeAside(db -> messages.markAllWaiting(db, channel, away.get(), clock.instant()));
+            due.markWaiting(channel, away.get());
             return false;
         }
         List<Future<?>> work = new ArrayList<>();
-        for (long seq : due) {
+        for (long seq : found) {
             work.add(lanes.submit(() -> {
                 // What went before it may have shown that the gateway takes nothing now.
                 if (running && pauses.millisLeft(channel) == 0) handOver.handOver(gateway, seq);
@@ -237,7 +220,7 @@ public class Dispatcher implements SmartLifecycle {
         while (more) {
             more = false;
             for (Gateway gateway : gateways.list()) {
-                for (long seq : messages.findDue(reader, gateway.channel(), clock.instant(), AT_ONCE)) {
+                for (long seq : due.find(gateway.channel(), AT_ONCE)) {
                     handOver.handOver(gateway, seq);
                     more = true;
                 }

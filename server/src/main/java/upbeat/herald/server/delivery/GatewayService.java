@@ -1,5 +1,6 @@
 package upbeat.herald.server.delivery;
 
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import java.net.UnknownHostException;
 import java.time.Instant;
 import java.util.List;
@@ -56,7 +57,6 @@ class GatewayService {
      * @param source {@code setup}, {@code file} (or the environment), or {@code none}
      * @param account in the names of its channel, without secrets
      * @param secret true where one is kept
-     * @param message what the other side answered at the last check
      * @param secretsLost true where the stored ones can't be read any more and have to be entered again
      * @param trouble why nothing is handed over to it now, or null
      */
@@ -67,10 +67,14 @@ class GatewayService {
             @Nullable Map<String, Object> account,
             boolean secret,
             boolean secretsLost,
+            @JsonUnwrapped LastCheck lastCheck,
+            DeliveryPauses.@Nullable Trouble trouble) {}
+
+    /** @param testedAt null where it was never checked; {@code message} what the other side answered */
+    record LastCheck(
             @Nullable Instant testedAt,
             boolean good,
-            @Nullable String message,
-            DeliveryPauses.@Nullable Trouble trouble) {}
+            @Nullable String message) {}
 
     record GatewayBody(
             Map<String, Object> account, @Nullable Map<String, String> secrets) {}
@@ -129,9 +133,9 @@ class GatewayService {
                 account(channel, stored),
                 secret,
                 stored.map(StoredAccount::secretsLost).orElse(false),
-                stored.map(StoredAccount::testedAt).orElse(null),
-                stored.map(s -> s.check().good()).orElse(false),
-                stored.map(s -> s.check().message()).orElse(null),
+                stored.map(s -> new LastCheck(
+                                s.testedAt(), s.check().good(), s.check().message()))
+                        .orElse(new LastCheck(null, false, null)),
                 pauses.find(channel).orElse(null));
     }
 

@@ -2,7 +2,6 @@ package upbeat.herald.server.ingest;
 
 import java.time.Instant;
 import java.util.Optional;
-import java.util.Set;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.HeraldException;
@@ -10,8 +9,6 @@ import upbeat.herald.core.carrier.TrackingNumber;
 import upbeat.herald.core.journey.Parcel;
 import upbeat.herald.core.journey.Stage;
 import upbeat.herald.server.ingest.Ingested.Change;
-import upbeat.herald.server.message.MessageReplan;
-import upbeat.herald.server.message.MessageRepository;
 import upbeat.herald.server.order.OrderRepository;
 import upbeat.herald.server.order.OrderRow;
 import upbeat.herald.server.order.ParcelRepository;
@@ -26,10 +23,8 @@ public class ParcelIngestService {
     private final ReportIngestService reports;
     private final StageMarkService marks;
     private final CarrierPollStart polls;
-    private final MessageRepository messages;
     private final SearchIndexRepository search;
-    private final OrderStageUpdate standing;
-    private final MessageReplan replan;
+    private final ParcelChangeService changes;
 
     ParcelIngestService(
             OrderRepository orders,
@@ -37,19 +32,15 @@ public class ParcelIngestService {
             ReportIngestService reports,
             StageMarkService marks,
             CarrierPollStart polls,
-            MessageRepository messages,
             SearchIndexRepository search,
-            OrderStageUpdate standing,
-            MessageReplan replan) {
+            ParcelChangeService changes) {
         this.orders = orders;
         this.parcels = parcels;
         this.reports = reports;
         this.marks = marks;
         this.polls = polls;
-        this.messages = messages;
         this.search = search;
-        this.standing = standing;
-        this.replan = replan;
+        this.changes = changes;
     }
 
     /** Puts a parcel on an order; the label is made by then. Scans that came before are read now. */
@@ -65,12 +56,7 @@ public class ParcelIngestService {
             if (parcel.items().isEmpty()
                     || parcel.items().equals(known.get().parcel().items()))
                 return new Ingested<>(known.get(), Change.UNCHANGED, 0);
-            parcels.updateItems(db, known.get().id(), parcel.items());
-            OrderRow changed = standing.update(db, order.id());
-            return new Ingested<>(
-                    parcels.get(db, known.get().id()),
-                    Change.CHANGED,
-                    replan.replanOncePerOrder(db, changed, Set.of(), now));
+            return changes.changeItems(db, known.get(), parcel.items(), now);
         }
         ParcelRow row = parcels.insert(db, order.id(), parcel, source, now);
         search.index(db, order.id(), order.order());
@@ -109,7 +95,7 @@ public class ParcelIngestService {
                 .isPresent())
             throw new HeraldException(
                     "trackingNumber", "The number " + to.trackingNumber() + " already belongs to another parcel");
-        detach(db, parcel);
+        changes.detach(db, parcel);
         return ingestParcel(
                 db,
                 order,
@@ -125,16 +111,6 @@ public class ParcelIngestService {
 
     /** Takes a parcel off its order. Messages planned for it are gone with it. */
     public void removeParcel(JdbcClient db, ParcelRow parcel, Instant now) {
-        Set<String> forgotten = detach(db, parcel);
-        replan.replanOncePerOrder(db, orders.get(db, parcel.orderId()), forgotten, now);
-    }
-
-    private Set<String> detach(JdbcClient db, ParcelRow parcel) {
-        Set<String> forgotten = messages.deletePlanned(db, parcel.id(), null);
-        polls.remove(db, parcel.id());
-        parcels.remove(db, parcel.id());
-        OrderRow order = standing.update(db, parcel.orderId());
-        search.index(db, order.id(), order.order());
-        return forgotten;
+        changes.removeParcel(db, parcel, now);
     }
 }

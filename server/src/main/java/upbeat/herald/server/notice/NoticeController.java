@@ -24,10 +24,12 @@ import upbeat.herald.server.platform.web.IfMatch;
 class NoticeController {
     private final NoticeService service;
     private final PlanService plan;
+    private final ReachService reach;
 
-    NoticeController(NoticeService service, PlanService plan) {
+    NoticeController(NoticeService service, PlanService plan, ReachService reach) {
         this.service = service;
         this.plan = plan;
+        this.reach = reach;
     }
 
     @GetMapping
@@ -60,6 +62,6 @@ class NoticeController {
 
     @PostMapping("/reach")
     ReachEstimate.Reached estimateReach(@RequestBody NoticeBody body) {
-        return plan.estimateReach(body);
+        return reach.estimateReach(body);
     }
 }

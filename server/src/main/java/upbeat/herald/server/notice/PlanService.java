@@ -1,16 +1,13 @@
 package upbeat.herald.server.notice;
 
 import java.time.Duration;
-import java.time.Instant;
 import java.time.InstantSource;
 import java.util.List;
 import java.util.Map;
-import java.util.stream.Collectors;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import upbeat.herald.core.carrier.Carrier;
 import upbeat.herald.core.notice.Notice;
-import upbeat.herald.server.brand.BrandRepository;
 import upbeat.herald.server.carrier.CarrierRepository;
 import upbeat.herald.server.notice.NoticeUsageRepository.Sent;
 import upbeat.herald.server.order.OrderRepository;
@@ -23,8 +20,6 @@ class PlanService {
 
     private final NoticeRepository notices;
     private final CarrierRepository carriers;
-    private final BrandRepository brands;
-    private final ReachEstimate reach;
     private final GoLiveCheck goLive;
     private final NoticeUsageRepository usage;
     private final OrderRepository orders;
@@ -34,8 +29,6 @@ class PlanService {
     PlanService(
             NoticeRepository notices,
             CarrierRepository carriers,
-            BrandRepository brands,
-            ReachEstimate reach,
             GoLiveCheck goLive,
             NoticeUsageRepository usage,
             OrderRepository orders,
@@ -43,8 +36,6 @@ class PlanService {
             InstantSource clock) {
         this.notices = notices;
         this.carriers = carriers;
-        this.brands = brands;
-        this.reach = reach;
         this.goLive = goLive;
         this.usage = usage;
         this.orders = orders;
@@ -95,21 +86,5 @@ class PlanService {
         Map<String, Sent> sent =
                 usage.countSent(reader, clock.instant().minus(MONTH)).getOrDefault(id, Map.of());
         return new GoLive(goLive.findWarnings(notice, sent));
-    }
-
-    ReachEstimate.Reached estimateReach(NoticeBody body) {
-        Instant now = clock.instant();
-        return reach.estimate(
-                body.toNotice(
-                                "new",
-                                null,
-                                brands.baseLanguage(reader),
-                                carriers.findAll(reader).stream()
-                                        .map(Carrier::key)
-                                        .collect(Collectors.toSet()),
-                                false)
-                        .withState(Notice.State.LIVE),
-                now.minus(MONTH),
-                now);
     }
 }

@@ -21,9 +21,11 @@ import upbeat.herald.server.orderview.OrderListService.MatchingOrders;
 @Tag(name = "ui-orders")
 class OrderListController {
     private final OrderListService service;
+    private final OrderExportService exports;
 
-    OrderListController(OrderListService service) {
+    OrderListController(OrderListService service, OrderExportService exports) {
         this.service = service;
+        this.exports = exports;
     }
 
     @GetMapping("/route")
@@ -60,11 +62,11 @@ class OrderListController {
             @ParameterObject OrderFilter.Traits traits,
             @ParameterObject OrderFilter.State state,
             @RequestParam(required = false) @Nullable String progress) {
-        return service.export(format, new OrderFilter(traits, state), progress);
+        return exports.export(format, new OrderFilter(traits, state), progress);
     }
 
     @GetMapping("/orders-export-progress/{id}")
     ExportProgress.Done exportProgress(@PathVariable String id) {
-        return service.findExportProgress(id);
+        return exports.findExportProgress(id);
     }
 }

@@ -11,8 +11,8 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
-import upbeat.herald.server.people.SessionService.FirstAccount;
-import upbeat.herald.server.people.SessionService.FirstSignIn;
+import upbeat.herald.server.people.FirstAccountService.FirstAccount;
+import upbeat.herald.server.people.FirstAccountService.FirstSignIn;
 import upbeat.herald.server.people.SessionService.SessionView;
 import upbeat.herald.server.people.SessionService.SignIn;
 
@@ -21,9 +21,11 @@ import upbeat.herald.server.people.SessionService.SignIn;
 @RequestMapping("/ui")
 class SessionController {
     private final SessionService service;
+    private final FirstAccountService firstAccount;
 
-    SessionController(SessionService service) {
+    SessionController(SessionService service, FirstAccountService firstAccount) {
         this.service = service;
+        this.firstAccount = firstAccount;
     }
 
     @GetMapping("/session")
@@ -38,7 +40,7 @@ class SessionController {
 
     @PostMapping("/first-account")
     FirstAccount first(@RequestBody FirstSignIn body, HttpServletRequest request, HttpServletResponse response) {
-        return service.first(body, request, response);
+        return firstAccount.create(body, request, response);
     }
 
     @DeleteMapping("/session")

@@ -69,12 +69,11 @@ class WordingEditorService {
             String version,
             List<Place> places,
             List<MissingLanguages.Language> missingLanguages,
-            List<Question.Button> buttons,
             @Nullable Approval approval,
             List<FieldUsage.Use> fields) {}
 
-    /** The notice it belongs to. */
-    record NoticeSummary(String notice, String name, String stage, String state) {}
+    /** The notice it belongs to. @param buttons of its question */
+    record NoticeSummary(String notice, String name, String stage, String state, List<Question.Button> buttons) {}
 
     /**
      * @param own what it says itself; the parts that are null, and the whole where this is null, are inherited
@@ -156,7 +155,10 @@ class WordingEditorService {
                         n.id(),
                         n.name(),
                         n.timing().stage().code(),
-                        n.state().name().toLowerCase(java.util.Locale.ROOT)),
+                        n.state().name().toLowerCase(java.util.Locale.ROOT),
+                        n.content().question() == null
+                                ? List.of()
+                                : n.content().question().buttons()),
                 new TextKey(key.channel().code(), key.language(), key.variant()),
                 new WordingEditorService.Texts(
                         own.orElse(null),
@@ -165,9 +167,6 @@ class WordingEditorService {
                 ContentVersion.of(own.orElse(null)),
                 places(n, key.channel(), base),
                 missingLanguages.find(n, key.channel(), base),
-                n.content().question() == null
-                        ? List.of()
-                        : n.content().question().buttons(),
                 approval(n, key, whole),
                 fieldUsage.count(n));
     }

@@ -12,11 +12,13 @@ import upbeat.herald.core.Texts;
  */
 @Component
 public class FileImport {
+    private final ImportFiles files;
     private final ImportRunner importer;
     private final ImportRunRepository runs;
     private final JdbcClient reader;
 
-    FileImport(ImportRunner importer, ImportRunRepository runs, JdbcClient reader) {
+    FileImport(ImportFiles files, ImportRunner importer, ImportRunRepository runs, JdbcClient reader) {
+        this.files = files;
         this.importer = importer;
         this.runs = runs;
         this.reader = reader;
@@ -27,7 +29,7 @@ public class FileImport {
 
     /** @throws HeraldException where the file as a whole can't be used */
     public Loaded importFile(String shop, String kind, String fileName, @Nullable String source, byte[] file) {
-        ImportRunRepository.Run run = importer.open(shop, kind, fileName, source, file);
+        ImportRunRepository.Run run = files.open(shop, kind, fileName, source, file);
         if (!ImportRunner.isMapped(run))
             throw new HeraldException(
                     "file",
@@ -41,12 +43,15 @@ public class FileImport {
             throw new IllegalStateException(e.getCause());
         }
         ImportRunRepository.Run done = runs.find(reader, run.file().id()).orElseThrow();
-        if (done.state().equals("failed")) throw new HeraldException("file", Texts.orEmpty(done.reason()));
+        if (done.progress().state().equals("failed"))
+            throw new HeraldException("file", Texts.orEmpty(done.progress().reason()));
         return new Loaded(
                 done.file().id(),
-                done.counts().refused(),
-                done.counts().created() + " new, " + done.counts().changed() + " changed, "
-                        + done.counts().unchanged() + " unchanged, "
-                        + done.counts().refused() + " refused; " + done.counts().messages() + " messages planned");
+                done.progress().counts().refused(),
+                done.progress().counts().created() + " new, "
+                        + done.progress().counts().changed() + " changed, "
+                        + done.progress().counts().unchanged() + " unchanged, "
+                        + done.progress().counts().refused() + " refused; "
+                        + done.progress().counts().messages() + " messages planned");
     }
 }

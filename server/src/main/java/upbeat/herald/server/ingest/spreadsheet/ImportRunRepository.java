@@ -30,17 +30,21 @@ class ImportRunRepository {
     private static final String ROW =
             "insert or replace into import_row (run_id, line, verdict, order_number, name, what, reason, cells, messages) values (?, ?, ?, ?, ?, ?, ?, ?, ?)";
 
-    /** @param state {@code checking}, {@code ready}, {@code doing}, {@code done}, {@code stopped} or {@code failed} */
+    /** @param statusWords words of the status column that aren't a stage's own */
     record Run(
             ImportFile file,
             String readAs,
             ImportMatch match,
+            List<StatusWords.StatusWord> statusWords,
+            Instant createdAt,
+            Progress progress) {}
+
+    /** @param state {@code checking}, {@code ready}, {@code doing}, {@code done}, {@code stopped} or {@code failed} */
+    record Progress(
             String state,
             ImportCounts counts,
             @Nullable String reason,
-            Instant createdAt,
-            @Nullable Instant endedAt,
-            List<StatusWords.StatusWord> statusWords) {}
+            @Nullable Instant endedAt) {}
 
     /** Which rows were taken: those with this value in this column. */
     record Only(String column, String value) {}
@@ -74,8 +78,8 @@ class ImportRunRepository {
                         Json.write(r.match().columns()),
                         r.match().onlyColumn(),
                         r.match().onlyValue(),
-                        r.state(),
-                        r.counts().total(),
+                        r.progress().state(),
+                        r.progress().counts().total(),
                         r.createdAt().toEpochMilli())
                 .update();
         db.sql("update import_run set content = null where created_at < ?")
@@ -244,20 +248,21 @@ class ImportRunRepository {
                 rs.getString("read_as"),
                 new ImportMatch(
                         columns(rs.getString("columns")), rs.getString("only_column"), rs.getString("only_value")),
-                rs.getString("state"),
-                new ImportCounts(
-                        rs.getInt("total"),
-                        rs.getInt("handled"),
-                        rs.getInt("created"),
-                        rs.getInt("changed"),
-                        rs.getInt("unchanged"),
-                        rs.getInt("refused"),
-                        rs.getInt("left_out"),
-                        rs.getInt("messages")),
-                rs.getString("reason"),
+                rs.getString("status_words") == null ? List.of() : Json.read(rs.getString("status_words"), WORDS),
                 Instant.ofEpochMilli(rs.getLong("created_at")),
-                Columns.nullableInstant(rs, "ended_at"),
-                rs.getString("status_words") == null ? List.of() : Json.read(rs.getString("status_words"), WORDS));
+                new Progress(
+                        rs.getString("state"),
+                        new ImportCounts(
+                                rs.getInt("total"),
+                                rs.getInt("handled"),
+                                rs.getInt("created"),
+                                rs.getInt("changed"),
+                                rs.getInt("unchanged"),
+                                rs.getInt("refused"),
+                                rs.getInt("left_out"),
+                                rs.getInt("messages")),
+                        rs.getString("reason"),
+                        Columns.nullableInstant(rs, "ended_at")));
     }
 
     /** A column used to have one heading alone, and was kept as that. */

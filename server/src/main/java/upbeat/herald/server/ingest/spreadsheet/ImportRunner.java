@@ -19,14 +19,11 @@ import org.springframework.beans.factory.InitializingBean;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.HeraldException;
-import upbeat.herald.core.LruMap;
-import upbeat.herald.core.exchange.CsvTable;
 import upbeat.herald.core.exchange.SheetColumn;
 import upbeat.herald.core.exchange.SheetRow;
 import upbeat.herald.core.exchange.Table;
 import upbeat.herald.server.order.OrderRepository;
 import upbeat.herald.server.platform.persistence.DatabaseWriter;
-import upbeat.herald.server.platform.random.RandomIds;
 import upbeat.herald.server.platform.signal.WorkSignal;
 
 /**
@@ -46,7 +43,6 @@ class ImportRunner implements InitializingBean, DisposableBean {
     private final JdbcClient reader;
     private final DatabaseWriter writer;
     private final InstantSource clock;
-    private final RandomIds ids;
     private final WorkSignal signal;
     private final ExecutorService work = Executors.newFixedThreadPool(2, r -> {
         Thread t = new Thread(r, "import");
@@ -54,25 +50,6 @@ class ImportRunner implements InitializingBean, DisposableBean {
         return t;
     });
     private final Set<String> stopping = ConcurrentHashMap.newKeySet();
-    /** Files don't change, and what stands in their first lines is asked for again and again. */
-    private final Map<String, Head> heads = LruMap.create(200);
-
-    /** @param sample the first lines as they stand */
-    record Head(List<String> headings, List<List<String>> sample) {
-        static Head of(Table table) {
-            return new Head(
-                    List.copyOf(table.headings()),
-                    table.lines().stream().limit(3).map(Table.Line::cells).toList());
-        }
-    }
-
-    /** The first lines of a file; empty lists where it isn't kept any more. */
-    Head findHead(String id) {
-        return heads.computeIfAbsent(id, key -> {
-            byte[] content = runs.findContent(reader, id);
-            return content == null ? new Head(List.of(), List.of()) : Head.of(readTable(content));
-        });
-    }
 
     ImportRunner(
             ImportRunRepository runs,
@@ -82,7 +59,6 @@ class ImportRunner implements InitializingBean, DisposableBean {
             JdbcClient reader,
             DatabaseWriter writer,
             InstantSource clock,
-            RandomIds ids,
             WorkSignal signal) {
         this.runs = runs;
         this.take = take;
@@ -91,7 +67,6 @@ class ImportRunner implements InitializingBean, DisposableBean {
         this.reader = reader;
         this.writer = writer;
         this.clock = clock;
-        this.ids = ids;
         this.signal = signal;
     }
 
@@ -106,46 +81,6 @@ class ImportRunner implements InitializingBean, DisposableBean {
     @Override
     public void destroy() {
         work.shutdownNow();
-    }
-
-    static Table readTable(byte[] file) {
-        return XlsxReader.isXlsx(file) ? XlsxReader.read(file) : CsvTable.read(file);
-    }
-
-    /**
-     * Keeps a file and says how its columns are understood. @param kind {@code orders}, {@code tracking} or
-     * {@code stages}
-     */
-    ImportRunRepository.Run open(String shop, String kind, String fileName, @Nullable String source, byte[] file) {
-        Table table = readTable(file);
-        ImportMatch match = toMatch(table, table.match(runs.findRememberedHeadings(reader)));
-        var run = new ImportRunRepository.Run(
-                new ImportFile(ids.newId("sheet_"), fileName, shop, kind, source),
-                table.readAs(),
-                runs.findLastOnly(reader, shop, kind)
-                        .filter(only -> table.headings().contains(only.column()))
-                        .map(only -> match.withOnly(only.column(), only.value()))
-                        .orElse(match),
-                "ready",
-                new ImportCounts(table.lines().size(), 0, 0, 0, 0, 0, 0, 0),
-                null,
-                clock.instant(),
-                null,
-                List.of());
-        writer.write(db -> {
-            runs.insert(db, run, file);
-            return null;
-        });
-        heads.put(run.file().id(), Head.of(table));
-        return run;
-    }
-
-    /** The columns as they are kept and shown, by their headings. */
-    static ImportMatch toMatch(Table table, Map<SheetColumn, List<Integer>> match) {
-        Map<String, List<String>> columns = new LinkedHashMap<>();
-        match.forEach((column, at) -> columns.put(
-                column.code(), at.stream().map(table.headings()::get).toList()));
-        return new ImportMatch(columns, null, null);
     }
 
     /** True where the columns say whose each row is. */
@@ -175,8 +110,7 @@ class ImportRunner implements InitializingBean, DisposableBean {
             return begun;
         });
         if (!mine) {
-            String now =
-                    runs.find(reader, id).map(ImportRunRepository.Run::state).orElse("gone");
+            String now = runs.find(reader, id).map(r -> r.progress().state()).orElse("gone");
             throw new HeraldException(
                     "id",
                     now.equals("done")
@@ -195,7 +129,7 @@ class ImportRunner implements InitializingBean, DisposableBean {
             ImportRunRepository.Run run = runs.find(reader, id).orElseThrow();
             byte[] content = runs.findContent(reader, id);
             if (content == null) throw new HeraldException("file", "The file is no longer stored. Upload it again");
-            Table table = readTable(content);
+            Table table = ImportFiles.readTable(content);
             List<SheetRow> rows = table.rows(table.readMatch(run.match().columns()));
             StatusWords words = statuses.findAll(reader);
             List<StatusWords.StatusWord> unusual = words.findIn(rows);

@@ -10,7 +10,6 @@ import org.springframework.stereotype.Component;
 import upbeat.herald.core.HeraldException;
 import upbeat.herald.core.Texts;
 import upbeat.herald.core.carrier.Carrier;
-import upbeat.herald.core.carrier.TrackingNumber;
 import upbeat.herald.core.exchange.SheetColumn;
 import upbeat.herald.core.exchange.SheetRow;
 import upbeat.herald.core.journey.Order;
@@ -24,7 +23,6 @@ import upbeat.herald.server.ingest.StageMarkService;
 import upbeat.herald.server.order.AnswerRepository;
 import upbeat.herald.server.order.OrderRepository;
 import upbeat.herald.server.order.OrderRow;
-import upbeat.herald.server.order.ParcelRepository;
 import upbeat.herald.server.order.ParcelRow;
 
 /** Takes the rows of a sheet, order by order: one that is refused leaves nothing behind and keeps no other out. */
@@ -34,7 +32,6 @@ class SpreadsheetImport {
     private final OrderIngestService orderIngest;
     private final OrderRepository orders;
     private final AnswerRepository answers;
-    private final ParcelRepository parcels;
     private final CarrierRepository carriers;
     private final SheetParcelReader parcelReader;
     private final SheetBatch batch;
@@ -45,7 +42,6 @@ class SpreadsheetImport {
             OrderIngestService orderIngest,
             OrderRepository orders,
             AnswerRepository answers,
-            ParcelRepository parcels,
             CarrierRepository carriers,
             SheetParcelReader parcelReader,
             SheetBatch batch,
@@ -54,7 +50,6 @@ class SpreadsheetImport {
         this.orderIngest = orderIngest;
         this.orders = orders;
         this.answers = answers;
-        this.parcels = parcels;
         this.carriers = carriers;
         this.parcelReader = parcelReader;
         this.batch = batch;
@@ -161,7 +156,7 @@ class SpreadsheetImport {
         String number = row.get(SheetColumn.ORDER);
         Optional<OrderRow> before = number == null ? Optional.empty() : orders.find(db, job.shop(), number);
         if (number == null && job.kind().equals("stages") && row.get(SheetColumn.TRACKING) != null)
-            before = byParcel(db, row);
+            before = parcelReader.findOrder(db, row);
         else if (number == null) throw new HeraldException("order", "The order number is missing");
         else if (number.length() > 80)
             throw new HeraldException("order", "The order number is longer than 80 characters");
@@ -172,7 +167,7 @@ class SpreadsheetImport {
                 ? SheetOrderReader.readOrder(
                         job.shop(), row, items, before.map(OrderRow::order).orElse(null), now)
                 : before.get().order();
-        Parcel parcel = job.kind().equals("stages") ? null : parcel(db, row, known, before);
+        Parcel parcel = job.kind().equals("stages") ? null : parcelReader.readParcel(db, row, known, before);
         Stage stage = job.statuses().read(row);
         if (job.kind().equals("tracking") && parcel == null)
             throw new HeraldException("trackingNumber", "The tracking number is missing");
@@ -187,31 +182,7 @@ class SpreadsheetImport {
                     "status",
                     "The customer asked to cancel this order. If you're sending it anyway, mark it as "
                             + ofParcel.label() + " in Orders");
-        List<ParcelRow> has = before.map(o -> parcels.findByOrder(db, o.id())).orElse(List.of());
-        ParcelRow onto = null;
-        if (ofParcel != null && parcel == null) {
-            List<ParcelRow> meant = row.get(SheetColumn.TRACKING) == null
-                    ? has
-                    : has.stream()
-                            .filter(p -> TrackingNumber.compact(p.parcel().trackingNumber())
-                                            .equals(TrackingNumber.compact(row.get(SheetColumn.TRACKING)))
-                                    || parcels.findLegs(db, p.id()).stream()
-                                            .anyMatch(l -> TrackingNumber.compact(l.trackingNumber())
-                                                    .equals(TrackingNumber.compact(row.get(SheetColumn.TRACKING)))))
-                            .toList();
-            if (has.isEmpty())
-                throw new HeraldException(
-                        "trackingNumber",
-                        "The status is " + ofParcel.label() + ", but there's no tracking number for it");
-            if (meant.isEmpty())
-                throw new HeraldException("trackingNumber", "The order has no parcel " + row.get(SheetColumn.TRACKING));
-            if (meant.size() > 1)
-                throw new HeraldException(
-                        "trackingNumber",
-                        "The order has " + meant.size() + " parcels. Enter the tracking number of the one that is "
-                                + ofParcel.label());
-            onto = meant.get(0);
-        }
+        ParcelRow onto = ofParcel != null && parcel == null ? parcelReader.findMarked(db, row, ofParcel, before) : null;
         List<String> what = new ArrayList<>();
         Ingested<OrderRow> taken = orderIngest.ingestOrder(db, order, SOURCE, now);
         int messages = taken.messages();
@@ -245,29 +216,5 @@ class SpreadsheetImport {
                 what,
                 null,
                 messages);
-    }
-
-    private Optional<OrderRow> byParcel(JdbcClient db, SheetRow row) {
-        String number = row.get(SheetColumn.TRACKING);
-        List<String> keys = parcels.findCarriersByNumber(db, number);
-        if (keys.isEmpty()) throw new HeraldException("trackingNumber", "No order has the tracking number " + number);
-        if (keys.size() > 1)
-            throw new HeraldException(
-                    "trackingNumber", "Several carriers have the number " + number + ". Enter the order number");
-        return parcels.findAny(db, keys.get(0), number).map(p -> orders.get(db, p.orderId()));
-    }
-
-    /** What the row's cells say; its number may be another order's. */
-    private @Nullable Parcel parcel(JdbcClient db, SheetRow row, List<Carrier> known, Optional<OrderRow> order) {
-        Parcel parcel = parcelReader.readParcel(db, row, known);
-        if (parcel == null) return null;
-        Optional<ParcelRow> there = parcels.findAny(db, parcel.carrier(), parcel.trackingNumber());
-        if (there.isPresent() && order.map(o -> o.id() != there.get().orderId()).orElse(true)) {
-            throw new HeraldException(
-                    "trackingNumber",
-                    "The number " + parcel.trackingNumber() + " is already on order "
-                            + orders.get(db, there.get().orderId()).order().number());
-        }
-        return parcel;
     }
 }

@@ -42,6 +42,7 @@ class SpreadsheetService {
     private static final int PATIENCE_MILLIS = 2_500;
 
     private final ImportRunner importer;
+    private final ImportFiles files;
     private final ImportRunRepository runs;
     private final StatusWordRepository statuses;
     private final DatabaseWriter writer;
@@ -49,11 +50,13 @@ class SpreadsheetService {
 
     SpreadsheetService(
             ImportRunner importer,
+            ImportFiles files,
             ImportRunRepository runs,
             StatusWordRepository statuses,
             DatabaseWriter writer,
             JdbcClient reader) {
         this.importer = importer;
+        this.files = files;
         this.runs = runs;
         this.statuses = statuses;
         this.writer = writer;
@@ -67,17 +70,18 @@ class SpreadsheetService {
      *
      * @param leftOut headings that no column is taken from; {@code all} the columns there are
      * @param sample the first lines as they stand
+     * @param statusWords words of the status column that aren't a stage's own
      */
     record SheetContent(
             String readAs,
             List<String> headings,
             List<String> leftOut,
             List<ColumnView> all,
-            List<List<String>> sample) {}
+            List<List<String>> sample,
+            List<StatusWords.StatusWord> statusWords) {}
 
     /**
      * @param applied false while this is only what would be done
-     * @param statusWords words of the status column that aren't a stage's own
      * @param rows the refused ones first, up to 1,000
      */
     record SheetResult(
@@ -87,7 +91,6 @@ class SpreadsheetService {
             @JsonUnwrapped SheetContent content,
             @JsonUnwrapped ImportMatch match,
             @JsonUnwrapped ImportCounts counts,
-            List<StatusWords.StatusWord> statusWords,
             @Nullable String reason,
             List<SpreadsheetImport.RowOutcome> rows) {}
 
@@ -117,7 +120,7 @@ class SpreadsheetService {
         OrderDocument.checkShop(shop, "shop", errors);
         if (!KINDS.contains(kind)) errors.add("kind", "Choose what the file contains");
         errors.throwIfAny();
-        ImportRunRepository.Run run = importer.open(
+        ImportRunRepository.Run run = files.open(
                 shop,
                 kind,
                 file.getOriginalFilename() == null ? "sheet" : file.getOriginalFilename(),
@@ -130,12 +133,12 @@ class SpreadsheetService {
     /** Says what the columns are; remembered by their headings. The check is done anew. */
     SheetResult saveMatch(String id, Match body) {
         ImportRunRepository.Run run = find(id);
-        if (run.state().equals("done") || run.state().equals("doing"))
+        if (run.progress().state().equals("done") || run.progress().state().equals("doing"))
             throw new HeraldException("id", "This file was already imported. Upload it again to change its columns");
         String kind = body.kind() == null ? run.file().kind() : body.kind();
         if (!KINDS.contains(kind)) throw new HeraldException("kind", "Choose what the file contains");
         Map<String, List<String>> columns = body.columns() == null ? run.match().columns() : body.columns();
-        ImportRunner.Head head = importer.findHead(id);
+        ImportFiles.Head head = files.findHead(id);
         if (head.headings().isEmpty()) throw new NotFoundException("The file is no longer kept. Upload it again");
         Table table = new Table(run.readAs(), head.headings(), List.of());
         Map<SheetColumn, List<Integer>> match = table.readMatch(columns);
@@ -144,7 +147,7 @@ class SpreadsheetService {
         if (only != null && !table.headings().contains(only))
             throw new HeraldException("onlyColumn", "The file has no heading \"" + only + "\"");
         writer.write(db -> {
-            ImportMatch kept = ImportRunner.toMatch(table, match)
+            ImportMatch kept = ImportFiles.toMatch(table, match)
                     .withOnly(only, only == null ? null : Texts.orEmpty(body.onlyValue()));
             runs.saveMatch(db, id, kept, kind);
             words.forEach((word, stage) -> statuses.save(db, word, stage.orElse(null)));
@@ -206,12 +209,12 @@ class SpreadsheetService {
                                 r.file().shop(),
                                 r.file().kind(),
                                 r.file().source()),
-                        r.state(),
-                        r.counts().total(),
-                        r.counts().created(),
-                        r.counts().changed(),
-                        r.counts().refused(),
-                        r.counts().messages(),
+                        r.progress().state(),
+                        r.progress().counts().total(),
+                        r.progress().counts().created(),
+                        r.progress().counts().changed(),
+                        r.progress().counts().refused(),
+                        r.progress().counts().messages(),
                         r.createdAt()))
                 .toList();
     }
@@ -219,7 +222,7 @@ class SpreadsheetService {
     /** The refused rows as they came, with the reason behind each, to be mended and loaded again. */
     ResponseEntity<String> downloadRefused(String id) {
         find(id);
-        List<String> headings = new ArrayList<>(importer.findHead(id).headings());
+        List<String> headings = new ArrayList<>(files.findHead(id).headings());
         headings.add("why it was refused");
         StringBuilder out = new StringBuilder("\ufeff").append(SafeCell.toCsvLine(headings));
         for (ImportRunRepository.RefusedRow row : runs.findRefusedRows(reader, id)) {
@@ -253,14 +256,14 @@ class SpreadsheetService {
 
     private SheetResult result(String id) {
         ImportRunRepository.Run r = find(id);
-        ImportRunner.Head head = importer.findHead(id);
+        ImportFiles.Head head = files.findHead(id);
         List<String> leftOut = head.headings().stream()
                 .filter(h -> r.match().columns().values().stream().noneMatch(used -> used.contains(h)))
                 .toList();
         return new SheetResult(
                 r.file(),
-                r.state(),
-                r.state().equals("done"),
+                r.progress().state(),
+                r.progress().state().equals("done"),
                 new SheetContent(
                         r.readAs(),
                         head.headings(),
@@ -268,11 +271,11 @@ class SpreadsheetService {
                         java.util.Arrays.stream(SheetColumn.values())
                                 .map(c -> new ColumnView(c.code(), c.label()))
                                 .toList(),
-                        head.sample()),
+                        head.sample(),
+                        r.statusWords()),
                 r.match(),
-                r.counts(),
-                r.statusWords(),
-                r.reason(),
+                r.progress().counts(),
+                r.progress().reason(),
                 runs.findRows(reader, id, SHOWN));
     }
 }

@@ -1,0 +1,35 @@
+package upbeat.herald.server.delivery;
+
+import java.time.InstantSource;
+import java.util.List;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+import upbeat.herald.core.wording.Channel;
+import upbeat.herald.server.message.MessageRepository;
+import upbeat.herald.server.platform.persistence.DatabaseWriter;
+
+/** The messages of a channel whose time has come. */
+@Component
+class DueMessages {
+    private final MessageRepository messages;
+    private final JdbcClient reader;
+    private final DatabaseWriter writer;
+    private final InstantSource clock;
+
+    DueMessages(MessageRepository messages, JdbcClient reader, DatabaseWriter writer, InstantSource clock) {
+        this.messages = messages;
+        this.reader = reader;
+        this.writer = writer;
+        this.clock = clock;
+    }
+
+    /** The longest due first, by their sequence numbers. */
+    List<Long> find(Channel channel, int most) {
+        return messages.findDue(reader, channel, clock.instant(), most);
+    }
+
+    /** @param reason why none of them is sent now */
+    void markWaiting(Channel channel, String reason) {
+        writer.writeAside(db -> messages.markAllWaiting(db, channel, reason, clock.instant()));
+    }
+}

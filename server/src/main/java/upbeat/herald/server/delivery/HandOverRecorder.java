@@ -1,0 +1,123 @@
+package upbeat.herald.server.delivery;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.time.InstantSource;
+import java.util.function.Predicate;
+import java.util.random.RandomGenerator;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+import upbeat.herald.core.wording.Channel;
+import upbeat.herald.server.channel.Gateway;
+import upbeat.herald.server.channel.GatewayRegistry;
+import upbeat.herald.server.channel.HandOver;
+import upbeat.herald.server.message.ChannelFallback;
+import upbeat.herald.server.message.MessageRepository;
+import upbeat.herald.server.message.MessageRow;
+import upbeat.herald.server.message.ReceiptService;
+import upbeat.herald.server.platform.persistence.DatabaseWriter;
+
+/** Writes down what became of a hand-over. */
+@Component
+class HandOverRecorder {
+    private static final Duration APPROVAL_ASKED_EVERY = Duration.ofSeconds(30);
+
+    private final GatewayRegistry gateways;
+    private final MessageRepository messages;
+    private final ReceiptService receipts;
+    private final ChannelFallback next;
+    private final JdbcClient reader;
+    private final DatabaseWriter writer;
+    private final InstantSource clock;
+    private final RandomGenerator random = new java.util.SplittableRandom(2);
+
+    HandOverRecorder(
+            GatewayRegistry gateways,
+            MessageRepository messages,
+            ReceiptService receipts,
+            ChannelFallback next,
+            JdbcClient reader,
+            DatabaseWriter writer,
+            InstantSource clock) {
+        this.gateways = gateways;
+        this.messages = messages;
+        this.receipts = receipts;
+        this.next = next;
+        this.reader = reader;
+        this.writer = writer;
+        this.clock = clock;
+    }
+
+    /** What the gateway said becomes the message's state. */
+    void record(MessageRow m, HandOver end) {
+        Instant now = clock.instant();
+        writer.writeAside(db -> {
+            if (end instanceof HandOver.Accepted accepted) {
+                messages.markAccepted(db, m.seq(), accepted.ref(), now);
+                if (accepted.ref() != null)
+                    receipts.applyPending(db, m.recipient().channel(), accepted.ref());
+            } else if (end instanceof HandOver.Refused refused) {
+                messages.markFailed(db, m.seq(), refused.reason());
+                next.planNext(db, m);
+            } else if (end instanceof HandOver.Later later) {
+                if (m.state().attempt() + 1 >= Backoff.MOST_TRIES) {
+                    messages.markFailed(db, m.seq(), later.reason() + " (" + Backoff.MOST_TRIES + " attempts)");
+                    next.planNext(db, m);
+                } else messages.markWaiting(db, m.seq(), later.reason(), now.plus(waitAfter(m, later)));
+            } else if (end instanceof HandOver.NotApproved notApproved) {
+                messages.markNotApproved(db, m.seq(), notApproved.reason(), now.plus(APPROVAL_ASKED_EVERY));
+            } else if (end instanceof HandOver.Away away) {
+                messages.markWaiting(db, m.seq(), away.reason(), null);
+            } else if (end instanceof HandOver.Unsure unsure) {
+                if (isKnownById(m.recipient().channel()))
+                    messages.markWaiting(
+                            db,
+                            m.seq(),
+                            unsure.reason(),
+                            now.plus(Backoff.delayAfter(m.state().attempt() + 1, random)));
+                else
+                    messages.markUnsure(
+                            db, m.seq(), unsure.reason() + ". Check whether it was delivered, then record it here");
+            }
+            return null;
+        });
+    }
+
+    /** As long as the gateway asks for, if that is longer than our own wait. */
+    private Duration waitAfter(MessageRow m, HandOver.Later later) {
+        Duration own = Backoff.delayAfter(m.state().attempt() + 1, random);
+        Duration asked = later.after();
+        return asked == null || asked.compareTo(own) < 0 ? own : asked;
+    }
+
+    /**
+     * Messages left in hand by a process that died: sent again where the gateway knows their id, else marked unsure for
+     * a person to settle.
+     *
+     * @param inHand true for those that this process is handing over right now
+     */
+    void settleAbandoned(Predicate<MessageRow> inHand) {
+        if (messages.findSending(reader).stream().allMatch(inHand)) return;
+        writer.writeAside(db -> {
+            for (MessageRow m : messages.findSending(db)) {
+                if (inHand.test(m)) continue;
+                if (isKnownById(m.recipient().channel()))
+                    messages.markWaiting(
+                            db,
+                            m.seq(),
+                            "Upbeat Herald stopped while sending this. It is sent again under the same ID",
+                            null);
+                else
+                    messages.markUnsure(
+                            db,
+                            m.seq(),
+                            "Upbeat Herald stopped while sending this. Check whether it was delivered, then record it here");
+            }
+            return null;
+        });
+    }
+
+    private boolean isKnownById(Channel channel) {
+        return gateways.find(channel).map(Gateway::isIdempotent).orElse(false);
+    }
+}
