@@ -140,6 +140,9 @@ export const api = {
   signIn: (name: string, password: string) => call<Schemas['SessionView']>('POST', '/ui/session', { name, password }),
   firstAccount: (name: string, password: string, code: string) =>
     call<Schemas['FirstAccount']>('POST', '/ui/first-account', { name, password, code }),
+  publicAddress: () => get<Schemas['AddressView']>('/ui/public-address'),
+  changePublicAddress: (body: Schemas['AddressBody'], version: string) =>
+    call<Schemas['AddressView']>('PUT', '/ui/public-address', body, version),
   apiKeys: () => get<Schemas['ApiKey'][]>('/ui/api-keys'),
   createApiKey: (name: string) => call<Schemas['CreatedKey']>('POST', '/ui/api-keys', { name }),
   revokeApiKey: (id: number) => call<void>('DELETE', `/ui/api-keys/${id}`),
@@ -218,6 +221,8 @@ export const api = {
   shop: (key: string) => get<Schemas['ShopView']>(`/ui/shops/${key}`),
   shopKit: () => get<Schemas['MappingTools']>('/ui/shops/kit'),
   addShop: (key: string, name: string) => call<Schemas['ShopView']>('POST', '/ui/shops', { key, name }),
+  refusedCalls: (key: string) => get<Schemas['RefusedCalls'][]>(`/ui/shops/${encodeURIComponent(key)}/refused`),
+  clearRefusedCalls: (key: string) => call<void>('DELETE', `/ui/shops/${encodeURIComponent(key)}/refused`),
   renewShop: (key: string) => call<Schemas['ShopView']>('POST', `/ui/shops/${key}/address`),
   arrivals: (key: string, state?: string) =>
     get<Schemas['WebhookRequestView'][]>(`/ui/shops/${key}/arrivals${query({ state })}`),
@@ -334,6 +339,8 @@ export const keys = {
   unmapped: ['unmapped'] as const,
   meaning: (carrier: string, meaning: unknown) => ['meaning', carrier, meaning] as const,
   feeds: ['feeds'] as const,
+  publicAddress: ['public-address'] as const,
+  refusedCalls: (key: string) => ['shop', key, 'refused'] as const,
   brand: (shop?: string) => ['brand', shop ?? ''] as const,
   sender: (shop?: string) => ['sender', shop ?? ''] as const,
   wordings: ['wordings'] as const,

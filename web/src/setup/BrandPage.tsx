@@ -7,6 +7,7 @@ import { useDraft } from '../api/versions';
 import { Failed } from '../shell/Failed';
 import { MailFrame } from '../shell/MailFrame';
 import { languageWords } from '../words';
+import { rename } from './senderNames';
 import { useDo } from './useDo';
 
 const FONTS = [
@@ -73,7 +74,7 @@ export function BrandPage() {
         id={`b-${field}`}
         placeholder={placeholder}
         value={b[field] ?? ''}
-        onChange={(e) => set({ [field]: e.target.value })}
+        onChange={(e) => set(field === 'name' ? rename(e.target.value, b) : { [field]: e.target.value })}
       />
       {wrong(field)}
     </div>

@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { Navigate, NavLink, Route, Routes } from 'react-router';
 import { api, keys } from '../api/client';
+import { AddressPage } from './AddressPage';
 import { ApiKeysPage } from './ApiKeysPage';
 import { BrandPage } from './BrandPage';
 import { CarriersPage } from './CarriersPage';
@@ -34,6 +35,7 @@ export default function SetupPlace({ now }: { now: string }) {
           <NavLink to="/setup/brand">
             Brand{sender.data && !sender.data.verified && <span className="mark bad">!</span>}
           </NavLink>
+          <NavLink to="/setup/public-address">Public address</NavLink>
         </nav>
       </header>
       <Routes>
@@ -46,6 +48,7 @@ export default function SetupPlace({ now }: { now: string }) {
         <Route path="feeds" element={<FeedsPage now={now} />} />
         <Route path="gateways" element={<GatewaysPage />} />
         <Route path="stop-list" element={<StopListPage now={now} />} />
+        <Route path="public-address" element={<AddressPage />} />
         <Route path="brand" element={<BrandPage />} />
         <Route path="*" element={<Navigate to="/setup/shops" replace />} />
       </Routes>

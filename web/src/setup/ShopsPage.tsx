@@ -8,6 +8,7 @@ import { Failed } from '../shell/Failed';
 import { counted, when } from '../words';
 import { MappingPanel } from './MappingPanel';
 import { type Json, pointAt } from './mapping';
+import { RefusedCalls } from './RefusedCalls';
 import { SampleTree } from './SampleTree';
 import { useDo } from './useDo';
 
@@ -214,6 +215,7 @@ function Shop({ shopKey, now }: { shopKey: string; now: string }) {
               </button>
             ))}
           </div>
+          <RefusedCalls shopKey={shopKey} now={now} />
           {list.length === 0 ? (
             <p className="soft mt8">
               {state

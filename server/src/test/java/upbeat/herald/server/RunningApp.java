@@ -20,6 +20,7 @@ import org.springframework.boot.web.server.context.WebServerApplicationContext;
 import org.springframework.context.ConfigurableApplicationContext;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
+import upbeat.herald.server.people.FirstAccountCode;
 import upbeat.herald.standins.SimulatedWorld;
 
 /** The application with its stand-ins on free loopback ports, spoken to over real sockets. */
@@ -223,6 +224,20 @@ public final class RunningApp implements AutoCloseable {
                 person.call("POST", "/ui/session", "{\"name\":\"coordinator\",\"password\":\"for-local-use-only\"}");
         if (answer.status() != 200)
             throw new IllegalStateException("sign-in: " + answer.status() + " " + answer.body());
+        person.call("GET", "/ui/session", null);
+        return person;
+    }
+
+    /** Signed in to an installation that nobody was at before. */
+    public Person firstPerson() {
+        Person person = visitor();
+        Answer answer = person.call(
+                "POST",
+                "/ui/first-account",
+                "{\"name\":\"Noor\",\"password\":\"kites over the harbour\",\"code\":\"%s\"}"
+                        .formatted(context.getBean(FirstAccountCode.class).code()));
+        if (answer.status() != 200)
+            throw new IllegalStateException("first account: " + answer.status() + " " + answer.body());
         person.call("GET", "/ui/session", null);
         return person;
     }

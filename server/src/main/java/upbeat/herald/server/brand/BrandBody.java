@@ -17,7 +17,7 @@ record BrandBody(
 
     static BrandBody of(Brand b) {
         return new BrandBody(
-                b.name(), SenderBody.of(b.sender()), ContactBody.of(b.contact()), LookBody.of(b.look()), b.language());
+                b.name(), SenderBody.of(b), ContactBody.of(b.contact()), LookBody.of(b.look()), b.language());
     }
 
     /** @throws ValidationException naming every value that can't be used */

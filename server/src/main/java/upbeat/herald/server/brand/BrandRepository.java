@@ -11,7 +11,7 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.wording.Brand;
-import upbeat.herald.server.platform.HeraldProperties;
+import upbeat.herald.server.platform.address.PublicAddress;
 import upbeat.herald.server.platform.persistence.Json;
 import upbeat.herald.server.platform.persistence.SettingRepository;
 import upbeat.herald.server.platform.picture.PictureEncoder;
@@ -29,11 +29,11 @@ public class BrandRepository {
     private static final String OF_SHOP = "brand.shop.";
     private static final String PROVEN = "brand.proven";
     private final SettingRepository settings;
-    private final String publicUrl;
+    private final PublicAddress address;
 
-    BrandRepository(SettingRepository settings, HeraldProperties properties) {
+    BrandRepository(SettingRepository settings, PublicAddress address) {
         this.settings = settings;
-        this.publicUrl = properties.publicUrl();
+        this.address = address;
     }
 
     /** Keys of the shops that are set up or that orders came from. */
@@ -139,7 +139,7 @@ public class BrandRepository {
 
     /** Where customers' mails find a kept picture. */
     public String pictureAddress(String name) {
-        return publicUrl + "/brand/" + name + ".png";
+        return address.get() + "/brand/" + name + ".png";
     }
 
     Optional<byte[]> findPicture(JdbcClient db, String name) {

@@ -15,8 +15,14 @@ record SenderBody(
         @Nullable String smsSender,
         @Nullable String chatNumber) {
 
-    static SenderBody of(Brand.Sender s) {
-        return new SenderBody(s.senderName(), s.senderAddress(), s.smsSender(), s.chatNumber());
+    /** A sender's name that is the brand's is left empty, so that it follows when the brand is renamed. */
+    static SenderBody of(Brand b) {
+        Brand.Sender s = b.sender();
+        return new SenderBody(
+                b.name().equals(s.senderName()) ? null : s.senderName(),
+                s.senderAddress(),
+                s.smsSender(),
+                s.chatNumber());
     }
 
     void validate(ValidationException errors) {

@@ -1,10 +1,12 @@
 package upbeat.herald.server.channel;
 
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import upbeat.herald.core.notice.Notice;
+import upbeat.herald.core.wording.Brand;
 import upbeat.herald.core.wording.Channel;
 import upbeat.herald.server.platform.http.OutboundNetwork;
 import upbeat.herald.server.platform.web.ValidationException;
@@ -50,6 +52,11 @@ public interface ChannelModule {
     /** The type of {@link #preview}, for the description of the interface. */
     default Optional<Class<? extends ChannelPreview>> previewType() {
         return Optional.empty();
+    }
+
+    /** What customers of this channel would miss in a brand, and what to do about it; none of it forbids anything. */
+    default List<String> findBrandGaps(Brand brand) {
+        return List.of();
     }
 
     /** Why a notice may not go live over this channel yet, and what to do about it; empty where it may. */

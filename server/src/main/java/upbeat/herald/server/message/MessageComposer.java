@@ -31,7 +31,7 @@ import upbeat.herald.server.order.ParcelRepository;
 import upbeat.herald.server.order.ParcelRow;
 import upbeat.herald.server.order.ScanRepository;
 import upbeat.herald.server.order.StageVisitRepository;
-import upbeat.herald.server.platform.HeraldProperties;
+import upbeat.herald.server.platform.address.PublicAddress;
 import upbeat.herald.server.platform.secret.LinkSigningKey;
 
 /** Chooses the wording of a message and renders it with the data of the moment. Previews ask here too. */
@@ -46,7 +46,7 @@ public class MessageComposer {
     private final StageVisitRepository visits;
     private final ScanRepository scans;
     private final LinkSigningKey linkKey;
-    private final HeraldProperties properties;
+    private final PublicAddress address;
 
     MessageComposer(
             ParcelRepository parcels,
@@ -55,14 +55,14 @@ public class MessageComposer {
             StageVisitRepository visits,
             ScanRepository scans,
             LinkSigningKey linkKey,
-            HeraldProperties properties) {
+            PublicAddress address) {
         this.parcels = parcels;
         this.carriers = carriers;
         this.brands = brands;
         this.visits = visits;
         this.scans = scans;
         this.linkKey = linkKey;
-        this.properties = properties;
+        this.address = address;
     }
 
     /**
@@ -116,7 +116,7 @@ public class MessageComposer {
     private MessageSubject.@Nullable Answers answers(Scene scene, Instant now) {
         if (scene.notice().content().question() == null) return null;
         String token = SignedLink.create(linkKey.bytes(), scene.number(), now.plus(LINK_LIFETIME));
-        String page = properties.publicUrl() + "/a/" + token;
+        String page = address.get() + "/a/" + token;
         List<String> links = scene.notice().content().question().buttons().stream()
                 .map(b -> page + "?b=" + b.id())
                 .toList();
@@ -128,7 +128,7 @@ public class MessageComposer {
         long id = scene.parcel().id();
         List<ParcelRow> all = parcels.findByOrder(db, scene.order().id());
         int place = 1 + all.stream().map(ParcelRow::id).toList().indexOf(id);
-        String shortLink = properties.publicUrl() + "/t/" + ShortLink.create(linkKey.bytes(), id);
+        String shortLink = address.get() + "/t/" + ShortLink.create(linkKey.bytes(), id);
         List<String> numbers = all.stream()
                 .map(p -> parcels.currentLeg(db, p).trackingNumber())
                 .toList();

@@ -1,37 +1,50 @@
 package upbeat.herald.server.notice;
 
-import java.net.URI;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
-import upbeat.herald.core.Texts;
 import upbeat.herald.core.notice.Notice;
 import upbeat.herald.core.wording.Brand;
 import upbeat.herald.core.wording.Channel;
 import upbeat.herald.server.brand.BrandRepository;
+import upbeat.herald.server.channel.ChannelRegistry;
 import upbeat.herald.server.platform.HeraldProperties;
+import upbeat.herald.server.platform.address.AddressReach;
+import upbeat.herald.server.platform.address.PublicAddress;
 
 /** What a person should know before a notice goes live. Nothing of it forbids it; what does is refused at saving. */
 @Service
 class GoLiveCheck {
-    private static final Set<String> LOOPBACK = Set.of("localhost", "127.0.0.1", "[::1]", "0.0.0.0");
-
     private final NoticeTrialRepository trials;
     private final BrandRepository brands;
+    private final ChannelRegistry channels;
     private final HeraldProperties properties;
+    private final PublicAddress address;
     private final JdbcClient reader;
 
-    GoLiveCheck(NoticeTrialRepository trials, BrandRepository brands, HeraldProperties properties, JdbcClient reader) {
+    GoLiveCheck(
+            NoticeTrialRepository trials,
+            BrandRepository brands,
+            ChannelRegistry channels,
+            HeraldProperties properties,
+            PublicAddress address,
+            JdbcClient reader) {
         this.trials = trials;
         this.brands = brands;
+        this.channels = channels;
         this.properties = properties;
+        this.address = address;
         this.reader = reader;
     }
 
-    /** @param sent messages that went out already, by channel code */
+    /**
+     * Every channel is asked for what the team's brand lacks, so a notice by SMS isn't held up by what only mails show.
+     *
+     * @param sent messages that went out already, by channel code
+     */
     List<String> findWarnings(Notice notice, Map<String, NoticeUsageRepository.Sent> sent) {
         List<String> warnings = new ArrayList<>();
         Set<String> tried = trials.findChannels(reader, notice.id());
@@ -45,21 +58,12 @@ class GoLiveCheck {
         Brand brand = brands.get(reader);
         if (!brands.isNamed(reader))
             warnings.add("Customers would read \"" + brand.name() + "\" as the sender. Set the name in Setup, Brand");
-        if (Texts.isBlank(brand.contact().postalAddress()))
-            warnings.add(
-                    "Mails have no postal address below them, which many countries demand. Add it in Setup, Brand");
-        if (!properties.demo() && isLoopback(properties.publicUrl()))
-            warnings.add("Links would lead customers to " + properties.publicUrl()
-                    + ", which only this machine can reach. The operator sets herald.public-url");
+        notice.routing().channels().forEach(c -> warnings.addAll(channels.get(c).findBrandGaps(brand)));
+        AddressReach reach = address.reach();
+        if (!properties.demo() && reach != AddressReach.INTERNET)
+            warnings.add("Links would lead customers to " + address.get() + ", which can only be reached from "
+                    + (reach == AddressReach.MACHINE ? "this computer" : "your own network")
+                    + ". Set the address in Setup, Public address");
         return warnings;
-    }
-
-    private static boolean isLoopback(String address) {
-        try {
-            String host = URI.create(address).getHost();
-            return host == null || LOOPBACK.contains(host);
-        } catch (IllegalArgumentException e) {
-            return true;
-        }
     }
 }

@@ -19,7 +19,7 @@ import upbeat.herald.core.wording.SampleOrders;
 import upbeat.herald.core.wording.SampleOrders.Sample;
 import upbeat.herald.core.wording.Variant;
 import upbeat.herald.server.carrier.CarrierRepository;
-import upbeat.herald.server.platform.HeraldProperties;
+import upbeat.herald.server.platform.address.PublicAddress;
 
 /** What a message would be about if it were for one of the built-in sample orders. */
 @Component
@@ -30,13 +30,13 @@ class SampleSubjects {
     private static final String SHOP = "sample";
 
     private final CarrierRepository carriers;
-    private final HeraldProperties properties;
+    private final PublicAddress address;
     private final JdbcClient reader;
     private final InstantSource clock;
 
-    SampleSubjects(CarrierRepository carriers, HeraldProperties properties, JdbcClient reader, InstantSource clock) {
+    SampleSubjects(CarrierRepository carriers, PublicAddress address, JdbcClient reader, InstantSource clock) {
         this.carriers = carriers;
-        this.properties = properties;
+        this.address = address;
         this.reader = reader;
         this.clock = clock;
     }
@@ -65,7 +65,7 @@ class SampleSubjects {
         Parcel parcel = ofOrder ? null : sample.parcels().get(0);
         Instant now = clock.instant();
         LocalDate today = now.atZone(ZoneOffset.UTC).toLocalDate();
-        String shortLink = properties.publicUrl() + "/t/sample";
+        String shortLink = address.get() + "/t/sample";
         return new MessageSubject(
                 sample.order(),
                 parcel,
@@ -88,7 +88,7 @@ class SampleSubjects {
 
     private MessageSubject.@Nullable Answers answers(Notice notice) {
         if (notice.content().question() == null) return null;
-        String page = properties.publicUrl() + "/a/sample";
+        String page = address.get() + "/a/sample";
         List<String> links = notice.content().question().buttons().stream()
                 .map(b -> page + "?b=" + b.id())
                 .toList();

@@ -1,10 +1,13 @@
 package upbeat.herald.server.delivery.email;
 
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
+import upbeat.herald.core.Texts;
 import upbeat.herald.core.notice.Notice;
+import upbeat.herald.core.wording.Brand;
 import upbeat.herald.core.wording.Channel;
 import upbeat.herald.core.wording.email.EmailChannel;
 import upbeat.herald.server.brand.BrandRepository;
@@ -39,6 +42,14 @@ class EmailModule implements ChannelModule {
     public Gateway createGateway(AccountSettings settings, OutboundNetwork network) {
         return new EmailGateway(
                 settings.read(EmailAccount.class), settings.secret("password"), properties.connections(), network);
+    }
+
+    @Override
+    public List<String> findBrandGaps(Brand brand) {
+        return Texts.isBlank(brand.contact().postalAddress())
+                ? List.of(
+                        "Mails have no postal address below them, which many countries demand. Add it in Setup, Brand")
+                : List.of();
     }
 
     @Override

@@ -35,9 +35,11 @@ import upbeat.herald.server.platform.web.IfMatch;
 @Tag(name = "ui-shops")
 class ShopController {
     private final ShopService service;
+    private final RefusedCallService refused;
 
-    ShopController(ShopService service) {
+    ShopController(ShopService service, RefusedCallService refused) {
         this.service = service;
+        this.refused = refused;
     }
 
     @GetMapping
@@ -69,7 +71,9 @@ class ShopController {
 
     @PostMapping("/{key}/address")
     ShopView renew(@PathVariable String key) {
-        return service.renew(key);
+        ShopView renewed = service.renew(key);
+        refused.clear(key); // they were about the old secrets
+        return renewed;
     }
 
     @GetMapping("/{key}/arrivals")
@@ -101,6 +105,17 @@ class ShopController {
     @PostMapping("/{key}/read-again")
     ReadAgain readAgain(@PathVariable String key, @RequestParam(defaultValue = "false") boolean unreadOnly) {
         return service.readAgain(key, unreadOnly);
+    }
+
+    @GetMapping("/{key}/refused")
+    List<RefusedCallRepository.RefusedCalls> listRefused(@PathVariable String key) {
+        return refused.find(key);
+    }
+
+    @DeleteMapping("/{key}/refused")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void clearRefused(@PathVariable String key) {
+        refused.clear(key);
     }
 
     @DeleteMapping("/{key}/arrivals/{id}")

@@ -18,7 +18,7 @@ import upbeat.herald.core.exchange.mapping.MappingProposer;
 import upbeat.herald.core.exchange.mapping.Step;
 import upbeat.herald.core.exchange.mapping.Target;
 import upbeat.herald.server.ingest.OrderDocument;
-import upbeat.herald.server.platform.HeraldProperties;
+import upbeat.herald.server.platform.address.PublicAddress;
 import upbeat.herald.server.platform.persistence.Json;
 import upbeat.herald.server.platform.random.RandomIds;
 import upbeat.herald.server.platform.secret.SecretVault;
@@ -38,7 +38,7 @@ class ShopService {
     private final WebhookRequestRepository listRequests;
     private final WebhookRequestProcessor processor;
     private final SecretVault vault;
-    private final HeraldProperties properties;
+    private final PublicAddress address;
     private final JdbcClient reader;
     private final RandomIds ids;
     private final SignallingWriter writer;
@@ -48,7 +48,7 @@ class ShopService {
             WebhookRequestRepository requests,
             WebhookRequestProcessor processor,
             SecretVault vault,
-            HeraldProperties properties,
+            PublicAddress address,
             JdbcClient reader,
             RandomIds ids,
             SignallingWriter writer) {
@@ -56,7 +56,7 @@ class ShopService {
         this.listRequests = requests;
         this.processor = processor;
         this.vault = vault;
-        this.properties = properties;
+        this.address = address;
         this.reader = reader;
         this.ids = ids;
         this.writer = writer;
@@ -308,7 +308,7 @@ class ShopService {
                 s.key(),
                 version(s),
                 s.name(),
-                properties.publicUrl() + "/doors/shops/" + s.path(),
+                address.get() + "/doors/shops/" + s.path(),
                 vault.tryDecrypt(s.signingSecret()).orElse(null),
                 vault.tryDecrypt(s.headerSecret()).orElse(null),
                 s.mapping(),

@@ -31,6 +31,7 @@ class WebhookService {
     private final ShopRepository shops;
     private final WebhookRequestRepository requests;
     private final WebhookRequestProcessor processor;
+    private final RefusedCallService refusedCalls;
     private final SecretVault vault;
     private final JdbcClient reader;
     private final WallClock wallClock;
@@ -41,6 +42,7 @@ class WebhookService {
             ShopRepository shops,
             WebhookRequestRepository requests,
             WebhookRequestProcessor processor,
+            RefusedCallService refusedCalls,
             SecretVault vault,
             JdbcClient reader,
             WallClock wallClock,
@@ -48,6 +50,7 @@ class WebhookService {
         this.shops = shops;
         this.requests = requests;
         this.processor = processor;
+        this.refusedCalls = refusedCalls;
         this.vault = vault;
         this.reader = reader;
         this.wallClock = wallClock;
@@ -69,7 +72,10 @@ class WebhookService {
         if (shop == null) return problem(HttpStatus.NOT_FOUND, "No shop has this address");
         byte[] bytes = body == null ? new byte[0] : body;
         String refused = refused(shop, headers, bytes);
-        if (refused != null) return problem(HttpStatus.UNAUTHORIZED, refused);
+        if (refused != null) {
+            refusedCalls.count(shop.key(), refused);
+            return problem(HttpStatus.UNAUTHORIZED, refused);
+        }
         String text = new String(bytes, StandardCharsets.UTF_8);
         WebhookRequestProcessor.ReadRequest read = shop.mapping() == null
                 ? null

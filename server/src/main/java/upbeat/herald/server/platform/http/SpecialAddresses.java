@@ -5,7 +5,7 @@ import java.util.List;
 import java.util.stream.Stream;
 
 /** Addresses that are no host's on the public internet. */
-final class SpecialAddresses {
+public final class SpecialAddresses {
     private SpecialAddresses() {}
 
     /**
@@ -14,7 +14,7 @@ final class SpecialAddresses {
      * 2544), reserved. An IPv6 address that only carries an IPv4 one (RFC 4291, RFC 6052, RFC 3056, RFC 4380) is judged
      * as translated, so it is refused altogether.
      */
-    static boolean isInternal(InetAddress ip) {
+    public static boolean isInternal(InetAddress ip) {
         byte[] b = ip.getAddress();
         return ip.isLoopbackAddress()
                 || ip.isAnyLocalAddress()

@@ -5,7 +5,6 @@ import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
-import java.net.URI;
 import java.util.Arrays;
 import java.util.HashSet;
 import java.util.Locale;
@@ -15,10 +14,10 @@ import org.springframework.beans.factory.annotation.Value;
 import org.springframework.core.annotation.Order;
 import org.springframework.stereotype.Component;
 import org.springframework.web.filter.OncePerRequestFilter;
-import upbeat.herald.server.platform.HeraldProperties;
+import upbeat.herald.server.platform.address.PublicAddress;
 
 /**
- * Answers only under the names it is known by: that of {@code herald.public-url}, localhost, and those of
+ * Answers only under the names it is known by: that of the public address, localhost, and those of
  * {@code herald.allowed-hosts}. A page of somebody else's that has its own name point here (DNS rebinding) gets
  * nothing. An address instead of a name can't be rebound and is let in.
  */
@@ -29,9 +28,10 @@ class HostFilter extends OncePerRequestFilter {
 
     private final Set<String> names = new HashSet<>(Set.of("localhost"));
 
-    HostFilter(HeraldProperties properties, @Value("${herald.allowed-hosts:}") String allowed) {
-        String host = URI.create(properties.publicUrl()).getHost();
-        if (host != null) names.add(host.toLowerCase(Locale.ROOT));
+    private final PublicAddress address;
+
+    HostFilter(PublicAddress address, @Value("${herald.allowed-hosts:}") String allowed) {
+        this.address = address;
         Arrays.stream(allowed.split(","))
                 .map(n -> n.strip().toLowerCase(Locale.ROOT))
                 .filter(n -> !n.isEmpty())
@@ -42,7 +42,7 @@ class HostFilter extends OncePerRequestFilter {
     protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
             throws ServletException, IOException {
         String name = String.valueOf(request.getServerName()).toLowerCase(Locale.ROOT);
-        if (names.contains(name) || ADDRESS.matcher(name).matches()) {
+        if (names.contains(name) || ADDRESS.matcher(name).matches() || isPublic(name)) {
             chain.doFilter(request, response);
             return;
         }
@@ -50,7 +50,11 @@ class HostFilter extends OncePerRequestFilter {
         response.setContentType("text/plain;charset=UTF-8");
         response.getWriter()
                 .write(
-                        "This address isn't one of Upbeat Herald's. The operator sets it as herald.public-url, or adds it to"
-                                + " herald.allowed-hosts.");
+                        "This address isn't one of Upbeat Herald's. Enter it in Setup, Public address, or ask the operator"
+                                + " to add it to herald.allowed-hosts.");
+    }
+
+    private boolean isPublic(String name) {
+        return address.host().filter(name::equalsIgnoreCase).isPresent();
     }
 }
