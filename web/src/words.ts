@@ -51,6 +51,17 @@ export function languageWords(tag: string): string {
   }
 }
 
+const REGIONS = new Intl.DisplayNames(['en'], { type: 'region' });
+
+/** "Sweden" for SE. */
+export function countryWords(code: string): string {
+  try {
+    return REGIONS.of(code) ?? code;
+  } catch {
+    return code;
+  }
+}
+
 /** An ISO 8601 duration of days, hours and minutes as minutes; 0 where it is none. */
 export function minutes(duration: string | undefined): number {
   const m = /^P(?:(\d+)D)?(?:T(?:(\d+)H)?(?:(\d+)M)?(?:\d+S)?)?$/.exec(duration ?? '');

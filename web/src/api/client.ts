@@ -242,7 +242,12 @@ export const api = {
   removeCarrier: (key: string) => call<void>('DELETE', `/ui/carriers/${key}`),
   preferCarrier: (key: string) => call<Schemas['Directory']>('POST', `/ui/carriers/${key}/prefer`),
   carrierLogo: (file: File) => call<Schemas['Logo']>('POST', '/ui/carriers/logo', form({ file })),
-  importCarriers: (file: File) => call<Schemas['Imported']>('POST', '/ui/carriers/import', form({ file })),
+  checkCarriers: (file: File) => call<Schemas['ImportCheck']>('POST', '/ui/carriers/import/check', form({ file })),
+  importCarriers: (file: File, version: string) =>
+    call<Schemas['ImportDone']>('POST', `/ui/carriers/import${query({ version })}`, form({ file })),
+  lastCarrierImport: () => get<Schemas['LastImport']>('/ui/carriers/import/last'),
+  undoCarrierImport: (id: number) => call<Schemas['Undone']>('POST', `/ui/carriers/import/${id}/undo`),
+  postalOperators: () => get<Schemas['PostalOperator'][]>('/ui/carriers/postal-operators'),
   unmappedCodes: () => get<Schemas['UnmappedCode'][]>('/ui/unmapped-codes'),
   previewMeaning: (carrier: string, meaning: Schemas['Meaning']) =>
     call<Schemas['MeaningEffect']>('POST', `/ui/unmapped-codes/${carrier}/preview`, meaning),
@@ -340,6 +345,8 @@ export const keys = {
   meaning: (carrier: string, meaning: unknown) => ['meaning', carrier, meaning] as const,
   feeds: ['feeds'] as const,
   publicAddress: ['public-address'] as const,
+  lastCarrierImport: ['carriers', 'import'] as const,
+  postalOperators: ['postal-operators'] as const,
   refusedCalls: (key: string) => ['shop', key, 'refused'] as const,
   brand: (shop?: string) => ['brand', shop ?? ''] as const,
   sender: (shop?: string) => ['sender', shop ?? ''] as const,

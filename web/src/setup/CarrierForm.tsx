@@ -5,7 +5,8 @@ import { api, keys, type Schemas } from '../api/client';
 import { useDraft } from '../api/versions';
 import { PARCEL_STAGES } from '../route/geometry';
 import { formKeys } from '../shell/escape';
-import { stageWords } from '../words';
+import { countryWords, stageWords } from '../words';
+import { sameFormats, startFrom } from './carrierImport';
 import { DurationInput } from './DurationInput';
 import { useDo } from './useDo';
 
@@ -31,6 +32,12 @@ export function CarrierForm({ line, directory, fresh, onClose }: Props) {
   const draft = useDraft({ document: line.carrier, version: line.version }, `carrier/${fresh ? '' : line.carrier.key}`);
   const c = draft.now;
   const [number, setNumber] = useState('');
+  const operators = useQuery({
+    queryKey: keys.postalOperators,
+    queryFn: api.postalOperators,
+    enabled: fresh,
+    staleTime: Infinity,
+  });
   const { run, busy, faults } = useDo();
   const logo = useRef<HTMLInputElement>(null);
   const set = draft.set;
@@ -86,6 +93,25 @@ export function CarrierForm({ line, directory, fresh, onClose }: Props) {
       </h2>
       {fresh && (
         <>
+          <label htmlFor="c-start">Start from a postal operator</label>
+          <Select
+            id="c-start"
+            showSearch={{ optionFilterProp: 'label' }}
+            allowClear
+            className="full"
+            placeholder="Country of the operator"
+            loading={operators.isLoading}
+            value={operators.data?.find((o) => o.carrier.zone === c.zone && sameFormats(o.carrier, c))?.country}
+            onChange={(country) => {
+              const operator = operators.data?.find((o) => o.country === country);
+              if (operator) set(startFrom(operator.carrier, c));
+            }}
+            options={operators.data?.map((o) => ({ value: o.country, label: countryWords(o.country) }))}
+          />
+          <p className="soft">
+            Fills in the format of its numbers (UPU S10), the codes of its scans and its time zone. Enter its name and
+            tracking page yourself.
+          </p>
           <label htmlFor="c-key">Short name</label>
           <Input
             id="c-key"

@@ -6,6 +6,7 @@ import { api, keys, type Schemas } from '../api/client';
 import { saveOver } from '../api/versions';
 import { Failed } from '../shell/Failed';
 import { CarrierForm, SCAN_SOURCES } from './CarrierForm';
+import { CarrierImport, type CheckedFile, LastCarrierImport } from './CarrierImport';
 import { useDo } from './useDo';
 
 const FRESH: Schemas['CarrierBody'] = {
@@ -27,7 +28,8 @@ export function CarriersPage() {
   const [search, setSearch] = useState('');
   const [only, setOnly] = useState(false);
   const file = useRef<HTMLInputElement>(null);
-  const [refused, setRefused] = useState<string[]>([]);
+  const [checked, setChecked] = useState<CheckedFile>();
+  const last = useQuery({ queryKey: keys.lastCarrierImport, queryFn: api.lastCarrierImport });
   const { run, busy } = useDo();
   if (directory.isError) return <Failed error={directory.error} again={() => directory.refetch()} />;
   if (!directory.data) return <div className="empty">Loading the carriers …</div>;
@@ -45,11 +47,8 @@ export function CarriersPage() {
       : directory.data.carriers.find((c) => c.carrier.key === key);
   const load = async (f?: File) => {
     if (!f) return;
-    const done = await run(
-      () => api.importCarriers(f),
-      (d) => `${d.added} added, ${d.changed} changed, ${d.refused.length} refused`,
-    );
-    setRefused(done?.refused ?? []);
+    const check = await run(() => api.checkCarriers(f));
+    setChecked(check && { file: f, check });
     if (file.current) file.current.value = '';
   };
   return (
@@ -96,15 +95,7 @@ export function CarriersPage() {
             Add carrier
           </Button>
         </div>
-        {refused.length > 0 && (
-          <div className="box m12">
-            {refused.map((r) => (
-              <div key={r}>
-                <span className="mark bad">refused</span> {r}
-              </div>
-            ))}
-          </div>
-        )}
+        <LastCarrierImport last={last.data?.done} />
         <table className="sheet wide">
           <thead>
             <tr>
@@ -165,12 +156,20 @@ export function CarriersPage() {
         </table>
         {lines.length === 0 && (
           <div className="empty">
-            <h2>No carriers match “{search}”</h2>
-            <p>Add the carrier with its name and the address of its tracking page.</p>
+            <h2>{search ? `No carriers match “${search}”` : only ? 'No carrier is in use' : 'No carriers yet'}</h2>
+            <p>
+              Add the carrier with its name and the address of its tracking page. For postal operators, number format
+              and codes are ready to start from.
+            </p>
+            <Button type="primary" onClick={() => navigate('/setup/carriers/new')}>
+              Add carrier
+            </Button>
           </div>
         )}
       </main>
-      {chosen ? (
+      {checked ? (
+        <CarrierImport checked={checked} onClose={() => setChecked(undefined)} />
+      ) : chosen ? (
         <CarrierForm
           key={key}
           line={chosen}

@@ -2,6 +2,7 @@ package upbeat.herald.server.carrier;
 
 import io.swagger.v3.oas.annotations.tags.Tag;
 import java.io.IOException;
+import java.util.List;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
@@ -18,9 +19,13 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.multipart.MultipartFile;
+import upbeat.herald.server.carrier.CarrierImportService.ImportCheck;
+import upbeat.herald.server.carrier.CarrierImportService.ImportDone;
+import upbeat.herald.server.carrier.CarrierImportService.LastImport;
+import upbeat.herald.server.carrier.CarrierImportService.Undone;
 import upbeat.herald.server.carrier.CarrierService.Directory;
-import upbeat.herald.server.carrier.CarrierService.Imported;
 import upbeat.herald.server.carrier.CarrierService.Logo;
+import upbeat.herald.server.carrier.CarrierService.PostalOperator;
 import upbeat.herald.server.platform.web.IfMatch;
 
 /** Setup, Carriers: the directory, code tables, and scans whose code nothing reads. */
@@ -29,9 +34,11 @@ import upbeat.herald.server.platform.web.IfMatch;
 @Tag(name = "ui-carriers")
 class CarrierController {
     private final CarrierService service;
+    private final CarrierImportService imports;
 
-    CarrierController(CarrierService service) {
+    CarrierController(CarrierService service, CarrierImportService imports) {
         this.service = service;
+        this.imports = imports;
     }
 
     @GetMapping
@@ -75,7 +82,27 @@ class CarrierController {
     }
 
     @PostMapping(path = "/import", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
-    Imported importFile(@RequestParam("file") MultipartFile file) throws IOException {
-        return service.importFile(file);
+    ImportDone importFile(@RequestParam("file") MultipartFile file, @RequestParam String version) throws IOException {
+        return imports.apply(file.getBytes(), file.getOriginalFilename(), version);
+    }
+
+    @PostMapping(path = "/import/check", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
+    ImportCheck checkFile(@RequestParam("file") MultipartFile file) throws IOException {
+        return imports.check(file.getBytes());
+    }
+
+    @GetMapping("/import/last")
+    LastImport findLastImport() {
+        return imports.findLast();
+    }
+
+    @PostMapping("/import/{id}/undo")
+    Undone undoImport(@PathVariable long id) {
+        return imports.undo(id);
+    }
+
+    @GetMapping("/postal-operators")
+    List<PostalOperator> listPostalOperators() {
+        return service.listPostalOperators();
     }
 }

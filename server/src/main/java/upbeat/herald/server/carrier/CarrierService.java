@@ -2,9 +2,9 @@ package upbeat.herald.server.carrier;
 
 import java.io.IOException;
 import java.time.InstantSource;
-import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -14,6 +14,7 @@ import org.springframework.web.multipart.MultipartFile;
 import upbeat.herald.core.HeraldException;
 import upbeat.herald.core.carrier.Carrier;
 import upbeat.herald.core.carrier.CheckDigit;
+import upbeat.herald.core.carrier.PostalOperators;
 import upbeat.herald.core.carrier.StandardCodes;
 import upbeat.herald.server.order.ParcelRepository;
 import upbeat.herald.server.platform.persistence.DatabaseWriter;
@@ -26,7 +27,7 @@ import upbeat.herald.server.platform.web.NotFoundException;
 class CarrierService {
     private final CarrierRepository carriers;
     private final ParcelRepository parcels;
-    private final List<CarrierChangeListener> listeners;
+    private final CarrierUpdate update;
     private final CarrierLogos logos;
     private final JdbcClient reader;
     private final DatabaseWriter writer;
@@ -35,14 +36,14 @@ class CarrierService {
     CarrierService(
             CarrierRepository carriers,
             ParcelRepository parcels,
-            List<CarrierChangeListener> listeners,
+            CarrierUpdate update,
             CarrierLogos logos,
             JdbcClient reader,
             DatabaseWriter writer,
             InstantSource clock) {
         this.carriers = carriers;
         this.parcels = parcels;
-        this.listeners = listeners;
+        this.update = update;
         this.logos = logos;
         this.reader = reader;
         this.writer = writer;
@@ -57,8 +58,6 @@ class CarrierService {
     record ListView(String name, List<CarrierBody.RuleBody> rules) {}
 
     record Directory(List<CarrierLine> carriers, List<CheckView> checks, List<ListView> lists) {}
-
-    record Imported(int added, int changed, List<String> refused) {}
 
     record Logo(String logo) {}
 
@@ -123,6 +122,16 @@ class CarrierService {
         return list();
     }
 
+    /** A postal operator to start from. @param country ISO 3166-1 alpha-2 */
+    record PostalOperator(String country, CarrierBody carrier) {}
+
+    List<PostalOperator> listPostalOperators() {
+        return PostalOperators.list().stream()
+                .map(c -> new PostalOperator(
+                        c.key().substring(c.key().length() - 2).toUpperCase(Locale.ROOT), CarrierBody.of(c)))
+                .toList();
+    }
+
     /** Makes an uploaded picture small and harmless, for a carrier that is then saved with it. */
     Logo logo(MultipartFile file) throws IOException {
         return new Logo(logos.toDataUrl(file.getBytes()));
@@ -141,25 +150,6 @@ class CarrierService {
                 .body(csv ? CarrierFile.toCsv(bodies) : CarrierFile.toJson(bodies));
     }
 
-    /** Adds and changes carriers from a file; one that is wrong keeps no other out. */
-    Imported importFile(MultipartFile file) throws IOException {
-        List<String> refused = new ArrayList<>();
-        int[] counts = new int[2];
-        List<CarrierBody> bodies = CarrierFile.read(file.getBytes());
-        for (int i = 0; i < bodies.size(); i++) {
-            CarrierBody body = bodies.get(i);
-            try {
-                Carrier carrier = body.toCarrier(body.key());
-                boolean known = carriers.find(reader, carrier.key()).isPresent();
-                keep(carrier);
-                counts[known ? 1 : 0]++;
-            } catch (upbeat.herald.server.platform.web.ValidationException | HeraldException e) {
-                refused.add((i + 1) + (body.key() == null ? "" : ", " + body.key()) + ": " + e.getMessage());
-            }
-        }
-        return new Imported(counts[0], counts[1], refused);
-    }
-
     private void keep(Carrier carrier) {
         writer.write(db -> {
             keep(db, carrier);
@@ -168,8 +158,7 @@ class CarrierService {
     }
 
     private void keep(JdbcClient db, Carrier carrier) {
-        carriers.save(db, carrier);
-        listeners.forEach(l -> l.carrierChanged(db, carrier, clock.instant()));
+        update.save(db, carrier, clock.instant());
     }
 
     private Carrier find(String key) {

@@ -6,6 +6,7 @@ import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.DeserializationFeature;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ObjectNode;
 
 /**
  * Documents in the database, as JSON. Unknown properties are left alone, so that an older program reads what a newer
@@ -28,6 +29,10 @@ public final class Json {
     /** Any document as a tree, numbers as they were written. */
     public static JsonNode readTree(String json) {
         return MAPPER.readTree(json);
+    }
+
+    public static ObjectNode newObject() {
+        return MAPPER.createObjectNode();
     }
 
     /** A record as a map of its values by name; values that are not there are null. */
