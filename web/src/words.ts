@@ -109,6 +109,11 @@ export function listed(words: string[], last: string): string {
   return words.length < 2 ? (words[0] ?? '') : `${words.slice(0, -1).join(', ')} ${last} ${words[words.length - 1]}`;
 }
 
+/** "in 1 minute", "in 90 seconds". */
+export function soon(seconds: number): string {
+  return seconds % 60 === 0 ? `in ${counted(seconds / 60, 'minute')}` : `in ${counted(seconds, 'second')}`;
+}
+
 /** Time of day where it is today, else day and time. */
 export function when(iso: string, now: string): string {
   const d = new Date(iso);

@@ -112,7 +112,7 @@ function EndOrder({ order }: { order: Schemas['OrderView'] }) {
     <Popconfirm
       key={e.stage}
       title={e.ask}
-      description="Messages that no longer fit aren’t sent, and the customer gets the plan’s message. This can’t be undone."
+      description="Messages that no longer fit aren’t sent, and the customer gets the plan’s message. You can undo it until then."
       okText={e.label}
       cancelText="Back"
       onConfirm={() => mark([{ shop: order.shop, number: order.number }], e.stage)}

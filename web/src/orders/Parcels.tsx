@@ -43,20 +43,7 @@ export function Parcels({ order, choices }: Props) {
             </span>
             <span className="mark v">{stageWords(p.stage)}</span>
             <span className="grow" />
-            <Dropdown
-              trigger={['click']}
-              menu={{
-                items: MARKS.map((s) => ({
-                  key: s,
-                  label: `Mark ${stageWords(s).toLowerCase()}`,
-                  onClick: () => mark(me, s, p.trackingNumber),
-                })),
-              }}
-            >
-              <Button size="small" loading={busy}>
-                Mark
-              </Button>
-            </Dropdown>
+            <MarkMenu busy={busy} onMark={(stage) => mark(me, stage, p.trackingNumber)} />
             <Dropdown
               trigger={['click']}
               menu={{
@@ -127,11 +114,34 @@ export function Parcels({ order, choices }: Props) {
           onClose={() => setEditing(undefined)}
         />
       ) : (
-        <Button size="small" onClick={() => setEditing('new')}>
-          Add tracking
-        </Button>
+        <div className="row">
+          <Button size="small" onClick={() => setEditing('new')}>
+            Add tracking
+          </Button>
+          {order.parcels.length === 0 && <MarkMenu busy={busy} onMark={(stage) => mark(me, stage)} />}
+        </div>
       )}
     </div>
+  );
+}
+
+/** The stages that a person can say a parcel, or an order without a tracking number, has come to. */
+function MarkMenu({ busy, onMark }: { busy: boolean; onMark: (stage: string) => void }) {
+  return (
+    <Dropdown
+      trigger={['click']}
+      menu={{
+        items: MARKS.map((s) => ({
+          key: s,
+          label: `Mark as ${stageWords(s).toLowerCase()}`,
+          onClick: () => onMark(s),
+        })),
+      }}
+    >
+      <Button size="small" loading={busy}>
+        Mark
+      </Button>
+    </Dropdown>
   );
 }
 

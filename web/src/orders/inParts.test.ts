@@ -10,6 +10,7 @@ const work = async (part: number[]) => ({
   messages: 1,
   refused: part.includes(3) ? ['3: it has no tracking number'] : [],
   askedToCancel: [],
+  undoSeconds: 60,
 });
 
 it('does many in parts and says what came of all of them', async () => {
@@ -19,6 +20,7 @@ it('does many in parts and says what came of all of them', async () => {
   expect(told).toEqual([PART, 2 * PART, 2 * PART + 1]);
   expect(total.what).toBe(`${2 * PART + 1} orders marked as packed`);
   expect(total.messages).toBe(3);
+  expect(total.undoSeconds).toBe(60);
   expect(total.refused).toEqual(['3: it has no tracking number']);
   expect(total.changes).toEqual([3, 2, 1]);
 });

@@ -5,7 +5,7 @@ import { counted } from '../words';
 export const PART = 500;
 
 /** What came of all parts. */
-export type Total = Pick<Schemas['Done'], 'what' | 'messages' | 'refused' | 'askedToCancel'> & {
+export type Total = Pick<Schemas['Done'], 'what' | 'messages' | 'refused' | 'askedToCancel' | 'undoSeconds'> & {
   /** To undo them by, the last one first. */
   changes: number[];
   handled: number;
@@ -29,6 +29,7 @@ export async function inParts<T>(
     messages: 0,
     refused: [],
     askedToCancel: [],
+    undoSeconds: 0,
     changes: [],
     handled: 0,
   };
@@ -42,6 +43,7 @@ export async function inParts<T>(
       total.messages += d.messages;
       total.refused.push(...d.refused);
       total.askedToCancel.push(...d.askedToCancel);
+      if (d.messages > 0) total.undoSeconds = d.undoSeconds;
       if (d.changeId != null) total.changes.unshift(d.changeId);
     } catch (e) {
       if (at === 0) throw e;

@@ -2,8 +2,8 @@ import { useQueryClient } from '@tanstack/react-query';
 import { App, Button } from 'antd';
 import { useRef, useState } from 'react';
 import { api, type Schemas } from '../api/client';
-import { counted, listed, stageWords } from '../words';
-import { inParts, PART } from './inParts';
+import { counted, listed, soon, stageWords } from '../words';
+import { inParts, PART, type Total } from './inParts';
 
 type Orders = Schemas['OrderName'][];
 
@@ -12,7 +12,7 @@ export type Progress = { handled: number; of: number };
 
 /** Does something by hand, says what it came to, and offers to take it back. */
 export function useDone() {
-  const { message, modal } = App.useApp();
+  const { message, modal, notification } = App.useApp();
   const queries = useQueryClient();
   const [busy, setBusy] = useState(false);
   const [refused, setRefused] = useState<string[]>([]);
@@ -28,6 +28,29 @@ export function useDone() {
     } finally {
       await queries.invalidateQueries();
     }
+  };
+  /** What customers will hear of stays on the screen for as long as it can be taken back whole. */
+  const offerUndo = (total: Total) => {
+    const key = `undo-${total.changes.join('-')}`;
+    notification.success({
+      key,
+      title: total.what,
+      description: `${counted(total.messages, 'message')} will be sent ${soon(total.undoSeconds)}.`,
+      actions: (
+        <Button
+          size="small"
+          onClick={() => {
+            notification.destroy(key);
+            undo(total.changes);
+          }}
+        >
+          Undo
+        </Button>
+      ),
+      placement: 'bottomLeft',
+      duration: total.undoSeconds,
+      showProgress: true,
+    });
   };
   /** In parts where there are many, with progress; what was done before a stop or a failure can be undone. */
   const doneTo = async <T,>(all: T[], work: (part: T[]) => Promise<Schemas['Done']>) => {
@@ -60,6 +83,7 @@ export function useDone() {
         </span>
       );
       if (total.failure) message.error(said, 12);
+      else if (total.messages > 0 && total.undoSeconds > 0 && total.changes.length > 0) offerUndo(total);
       else message.success(said, 8);
       return total;
     } catch (e) {

@@ -130,15 +130,17 @@ export function BrandPage() {
             {text('smsSender', 'SMS sender', 'up to 11 letters and digits')}
           </div>
           <div className="two">
-            {text('senderAddress', 'Sender address of e-mails')}
+            {text('senderAddress', 'Sender address of e-mails', 'orders@shop.example')}
             {text('senderName', 'Sender name of e-mails', b.name)}
           </div>
           <div className="proof">
-            {sender.data?.verified && b.senderAddress === kept.data.brand.senderAddress ? (
+            {sender.data?.verified && b.senderAddress && b.senderAddress === kept.data.brand.senderAddress ? (
               <>
                 <span className="mark ok">verified</span>{' '}
                 <span className="soft">{kept.data.brand.senderAddress} can send e-mails.</span>
               </>
+            ) : !b.senderAddress ? (
+              <span className="soft">Enter the address that e-mails come from, and save. Then verify it.</span>
             ) : b.senderAddress !== kept.data.brand.senderAddress ? (
               <span className="soft">Save first. Then verify the new address.</span>
             ) : (

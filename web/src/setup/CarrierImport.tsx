@@ -1,7 +1,7 @@
 import { Button } from 'antd';
 import { api, type Schemas } from '../api/client';
 import { counted } from '../words';
-import { summarize } from './carrierImport';
+import { listNumbers, summarize } from './carrierImport';
 import { useDo } from './useDo';
 
 const MARKS: Record<string, string> = { new: 'ok', changed: 'gold', unchanged: '', refused: 'bad' };
@@ -16,7 +16,7 @@ export function CarrierImport({ checked, onClose }: { checked: CheckedFile; onCl
   const load = async () => {
     const done = await run(
       () => api.importCarriers(checked.file, version),
-      (d) => `${d.added} added, ${d.changed} changed`,
+      (d) => listNumbers(d),
     );
     if (done) onClose();
   };
@@ -65,7 +65,7 @@ export function LastCarrierImport({ last }: { last: Schemas['ImportDone'] | unde
   if (!last || last.undone) return null;
   return (
     <p className="soft m12" role="status">
-      Last import: {last.fileName}, {last.added} added, {last.changed} changed.{' '}
+      Last import: {last.fileName}, {listNumbers(last)}.{' '}
       <Button
         size="small"
         type="link"

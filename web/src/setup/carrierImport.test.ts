@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { startFrom, summarize } from './carrierImport';
+import { listNumbers, startFrom, summarize } from './carrierImport';
 
 test('a file is summed up by what it would do', () => {
   expect(summarize([])).toEqual({ words: 'no carriers', taken: 0 });
@@ -27,4 +27,9 @@ test('what was typed wins over the postal operator it starts from', () => {
     name: 'Gull Post',
     linkPattern: 'https://gull.example/',
   });
+});
+
+test('what is none is not said', () => {
+  expect(listNumbers({ added: 2, changed: 0 })).toBe('2 added');
+  expect(listNumbers({ added: 1, changed: 3 })).toBe('1 added, 3 changed');
 });

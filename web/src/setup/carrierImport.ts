@@ -31,3 +31,8 @@ export function startFrom(
 export function sameFormats(operator: Schemas['CarrierBody'], carrier: Schemas['CarrierBody']): boolean {
   return JSON.stringify(operator.formats) === JSON.stringify(carrier.formats);
 }
+
+/** "2 added, 1 changed", without what is none. */
+export function listNumbers({ added, changed }: Pick<Schemas['ImportDone'], 'added' | 'changed'>): string {
+  return [added && `${added} added`, changed && `${changed} changed`].filter(Boolean).join(', ');
+}

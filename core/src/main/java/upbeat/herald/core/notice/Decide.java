@@ -197,12 +197,14 @@ public final class Decide {
     }
 
     /**
-     * The first moment at or after {@code wanted} that the notice's send window allows wherever the customer may live;
-     * empty where there is none in reach.
+     * The first moment at or after {@code wanted} that the notice's send window allows wherever the customer may live,
+     * and at which what was done by hand can't be taken back any more; empty where there is none in reach.
      */
     public static Optional<Instant> nextAllowed(Notice notice, OrderSituation situation, Instant wanted) {
-        if (notice.timing().window() == null) return Optional.of(wanted);
-        return notice.timing().window().nextAllowed(wanted, CustomerDay.clockOf(situation.order()));
+        Instant held = situation.heldUntil();
+        Instant from = held != null && held.isAfter(wanted) ? held : wanted;
+        if (notice.timing().window() == null) return Optional.of(from);
+        return notice.timing().window().nextAllowed(from, CustomerDay.clockOf(situation.order()));
     }
 
     private static String words(Duration d) {

@@ -1,5 +1,6 @@
 package upbeat.herald.core.notice;
 
+import java.time.Instant;
 import java.util.Collection;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -16,6 +17,7 @@ import upbeat.herald.core.journey.Stage;
  * @param parcels where all parcels of the order stand
  * @param covered true where those parcels hold every piece of the order
  * @param ended cancelled or refunded, or null
+ * @param heldUntil before this nothing leaves, because somebody may still take back what they did by hand; or null
  */
 public record OrderSituation(
         Order order,
@@ -23,7 +25,19 @@ public record OrderSituation(
         @Nullable Stage stands,
         Collection<Stage> parcels,
         boolean covered,
-        @Nullable Stage ended) {
+        @Nullable Stage ended,
+        @Nullable Instant heldUntil) {
+    /** Nothing was done by hand lately. */
+    public OrderSituation(
+            Order order,
+            @Nullable Parcel parcel,
+            @Nullable Stage stands,
+            Collection<Stage> parcels,
+            boolean covered,
+            @Nullable Stage ended) {
+        this(order, parcel, stands, parcels, covered, ended, null);
+    }
+
     public OrderSituation {
         parcels = List.copyOf(parcels);
     }

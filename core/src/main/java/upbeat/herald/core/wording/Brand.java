@@ -32,6 +32,9 @@ public record Brand(
             String senderAddress,
             String smsSender,
             @Nullable String chatNumber) {
+        /** Stands for an address that nobody has set yet; no mail can have it (RFC 2606, section 2). */
+        public static final String NO_ADDRESS = "orders@localhost.invalid";
+
         /** Under the shop's name, and without a chat number of its own. */
         public static Sender of(String senderAddress, String smsSender) {
             return new Sender(null, senderAddress, smsSender, null);

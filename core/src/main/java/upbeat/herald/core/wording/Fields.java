@@ -46,6 +46,11 @@ public final class Fields {
             new Field("parcel.items", "The items in this parcel, in one line", "1 Box kite", true),
             new Field("parcel.itemCount", "Number of items in this parcel", "1", true),
             new Field("parcel.place", "This parcel's number in the order", "1", true),
+            new Field(
+                    "parcel.reportedBy",
+                    "Carrier that reported this, empty if someone on your team marked it",
+                    "Hopgate",
+                    true),
             new Field("parcel.ofSeveral", "This parcel among several, empty if the order has one parcel", "1/2", true),
             new Field("parcel.dispatchedOn", "The dispatch date", "November 25, 2026", true),
             new Field("date.today", "Today's date, where the customer lives", "November 25, 2026", false),

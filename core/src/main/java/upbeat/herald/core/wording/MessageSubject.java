@@ -42,9 +42,15 @@ public record MessageSubject(
      * @param numbers of all the order's parcels, as customers follow them
      * @param place of this one among them, from 1
      * @param shortLink short address of our own that leads to where the parcel can be followed, or null
+     * @param isReported false where the stage isn't known from the carrier, but somebody of the team said so
      */
     public record Tracking(
-            List<String> numbers, int place, @Nullable String shortLink) {
+            List<String> numbers, int place, @Nullable String shortLink, boolean isReported) {
+        /** Of a stage that the carrier reported. */
+        public Tracking(List<String> numbers, int place, @Nullable String shortLink) {
+            this(numbers, place, shortLink, true);
+        }
+
         public Tracking {
             numbers = List.copyOf(numbers);
         }

@@ -21,7 +21,7 @@ import upbeat.herald.server.platform.picture.PictureEncoder;
 public class BrandRepository {
     private static final Brand NOBODY_YET = new Brand(
             "Your shop",
-            Brand.Sender.of("orders@localhost.invalid", "Shop"),
+            Brand.Sender.of(Brand.Sender.NO_ADDRESS, "Shop"),
             Brand.Contact.NONE,
             Brand.Look.ofColour("#2d2142"),
             "en");

@@ -20,7 +20,7 @@ record SenderBody(
         Brand.Sender s = b.sender();
         return new SenderBody(
                 b.name().equals(s.senderName()) ? null : s.senderName(),
-                s.senderAddress(),
+                b.hasSenderAddress() ? s.senderAddress() : null,
                 s.smsSender(),
                 s.chatNumber());
     }
@@ -28,7 +28,7 @@ record SenderBody(
     void validate(ValidationException errors) {
         if (senderName != null && (senderName.length() > 60 || senderName.matches("(?s).*[\\r\\n].*")))
             errors.add("senderName", "Enter a sender name of one line, up to 60 characters");
-        if (!EmailAddress.isValid(senderAddress))
+        if (!Texts.isBlank(senderAddress) && !EmailAddress.isValid(senderAddress))
             errors.add("senderAddress", "\"" + senderAddress + "\" isn't an e-mail address");
         if (smsSender == null || !smsSender.matches("[A-Za-z0-9 ]{1,11}|\\+?[0-9]{4,15}") || smsSender.isBlank())
             errors.add(
@@ -41,7 +41,7 @@ record SenderBody(
     Brand.Sender toSender() {
         return new Brand.Sender(
                 Texts.blankToNull(senderName),
-                Objects.requireNonNull(senderAddress).strip(),
+                Texts.isBlank(senderAddress) ? Brand.Sender.NO_ADDRESS : senderAddress.strip(),
                 Objects.requireNonNull(smsSender).strip(),
                 Texts.isBlank(chatNumber)
                         ? null

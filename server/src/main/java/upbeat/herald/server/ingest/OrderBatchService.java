@@ -149,7 +149,8 @@ public class OrderBatchService {
                             null,
                             source,
                             now.truncatedTo(ChronoUnit.MILLIS),
-                            false);
+                            false,
+                            null);
             ids.add(row.id());
             if (e.known() == null) fresh.add(row.id());
             if (!open.orders.containsKey(row.id())) toOpen.add(row);

@@ -8,12 +8,14 @@ import upbeat.herald.core.HeraldException;
 import upbeat.herald.core.carrier.TrackingNumber;
 import upbeat.herald.core.journey.Parcel;
 import upbeat.herald.core.journey.Stage;
+import upbeat.herald.core.journey.StageVisit;
 import upbeat.herald.server.ingest.Ingested.Change;
 import upbeat.herald.server.order.OrderRepository;
 import upbeat.herald.server.order.OrderRow;
 import upbeat.herald.server.order.ParcelRepository;
 import upbeat.herald.server.order.ParcelRow;
 import upbeat.herald.server.order.SearchIndexRepository;
+import upbeat.herald.server.order.StageVisitRepository;
 
 /** Takes parcels in, and what changes their numbers. Works inside the caller's transaction. */
 @Component
@@ -25,6 +27,7 @@ public class ParcelIngestService {
     private final CarrierPollStart polls;
     private final SearchIndexRepository search;
     private final ParcelChangeService changes;
+    private final StageVisitRepository visits;
 
     ParcelIngestService(
             OrderRepository orders,
@@ -33,7 +36,8 @@ public class ParcelIngestService {
             StageMarkService marks,
             CarrierPollStart polls,
             SearchIndexRepository search,
-            ParcelChangeService changes) {
+            ParcelChangeService changes,
+            StageVisitRepository visits) {
         this.orders = orders;
         this.parcels = parcels;
         this.reports = reports;
@@ -41,6 +45,7 @@ public class ParcelIngestService {
         this.polls = polls;
         this.search = search;
         this.changes = changes;
+        this.visits = visits;
     }
 
     /** Puts a parcel on an order; the label is made by then. Scans that came before are read now. */
@@ -60,11 +65,20 @@ public class ParcelIngestService {
         }
         ParcelRow row = parcels.insert(db, order.id(), parcel, source, now);
         search.index(db, order.id(), order.order());
+        takeOverMarks(db, row, source, now);
         int planned = marks.mark(db, row, Stage.PACKED, now, source, now).messages();
         planned += reports.ingestWaiting(
                 db, row.id(), parcel.carrier(), TrackingNumber.compact(parcel.trackingNumber()), now);
         polls.start(db, row, parcel.carrier(), parcel.trackingNumber(), now);
         return new Ingested<>(parcels.get(db, row.id()), Change.NEW, planned);
+    }
+
+    /** What was marked on the order while it had no tracking number is its first parcel's from now on. */
+    private void takeOverMarks(JdbcClient db, ParcelRow parcel, String source, Instant now) {
+        for (StageVisit own : visits.findOwn(db, parcel.orderId())) {
+            marks.takeOver(db, parcel, own, source, now);
+            visits.removeOfOrder(db, parcel.orderId(), own.stage());
+        }
     }
 
     /**

@@ -111,11 +111,17 @@ public class ReportIngestService {
      * new in it
      */
     Optional<Integer> markStage(JdbcClient db, ParcelRow row, Stage stage, Instant at, String source, Instant now) {
+        return markStage(db, row, stage, at, source, now, plan.findNotices(db));
+    }
+
+    /** The same, for these notices only. */
+    Optional<Integer> markStage(
+            JdbcClient db, ParcelRow row, Stage stage, Instant at, String source, Instant now, List<Notice> notices) {
         ParcelRepository.Number number =
                 ParcelRepository.Number.of(row.parcel().carrier(), row.parcel().trackingNumber());
         WorkingSet open = loader.loadByNumber(db, Set.of(number));
         WorkingParcel parcel = Objects.requireNonNull(open.byId.get(row.id()));
-        return markStage(open, parcel, plan.findNotices(db), stage, at, source, now)
+        return markStage(open, parcel, notices, stage, at, source, now)
                 ? Optional.of(loader.save(db, open, now))
                 : Optional.empty();
     }

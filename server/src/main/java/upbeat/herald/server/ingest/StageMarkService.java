@@ -51,6 +51,11 @@ public class StageMarkService {
                 .orElse(new Ingested<>(parcel, Change.UNCHANGED, 0));
     }
 
+    /** A stage that the parcel's order was marked with before it had a number; customers were told then. */
+    void takeOver(JdbcClient db, ParcelRow parcel, StageVisit own, String source, Instant now) {
+        reports.markStage(db, parcel, own.stage(), own.at(), source, now, List.of());
+    }
+
     /** Takes back the last mark of a stage made by hand. @throws HeraldException where a message about it went out */
     public void unmark(JdbcClient db, ParcelRow parcel, Stage stage, String source) {
         if (messages.existsSent(db, parcel.id(), stage))

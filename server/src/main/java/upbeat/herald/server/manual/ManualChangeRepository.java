@@ -20,7 +20,7 @@ class ManualChangeRepository {
     /**
      * One thing to be taken back.
      *
-     * @param kind {@code unmark}, {@code remove}, {@code put-back} or {@code untag}
+     * @param kind {@code unmark}, {@code unmark-order}, {@code remove}, {@code put-back} or {@code untag}
      * @param value the stage, or the tag, or null; {@code carrier} and {@code trackingNumber} the parcel's,
      *     {@code items} and {@code stages} what a removed one had
      */

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
 import org.jspecify.annotations.Nullable;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.security.core.Authentication;
 import org.springframework.stereotype.Service;
 import upbeat.herald.core.HeraldException;
@@ -11,7 +12,7 @@ import upbeat.herald.core.Texts;
 import upbeat.herald.core.carrier.TrackingNumber;
 import upbeat.herald.core.journey.Stage;
 import upbeat.herald.server.ingest.Ingested;
-import upbeat.herald.server.ingest.OrderIngestService;
+import upbeat.herald.server.ingest.OrderMarkService;
 import upbeat.herald.server.ingest.StageMarkService;
 import upbeat.herald.server.manual.ManualChange.Done;
 import upbeat.herald.server.order.AnswerRepository;
@@ -25,8 +26,9 @@ import upbeat.herald.server.platform.signal.SignallingWriter;
 @Service
 class ManualMarkService {
     private static final int MOST = 1_000;
-    private final OrderIngestService orderIngest;
     private final StageMarkService marks;
+    private final OrderMarkService orderMarks;
+    private final UndoPreparation undo;
     private final ManualChangeRepository changes;
     private final OrderRepository orders;
     private final ParcelRepository parcels;
@@ -34,15 +36,17 @@ class ManualMarkService {
     private final SignallingWriter writer;
 
     ManualMarkService(
-            OrderIngestService orderIngest,
             StageMarkService marks,
+            OrderMarkService orderMarks,
+            UndoPreparation undo,
             ManualChangeRepository changes,
             OrderRepository orders,
             ParcelRepository parcels,
             AnswerRepository answers,
             SignallingWriter writer) {
-        this.orderIngest = orderIngest;
         this.marks = marks;
+        this.orderMarks = orderMarks;
+        this.undo = undo;
         this.changes = changes;
         this.orders = orders;
         this.parcels = parcels;
@@ -63,8 +67,8 @@ class ManualMarkService {
             @Nullable List<OrderName> orders, @Nullable String tag) {}
 
     /**
-     * Marks a stage on every parcel of the orders, or on the one named; cancelled and refunded on the orders
-     * themselves.
+     * Marks a stage on every parcel of the orders, or on the one named; cancelled and refunded, and all of an order
+     * without a tracking number, on the orders themselves.
      */
     Done markStage(Mark body, Authentication who) {
         Stage stage = Stage.fromCode(body.stage())
@@ -90,10 +94,14 @@ class ManualMarkService {
                     askedToCancel.add(name.number());
                     continue;
                 }
-                if (stage.isOrderStage()) {
-                    Ingested<OrderRow> ended = orderIngest.endOrder(db, order, stage, now);
-                    if (ended.change() == Ingested.Change.CHANGED) marked++;
-                    planned += ended.messages();
+                OrderRow held = undo.hold(db, order, now);
+                if (stage.isOrderStage() || isWithoutNumber(db, held, body)) {
+                    Ingested<OrderRow> whole = orderMarks.mark(db, held, stage, now);
+                    if (whole.change() != Ingested.Change.CHANGED) continue;
+                    marked++;
+                    planned += whole.messages();
+                    steps.add(new ManualChangeRepository.Step(
+                            "unmark-order", order.id(), null, null, stage.code(), null, null));
                     continue;
                 }
                 List<ParcelRow> its = parcels.findByOrder(db, order.id()).stream()
@@ -101,7 +109,7 @@ class ManualMarkService {
                                 || TrackingNumber.compact(p.parcel().trackingNumber())
                                         .equals(TrackingNumber.compact(body.trackingNumber())))
                         .toList();
-                if (its.isEmpty()) refused.add(name.number() + ": it has no tracking number");
+                if (its.isEmpty()) refused.add(name.number() + ": it has no parcel " + body.trackingNumber());
                 boolean any = false;
                 for (ParcelRow parcel : its) {
                     Ingested<ParcelRow> put = marks.mark(db, parcel, stage, now, ManualChange.SOURCE, now);
@@ -114,9 +122,14 @@ class ManualMarkService {
             }
             String what = marked + (marked == 1 ? " order" : " orders") + " marked as " + stage.label();
             Long changeId = steps.isEmpty() ? null : Long.valueOf(changes.insert(db, who.getName(), what, steps, now));
-            return new Done(changeId, what, marked, planned, refused, askedToCancel);
+            return new Done(changeId, what, marked, planned, refused, askedToCancel, undo.seconds());
         });
         return done;
+    }
+
+    private boolean isWithoutNumber(JdbcClient db, OrderRow order, Mark body) {
+        return body.trackingNumber() == null
+                && parcels.findByOrder(db, order.id()).isEmpty();
     }
 
     Done addTag(TagMany body, Authentication who) {

@@ -21,7 +21,6 @@ import upbeat.herald.server.order.OrderRepository;
 import upbeat.herald.server.order.OrderRow;
 import upbeat.herald.server.order.ParcelRepository;
 import upbeat.herald.server.order.ParcelRow;
-import upbeat.herald.server.order.StageVisitRepository;
 import upbeat.herald.server.platform.signal.SignallingWriter;
 import upbeat.herald.server.platform.web.NotFoundException;
 
@@ -31,7 +30,7 @@ class ManualParcelService {
     private final ManualChangeRepository changes;
     private final OrderRepository orders;
     private final ParcelRepository parcels;
-    private final StageVisitRepository visits;
+    private final UndoPreparation undo;
     private final CarrierRepository carriers;
     private final JdbcClient reader;
     private final SignallingWriter writer;
@@ -41,7 +40,7 @@ class ManualParcelService {
             ManualChangeRepository changes,
             OrderRepository orders,
             ParcelRepository parcels,
-            StageVisitRepository visits,
+            UndoPreparation undo,
             CarrierRepository carriers,
             JdbcClient reader,
             SignallingWriter writer,
@@ -49,7 +48,7 @@ class ManualParcelService {
         this.changes = changes;
         this.orders = orders;
         this.parcels = parcels;
-        this.visits = visits;
+        this.undo = undo;
         this.carriers = carriers;
         this.reader = reader;
         this.writer = writer;
@@ -68,12 +67,14 @@ class ManualParcelService {
         OrderRow order = find(shop, number);
         Parcel parcel = checked(order, body);
         Done done = writer.write((db, now) -> {
+            undo.hold(db, order, now);
             if (Boolean.TRUE.equals(body.goesOn())) {
                 ParcelRow first = ofOrder(db, order, body.of());
                 int planned = parcelIngest
                         .addLeg(db, first, parcel.carrier(), parcel.trackingNumber(), now)
                         .messages();
-                return new Done(null, number + " continues as " + parcel.trackingNumber(), 1, planned, List.of());
+                return new Done(null, number + " continues as " + parcel.trackingNumber(), 1, planned, List.of())
+                        .withUndoSeconds(undo.seconds());
             }
             Ingested<ParcelRow> put = parcelIngest.ingestParcel(db, order, parcel, ManualChange.SOURCE, now);
             if (put.change() == Ingested.Change.UNCHANGED)
@@ -84,7 +85,8 @@ class ManualParcelService {
                     "Put " + parcel.trackingNumber() + " on " + number,
                     List.of(ManualChangeRepository.Step.ofParcel("remove", order.id(), put.row(), null)),
                     now);
-            return new Done(changeId, parcel.trackingNumber() + " is on " + number, 1, put.messages(), List.of());
+            return new Done(changeId, parcel.trackingNumber() + " is on " + number, 1, put.messages(), List.of())
+                    .withUndoSeconds(undo.seconds());
         });
         return done;
     }
@@ -95,17 +97,19 @@ class ManualParcelService {
         Parcel to = checked(order, body);
         Done done = writer.write((db, now) -> {
             ParcelRow before = parcel(db, order, carrier, trackingNumber);
-            ManualChangeRepository.Step back = putBack(db, order, before);
+            undo.hold(db, order, now);
+            ManualChangeRepository.Step back = undo.putBack(db, order, before);
             if (to.carrier().equals(carrier)
                     && TrackingNumber.compact(to.trackingNumber()).equals(TrackingNumber.compact(trackingNumber))) {
                 parcels.renumber(db, before.id(), to.carrier(), to.trackingNumber());
                 Ingested<ParcelRow> put = parcelIngest.ingestParcel(db, order, to, ManualChange.SOURCE, now);
                 return new Done(
-                        null,
-                        "What is in " + to.trackingNumber() + " changed",
-                        put.change() == Ingested.Change.UNCHANGED ? 0 : 1,
-                        put.messages(),
-                        List.of());
+                                null,
+                                "What is in " + to.trackingNumber() + " changed",
+                                put.change() == Ingested.Change.UNCHANGED ? 0 : 1,
+                                put.messages(),
+                                List.of())
+                        .withUndoSeconds(undo.seconds());
             }
             Ingested<ParcelRow> put = parcelIngest.renumber(db, before, to, ManualChange.SOURCE, now);
             long changeId = changes.insert(
@@ -114,7 +118,8 @@ class ManualParcelService {
                     "Changed " + trackingNumber + " to " + to.trackingNumber() + " on " + number,
                     List.of(ManualChangeRepository.Step.ofParcel("remove", order.id(), put.row(), null), back),
                     now);
-            return new Done(changeId, trackingNumber + " is now " + to.trackingNumber(), 1, put.messages(), List.of());
+            return new Done(changeId, trackingNumber + " is now " + to.trackingNumber(), 1, put.messages(), List.of())
+                    .withUndoSeconds(undo.seconds());
         });
         return done;
     }
@@ -123,7 +128,8 @@ class ManualParcelService {
         OrderRow order = find(shop, number);
         Done done = writer.write((db, now) -> {
             ParcelRow parcel = parcel(db, order, carrier, trackingNumber);
-            ManualChangeRepository.Step back = putBack(db, order, parcel);
+            undo.hold(db, order, now);
+            ManualChangeRepository.Step back = undo.putBack(db, order, parcel);
             parcelIngest.removeParcel(db, parcel, now);
             orders.addNote(db, order.id(), "Tracking number " + trackingNumber + " removed by " + who.getName(), now);
             return new Done(
@@ -156,24 +162,6 @@ class ManualParcelService {
                 contents.entrySet().stream()
                         .map(e -> new Parcel.Content(e.getKey(), e.getValue()))
                         .toList());
-    }
-
-    private ManualChangeRepository.Step putBack(JdbcClient db, OrderRow order, ParcelRow parcel) {
-        List<String> stages = visits.findByOrder(db, order.id()).stream()
-                .filter(r -> Long.valueOf(parcel.id()).equals(r.parcelId())
-                        && !r.visit().implied())
-                .map(r -> r.visit().stage().code())
-                .filter(s -> !s.equals("packed"))
-                .distinct()
-                .toList();
-        return new ManualChangeRepository.Step(
-                "put-back",
-                order.id(),
-                parcel.parcel().carrier(),
-                parcel.parcel().trackingNumber(),
-                null,
-                parcel.parcel().items(),
-                stages);
     }
 
     private ParcelRow parcel(JdbcClient db, OrderRow order, String carrier, String trackingNumber) {

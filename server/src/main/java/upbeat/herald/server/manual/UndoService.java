@@ -7,6 +7,7 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import upbeat.herald.core.HeraldException;
 import upbeat.herald.core.journey.Stage;
+import upbeat.herald.server.ingest.OrderMarkService;
 import upbeat.herald.server.ingest.ParcelIngestService;
 import upbeat.herald.server.ingest.StageMarkService;
 import upbeat.herald.server.manual.ManualChange.Done;
@@ -28,6 +29,7 @@ class UndoService {
     private final SignallingWriter writer;
     private final ParcelIngestService parcelIngest;
     private final StageMarkService marks;
+    private final OrderMarkService orderMarks;
 
     UndoService(
             ManualChangeRepository changes,
@@ -36,7 +38,8 @@ class UndoService {
             MessageRepository messages,
             SignallingWriter writer,
             ParcelIngestService parcelIngest,
-            StageMarkService marks) {
+            StageMarkService marks,
+            OrderMarkService orderMarks) {
         this.changes = changes;
         this.orders = orders;
         this.parcels = parcels;
@@ -44,6 +47,7 @@ class UndoService {
         this.writer = writer;
         this.parcelIngest = parcelIngest;
         this.marks = marks;
+        this.orderMarks = orderMarks;
     }
 
     /** Undoes a change; refused as a whole where a message went out for any part of it. */
@@ -62,6 +66,10 @@ class UndoService {
     private int back(JdbcClient db, ManualChangeRepository.Step step, Instant now) {
         if (step.kind().equals("untag")) {
             orders.removeTag(db, step.orderId(), step.value());
+            return 0;
+        }
+        if (step.kind().equals("unmark-order")) {
+            orderMarks.unmark(db, step.orderId(), Stage.fromCode(step.value()).orElseThrow());
             return 0;
         }
         OrderRow order = orders.get(db, step.orderId());

@@ -132,7 +132,11 @@ public class MessageComposer {
         List<String> numbers = all.stream()
                 .map(p -> parcels.currentLeg(db, p).trackingNumber())
                 .toList();
-        return new MessageSubject.Tracking(numbers, place, shortLink);
+        return new MessageSubject.Tracking(
+                numbers,
+                place,
+                shortLink,
+                scans.isReported(db, id, scene.notice().timing().stage()));
     }
 
     private MessageSubject.Days days(JdbcClient db, @Nullable ParcelRow parcel, ZoneId zone, Instant now) {

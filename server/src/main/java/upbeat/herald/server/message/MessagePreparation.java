@@ -96,6 +96,8 @@ public class MessagePreparation {
                 : parcels.find(db, m.origin().parcelId()).orElse(null);
         if (parcel == null && m.origin().parcelId() != null)
             return held(Reason.Code.GONE, "The parcel was removed from the order");
+        // What was done by hand and may be taken back isn't judged yet either.
+        if (order.heldUntil() != null && order.heldUntil().isAfter(now)) return new Outcome.NotYet(order.heldUntil());
         OrderSituation situation = situations.load(db, order, parcel);
         Reachability reach = Decide.recheck(
                 notice,

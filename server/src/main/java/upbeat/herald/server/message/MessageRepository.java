@@ -373,6 +373,24 @@ public class MessageRepository {
                 > 0;
     }
 
+    /** True where a message about a stage of the order as a whole went out, or may have. */
+    public boolean existsSentOfOrder(JdbcClient db, long orderId, Stage stage) {
+        return db.sql(
+                                "select exists (select 1 from message where order_id = ? and parcel_id is null and stage = ? and (sent_at is not null or status in ('sending', 'unsure')))")
+                        .params(orderId, stage.code())
+                        .query(Integer.class)
+                        .single()
+                == 1;
+    }
+
+    /** Forgets messages about a stage of the order as a whole that did not go out. */
+    public void deletePlannedOfOrder(JdbcClient db, long orderId, Stage stage) {
+        db.sql(
+                        "delete from message where order_id = ? and parcel_id is null and stage = ? and sent_at is null and status not in ('sending', 'unsure')")
+                .params(orderId, stage.code())
+                .update();
+    }
+
     private static final String DELETE_PLANNED = """
             delete from message where parcel_id = :parcel and (:stage is null or stage = :stage)
             and sent_at is null and status not in ('sending', 'unsure') returning notice_id""";

@@ -10,6 +10,7 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.journey.OrderStage;
+import upbeat.herald.core.journey.Stage;
 import upbeat.herald.core.notice.History;
 import upbeat.herald.core.notice.OrderSituation;
 import upbeat.herald.core.wording.Channel;
@@ -45,14 +46,21 @@ public class SituationLoader {
 
     /** The same, where its parcels are at hand. */
     OrderSituation load(OrderRow order, @Nullable ParcelRow parcel, List<ParcelRow> all) {
+        // Without a tracking number it is the order itself that somebody marked.
+        Stage own = all.isEmpty()
+                ? Stage.fromCode(order.stage()).filter(s -> !s.isOrderStage()).orElse(null)
+                : null;
         return new OrderSituation(
                 order.order(),
                 parcel == null ? null : parcel.parcel(),
-                parcel == null ? null : parcel.stage(),
-                all.stream().map(ParcelRow::stage).toList(),
-                OrderStage.isCovered(
-                        order.order(), all.stream().map(ParcelRow::parcel).toList()),
-                order.ended());
+                parcel == null ? own : parcel.stage(),
+                own == null ? all.stream().map(ParcelRow::stage).toList() : List.of(own),
+                own != null
+                        || OrderStage.isCovered(
+                                order.order(),
+                                all.stream().map(ParcelRow::parcel).toList()),
+                order.ended(),
+                order.heldUntil());
     }
 
     public History loadHistory(JdbcClient db, OrderRow order) {

@@ -17,11 +17,13 @@ import upbeat.herald.core.LruMap;
 import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.journey.Stage;
 import upbeat.herald.server.platform.persistence.BatchUpdate;
+import upbeat.herald.server.platform.persistence.Columns;
 import upbeat.herald.server.platform.persistence.Json;
 
 @Repository
 public class OrderRepository {
-    public static final String COLUMNS = "o.id, o.stage, o.ended, o.body, o.source, o.updated_at, o.erased_at";
+    public static final String COLUMNS =
+            "o.id, o.stage, o.ended, o.body, o.source, o.updated_at, o.erased_at, o.held_until";
     private static final String BY_NUMBER =
             "select " + COLUMNS + " from shop_order o where o.shop = ? and o.number = ?";
     private static final String BY_ID = "select " + COLUMNS + " from shop_order o where o.id = ?";
@@ -176,7 +178,7 @@ public class OrderRepository {
                         now.toEpochMilli())
                 .query(Long.class)
                 .single();
-        return new OrderRow(id, o, Stage.ORDERED.code(), null, source, now.truncatedTo(ChronoUnit.MILLIS), false);
+        return new OrderRow(id, o, Stage.ORDERED.code(), null, source, now.truncatedTo(ChronoUnit.MILLIS), false, null);
     }
 
     public void update(JdbcClient db, long id, Order o, Instant now) {
@@ -197,6 +199,13 @@ public class OrderRepository {
     public void updateStage(JdbcClient db, long id, String stage, @Nullable Stage ended) {
         db.sql("update shop_order set stage = ?, ended = ? where id = ?")
                 .params(stage, ended == null ? null : ended.code(), id)
+                .update();
+    }
+
+    /** Nothing is sent about an order before this moment, or a later one that was set already. */
+    public void hold(JdbcClient db, long id, Instant until) {
+        db.sql("update shop_order set held_until = max(coalesce(held_until, 0), ?) where id = ?")
+                .params(until.toEpochMilli(), id)
                 .update();
     }
 
@@ -250,7 +259,8 @@ public class OrderRepository {
                 Stage.fromCode(rs.getString(3)).orElse(null),
                 rs.getString(5),
                 Instant.ofEpochMilli(rs.getLong(6)),
-                rs.getObject(7) != null);
+                rs.getObject(7) != null,
+                Columns.nullableInstant(rs, 8));
     }
 
     /** What was read last, by its text: one scan asks for its order several times. */

@@ -7,11 +7,23 @@ import upbeat.herald.core.journey.Stage;
 
 /**
  * An order as it is kept. @param stage word of {@link upbeat.herald.core.journey.OrderStage}; {@code ended} cancelled
- * or refunded, or null; {@code isErased} true where its customer's data was erased, for good
+ * or refunded, or null; {@code isErased} true where its customer's data was erased, for good; {@code heldUntil} before
+ * this nothing is sent about it, or null
  */
 public record OrderRow(
-        long id, Order order, String stage, @Nullable Stage ended, String source, Instant updatedAt, boolean isErased) {
+        long id,
+        Order order,
+        String stage,
+        @Nullable Stage ended,
+        String source,
+        Instant updatedAt,
+        boolean isErased,
+        @Nullable Instant heldUntil) {
     public OrderRow withStage(String other) {
-        return new OrderRow(id, order, other, ended, source, updatedAt, isErased);
+        return new OrderRow(id, order, other, ended, source, updatedAt, isErased, heldUntil);
+    }
+
+    public OrderRow withHeldUntil(Instant until) {
+        return new OrderRow(id, order, stage, ended, source, updatedAt, isErased, until);
     }
 }

@@ -25,6 +25,8 @@ import upbeat.herald.server.platform.persistence.Json;
 
 @Repository
 public class ScanRepository {
+    private static final String REPORTED =
+            "select count(*), count(*) filter (where source = ?) from scan where parcel_id = ? and stage = ?";
     public static final String BY_CARRIER = "carrier";
     private static final String COLUMNS =
             "select id, carrier, compact, parcel_id, code, text, at, day, place, stage, late, source, received_at, expected_on from scan ";
@@ -251,5 +253,13 @@ public class ScanRepository {
                 rs.getInt("late") == 1,
                 rs.getString("source"),
                 Instant.ofEpochMilli(rs.getLong("received_at")));
+    }
+
+    /** False where somebody marked a parcel's stage and its carrier didn't report it. */
+    public boolean isReported(JdbcClient db, long parcelId, Stage stage) {
+        return db.sql(REPORTED)
+                .params(BY_CARRIER, parcelId, stage.code())
+                .query((rs, i) -> rs.getInt(1) == 0 || rs.getInt(2) > 0)
+                .single();
     }
 }

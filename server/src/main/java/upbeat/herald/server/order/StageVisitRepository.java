@@ -101,6 +101,20 @@ public class StageVisitRepository {
                 .list();
     }
 
+    /** Visits of an order that has no tracking number, to the stages of parcels. */
+    public List<StageVisit> findOwn(JdbcClient db, long orderId) {
+        return findByOrder(db, orderId).stream()
+                .filter(r -> r.parcelId() == null && !r.visit().stage().isOrderStage())
+                .map(Reached::visit)
+                .toList();
+    }
+
+    public void removeOfOrder(JdbcClient db, long orderId, Stage stage) {
+        db.sql("delete from stage_reached where order_id = ? and parcel_id is null and stage = ?")
+                .params(orderId, stage.code())
+                .update();
+    }
+
     /** The latest visits to a stage since a moment. @param most how many at the most */
     public List<Reached> findSince(JdbcClient db, Stage stage, Instant since, int most) {
         return db.sql(SINCE)

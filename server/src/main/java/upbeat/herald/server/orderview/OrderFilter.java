@@ -132,6 +132,11 @@ record OrderFilter(Traits traits, State state) {
             and not exists (select 1 from parcel p where p.order_id = w.id)
             union all select p.order_id from parcel p where p.stage = :stage""";
 
+    private static final String MARKED = """
+            union all select w.id from stage_reached r cross join shop_order w on w.id = r.order_id
+            where r.parcel_id is null and r.stage not in ('ordered', 'cancelled', 'refunded') and r.stage = :stage
+            and w.stage = :stage and not exists (select 1 from parcel p where p.order_id = w.id)""";
+
     /** Orders that count at a stop: as a whole, or by one of their parcels; what ended only for a while. */
     private static void standsAt(String stage, Instant now, StringBuilder sql, List<Condition> conditions) {
         long since = now.minus(StageCountRepository.ENDED_SHOWN_FOR).toEpochMilli();
@@ -150,8 +155,10 @@ record OrderFilter(Traits traits, State state) {
             if (stage.equals(Stage.ORDERED.code())) conditions.add(new Condition(ORDERED_WITHOUT_PARCEL, at));
             else if (Stage.codes(Stage::isFinal).contains(stage))
                 conditions.add(new Condition(
-                        "select p.order_id from parcel p where p.stage = :stage and p.stage_at >= :since", lately));
-            else conditions.add(new Condition("select p.order_id from parcel p where p.stage = :stage", at));
+                        "select p.order_id from parcel p where p.stage = :stage and p.stage_at >= :since " + MARKED
+                                + " and r.at >= :since",
+                        lately));
+            else conditions.add(new Condition("select p.order_id from parcel p where p.stage = :stage " + MARKED, at));
         }
     }
 

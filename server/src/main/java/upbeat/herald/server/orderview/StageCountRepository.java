@@ -36,6 +36,14 @@ public class StageCountRepository {
     private static final String WITHOUT_PARCEL = """
             select :ordered as stage, count(*) as n from shop_order o where o.stage = :ordered and o.ended is null
             and not exists (select 1 from parcel p where p.order_id = o.id)""";
+    /** Orders without a tracking number that somebody marked. */
+    private static final String MARKED = """
+            select o.stage as stage, count(*) as n from stage_reached r cross join shop_order o on o.id = r.order_id
+            where r.parcel_id is null and r.stage not in ('ordered', 'cancelled', 'refunded') and r.stage = o.stage
+            and o.ended is null and (o.stage in (:open) or r.at >= :since)
+            and not exists (select 1 from parcel p where p.order_id = o.id)
+            group by o.stage""";
+
     private static final String LATELY_ENDED = """
             select r.stage as stage, count(*) as n from stage_reached r cross join shop_order o on o.id = r.order_id
             where r.stage in (:ends) and r.parcel_id is null and r.at >= :since and o.ended = r.stage
@@ -53,7 +61,7 @@ public class StageCountRepository {
                 "since", now.minus(ENDED_SHOWN_FOR).toEpochMilli());
         record Count(String stage, int n) {}
         List<Count> counts = new ArrayList<>();
-        for (String sql : List.of(OPEN, OPEN_OF_ENDED, LATELY_FINAL, WITHOUT_PARCEL, LATELY_ENDED))
+        for (String sql : List.of(OPEN, OPEN_OF_ENDED, LATELY_FINAL, WITHOUT_PARCEL, MARKED, LATELY_ENDED))
             counts.addAll(db.sql(sql)
                     .params(params)
                     .query((rs, i) -> new Count(rs.getString("stage"), rs.getInt("n")))

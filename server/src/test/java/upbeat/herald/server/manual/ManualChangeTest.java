@@ -82,11 +82,12 @@ class ManualChangeTest {
         parcel(a, "hopgate", "HOP 0200 0000 7");
         parcel(b, "hopgate", "HOP 0300 0000 6");
         JsonNode done = mark("dispatched", a, b, bare, "NOPE");
-        assertThat(done.path("done").asInt()).isEqualTo(2);
-        assertThat(done.path("refused")).hasSize(2);
+        assertThat(done.path("done").asInt()).isEqualTo(3);
+        assertThat(done.path("refused")).hasSize(1);
         assertThat(app.read(b).path("stage").asString()).isEqualTo("dispatched");
         assertThat(undo(done).status()).isEqualTo(200);
         assertThat(app.read(a).path("stage").asString()).isEqualTo("packed");
+        assertThat(app.read(bare).path("stage").asString()).isEqualTo("ordered");
         assertThat(mark("dispatched", a, b).path("done").asInt())
                 .as("it can be said again")
                 .isEqualTo(2);
@@ -102,6 +103,7 @@ class ManualChangeTest {
         JsonNode put = parcel(number, "hopgate", "HOP 0400 0000 5").json();
         JsonNode done = mark("dispatched", number);
         assertThat(done.path("messages").asInt()).isEqualTo(1);
+        app.advance("PT1M");
         await().until(() -> !app.world.mailbox.to(mail).isEmpty());
         assertThat(undo(done).json().path("detail").asString()).contains("already told");
         assertThat(undo(put).json().path("detail").asString()).contains("already sent");

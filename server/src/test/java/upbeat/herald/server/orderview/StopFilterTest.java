@@ -39,7 +39,8 @@ class StopFilterTest {
             Stage ended,
             Instant endedAt,
             String country,
-            List<MadeParcel> parcels) {}
+            List<MadeParcel> parcels,
+            Instant markedAt) {}
 
     @BeforeAll
     static void fill() {
@@ -60,9 +61,13 @@ class StopFilterTest {
                         case 1 -> Stage.REFUNDED;
                         default -> null;
                     };
+            Stage own = parcels.isEmpty() && random.nextInt(2) == 0 ? stages[random.nextInt(stages.length)] : null;
+            if (own != null && own.isOrderStage()) own = null;
             String stage = ended != null
                     ? ended.code()
-                    : parcels.isEmpty() ? "ordered" : random.nextBoolean() ? "partly-dispatched" : "dispatched";
+                    : own != null
+                            ? own.code()
+                            : parcels.isEmpty() ? "ordered" : random.nextBoolean() ? "partly-dispatched" : "dispatched";
             ALL.add(new Made(
                     i,
                     "N" + i,
@@ -70,7 +75,8 @@ class StopFilterTest {
                     ended,
                     ended == null ? null : NOW.minusSeconds(random.nextInt(3 * 86_400)),
                     List.of("SE", "DE", "PL").get(random.nextInt(3)),
-                    parcels));
+                    parcels,
+                    own == null ? null : NOW.minusSeconds(random.nextInt(4 * 86_400))));
         }
         database.write(db -> {
             for (Made m : ALL) insert(db, m);
@@ -94,6 +100,12 @@ class StopFilterTest {
                             "insert into stage_reached (order_id, stage, occasion, at, known_at, implied) values (?, ?, '1', ?, 0, 0)")
                     .params(m.id(), m.ended().code(), m.endedAt().toEpochMilli())
                     .update();
+        if (m.markedAt() != null && m.ended() == null)
+            for (String stage : List.of("dispatched", m.stage()))
+                db.sql(
+                                "insert into stage_reached (order_id, stage, occasion, at, known_at, implied) values (?, ?, '1', ?, 0, 0) on conflict do nothing")
+                        .params(m.id(), stage, m.markedAt().toEpochMilli())
+                        .update();
         for (int k = 0; k < m.parcels().size(); k++) {
             MadeParcel p = m.parcels().get(k);
             db.sql("insert into parcel (order_id, carrier, tracking_number, compact, items, stage, stage_at, source, "
@@ -143,6 +155,7 @@ class StopFilterTest {
         if (m.ended() != null) return false;
         if (stage == Stage.ORDERED)
             return m.stage().equals("ordered") && m.parcels().isEmpty();
+        if (m.markedAt() != null) return m.stage().equals(stage.code()) && (!stage.isFinal() || isRecent(m.markedAt()));
         return m.parcels().stream().anyMatch(p -> p.stage() == stage && (!stage.isFinal() || isRecent(p.at())));
     }
 

@@ -75,6 +75,7 @@ public final class FieldValues {
             parcel.put(
                     "carrier",
                     s.carrier() == null ? s.parcel().carrier() : s.carrier().name());
+            if (s.tracking().isReported()) parcel.put("reportedBy", parcel.get("carrier"));
             parcel.putLazily("trackingLink", () -> trackingLink(s));
             parcel.put("shortLink", s.tracking().shortLink());
             parcel.putLazily("items", () -> items(s.contents(), locale));

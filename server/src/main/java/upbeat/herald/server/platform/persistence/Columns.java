@@ -19,6 +19,12 @@ public final class Columns {
         return rs.wasNull() ? null : Instant.ofEpochMilli(at);
     }
 
+    /** By its place, where a name would cost the driver a search. */
+    public static @Nullable Instant nullableInstant(ResultSet rs, int column) throws SQLException {
+        long at = rs.getLong(column);
+        return rs.wasNull() ? null : Instant.ofEpochMilli(at);
+    }
+
     public static @Nullable Long nullableLong(ResultSet rs, String column) throws SQLException {
         long value = rs.getLong(column);
         return rs.wasNull() ? null : value;

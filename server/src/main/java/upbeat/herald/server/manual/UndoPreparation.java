@@ -1,0 +1,59 @@
+package upbeat.herald.server.manual;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import org.springframework.beans.factory.annotation.Value;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+import upbeat.herald.server.order.OrderRepository;
+import upbeat.herald.server.order.OrderRow;
+import upbeat.herald.server.order.ParcelRow;
+import upbeat.herald.server.order.StageVisitRepository;
+
+/** What makes it possible to take back what is about to be done by hand. */
+@Component
+class UndoPreparation {
+    private final OrderRepository orders;
+    private final StageVisitRepository visits;
+    private final Duration time;
+
+    /** @param time how long customers hear nothing of what was done by hand, so that undoing it undoes all of it */
+    UndoPreparation(
+            OrderRepository orders, StageVisitRepository visits, @Value("${herald.undo-time:60s}") Duration time) {
+        this.orders = orders;
+        this.visits = visits;
+        this.time = time;
+    }
+
+    /** How long messages about what is done now wait. */
+    long seconds() {
+        return time.toSeconds();
+    }
+
+    /** Nothing is sent about the order while its change can be taken back. */
+    OrderRow hold(JdbcClient db, OrderRow order, Instant now) {
+        if (time.isZero()) return order;
+        orders.hold(db, order.id(), now.plus(time));
+        return orders.get(db, order.id());
+    }
+
+    /** What puts a parcel back that is removed now. */
+    ManualChangeRepository.Step putBack(JdbcClient db, OrderRow order, ParcelRow parcel) {
+        List<String> stages = visits.findByOrder(db, order.id()).stream()
+                .filter(r -> Long.valueOf(parcel.id()).equals(r.parcelId())
+                        && !r.visit().implied())
+                .map(r -> r.visit().stage().code())
+                .filter(s -> !s.equals("packed"))
+                .distinct()
+                .toList();
+        return new ManualChangeRepository.Step(
+                "put-back",
+                order.id(),
+                parcel.parcel().carrier(),
+                parcel.parcel().trackingNumber(),
+                null,
+                parcel.parcel().items(),
+                stages);
+    }
+}

@@ -1,0 +1,5 @@
+-- Until when messages about an order wait, so that what was done by hand can be undone.
+alter table shop_order add column held_until integer;
+-- Stages that somebody marked on an order without a tracking number; there are few.
+create index order_mark on stage_reached (stage, order_id)
+  where parcel_id is null and stage not in ('ordered', 'cancelled', 'refunded');
