@@ -118,7 +118,17 @@ const form = (parts: Record<string, string | File>) => {
 /** Which orders are wanted, as the address and the server name it; blank means all. */
 export type OrderFilter = Partial<
   Record<
-    'stage' | 'search' | 'shop' | 'carrier' | 'country' | 'payment' | 'tag' | 'noContact' | 'message' | 'quietDays',
+    | 'stage'
+    | 'search'
+    | 'shop'
+    | 'carrier'
+    | 'country'
+    | 'payment'
+    | 'tag'
+    | 'noContact'
+    | 'message'
+    | 'quietDays'
+    | 'askedToCancel',
     string
   >
 >;
@@ -152,6 +162,7 @@ export const api = {
   route: () => get<Schemas['Stop'][]>('/ui/route'),
   orders: (filter: OrderFilter, after?: string) => get<Schemas['Page']>(`/ui/orders${query({ ...filter, after })}`),
   ordersNames: (filter: OrderFilter) => get<Schemas['MatchingOrders']>(`/ui/orders-names${query(filter)}`),
+  ordersAttention: () => get<Schemas['Attention']>('/ui/orders-attention'),
   ordersCount: (filter: OrderFilter) => get<Schemas['Count']>(`/ui/orders-count${query(filter)}`),
   ordersChoices: () => get<Schemas['Choices']>('/ui/orders-choices'),
   exportOrders: (format: string, filter: OrderFilter, progress: string, signal: AbortSignal) =>
@@ -345,6 +356,7 @@ export const keys = {
   meaning: (carrier: string, meaning: unknown) => ['meaning', carrier, meaning] as const,
   feeds: ['feeds'] as const,
   publicAddress: ['public-address'] as const,
+  ordersAttention: ['orders-count', 'attention'] as const,
   lastCarrierImport: ['carriers', 'import'] as const,
   postalOperators: ['postal-operators'] as const,
   refusedCalls: (key: string) => ['shop', key, 'refused'] as const,

@@ -1,16 +1,21 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { App, Button, Dropdown, Input, Popover, Select } from 'antd';
 import { Fragment, useState } from 'react';
-import { api, type OrderFilter, type Schemas } from '../api/client';
+import { api, keys, type OrderFilter, type Schemas } from '../api/client';
 import { counted, STAGE_WORDS } from '../words';
 import { ExportProgress } from './ExportProgress';
 import { MESSAGE_WORDS, NAMES, toAddress, words } from './filter';
 import { useExport } from './useExport';
 
 /** Each is a view of its own: choosing one leaves the others. What is to hold together is added as a filter. */
-const READY_VIEWS: [string, OrderFilter][] = [
-  ['No recent scans', { quietDays: '3' }],
-  ['No contact details', { noContact: 'true' }],
+type Attention = Exclude<keyof Schemas['Attention'], 'atMost'>;
+
+/** Views that are there for everyone; those that only speak of trouble show while there is some. */
+const READY_VIEWS: { label: string; view: OrderFilter; counted?: Attention; trouble?: boolean }[] = [
+  { label: 'Cancel wished', view: { askedToCancel: 'true' }, counted: 'askedToCancel', trouble: true },
+  { label: 'Waiting for gateway', view: { message: 'waiting' }, counted: 'waiting', trouble: true },
+  { label: 'No recent scans', view: { quietDays: '3' } },
+  { label: 'No contact details', view: { noContact: 'true' }, counted: 'noContact' },
 ];
 
 type Props = {
@@ -38,8 +43,10 @@ export function FilterBar({ filter, choices, dense, onDensity, onChange, onLoad 
     enabled: set.length > 0,
     placeholderData: (old) => old,
   });
+  const attention = useQuery({ queryKey: keys.ordersAttention, queryFn: api.ordersAttention });
+  const number = (kind?: Attention) => (kind ? (attention.data?.[kind] ?? 0) : 0);
   const address = toAddress(filter).slice(1);
-  const ready = READY_VIEWS.map(([, view]) => view).find((view) => toAddress(view) === toAddress(filter));
+  const ready = READY_VIEWS.map((r) => r.view).find((view) => toAddress(view) === toAddress(filter));
   const keep = async () => {
     try {
       await api.keepView(name.trim(), address);
@@ -75,18 +82,25 @@ export function FilterBar({ filter, choices, dense, onDensity, onChange, onLoad 
       <button type="button" className={`pill ${set.length === 0 ? 'on' : ''}`} onClick={() => onChange({})}>
         All orders
       </button>
-      {READY_VIEWS.map(([label, view]) => (
-        <button
-          key={label}
-          type="button"
-          className={`pill ${view === ready ? 'on' : ''}`}
-          aria-pressed={view === ready}
-          onClick={() => onChange(view === ready ? {} : view)}
-        >
-          {label}
-          {view === ready && ' ✕'}
-        </button>
-      ))}
+      {READY_VIEWS.filter((r) => !r.trouble || r.view === ready || number(r.counted) > 0).map(
+        ({ label, view, counted, trouble }) => (
+          <button
+            key={label}
+            type="button"
+            className={`pill ${view === ready ? 'on' : ''}`}
+            aria-pressed={view === ready}
+            onClick={() => onChange(view === ready ? {} : view)}
+          >
+            {label}
+            {number(counted) > 0 && (
+              <span className={`mark ${trouble ? 'bad' : 'v'} badge`}>
+                {number(counted) < attention.data!.atMost ? number(counted) : `${number(counted) - 1}+`}
+              </span>
+            )}
+            {view === ready && ' ✕'}
+          </button>
+        ),
+      )}
       {choices?.views.map((v) => (
         <span key={v.id} className={`pill view ${v.query === address ? 'on' : ''}`}>
           <button

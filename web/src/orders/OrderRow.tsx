@@ -18,6 +18,13 @@ type Props = {
   onOpen: () => void;
 };
 
+/** What a person should look at, in the words of the filters that find it. */
+const MARKS: Record<Schemas['Row']['marks'][number], { look: string; short: string; title: string }> = {
+  CANCEL_WISHED: { look: 'bad', short: 'cancel?', title: 'The customer asked to cancel' },
+  WAITING: { look: 'gold', short: 'waiting', title: 'A message waits for its gateway' },
+  NO_CONTACT: { look: 'v', short: 'no contact', title: 'No e-mail address and no phone number' },
+};
+
 /**
  * One order on the route: where it stands, which stops it touched, and a flag where something was said. Narrow rows are
  * options of one list, wide ones buttons of their own.
@@ -32,11 +39,11 @@ export function OrderRow({ row, place, geometry: G, now, dense, chosen, selected
     <>
       <span className="c mono col-number">{row.number}</span>
       <span className="c col-name" title={row.name ?? undefined}>
-        {row.askedToCancel && (
-          <span className="mark bad" title="The customer asked to cancel">
-            cancel?
+        {row.marks.map((m) => (
+          <span key={m} className={`mark ${MARKS[m].look}`} title={MARKS[m].title}>
+            {MARKS[m].short}
           </span>
-        )}{' '}
+        ))}{' '}
         {row.name ?? <span className="soft">no name</span>}
       </span>
       <span className="c mono soft col-placed" title={when(row.placedAt, now)}>

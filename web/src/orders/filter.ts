@@ -14,6 +14,7 @@ export const NAMES: (keyof OrderFilter)[] = [
   'noContact',
   'message',
   'quietDays',
+  'askedToCancel',
 ];
 
 /** Orders with a message that went wrong or is held up, in words. */
@@ -54,6 +55,8 @@ export function words(name: keyof OrderFilter, value: string, choices?: Schemas[
       return 'no contact details';
     case 'message':
       return MESSAGE_WORDS[value] ?? value;
+    case 'askedToCancel':
+      return 'cancel wished';
     case 'quietDays':
       return `no scan for ${counted(Number(value), 'day')}`;
   }

@@ -3,14 +3,16 @@ import { App, Button, Dropdown, Input, Popconfirm } from 'antd';
 import { lazy, type ReactNode, Suspense, useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api, type Fault, keys, Problem, type Schemas } from '../api/client';
-import { saveOver, type Versioned } from '../api/versions';
+import { saveOver } from '../api/versions';
 import { channelLabel, channelOf } from '../channels';
+import { WritingLanguage } from '../direction';
 import { isForSomethingInside } from '../shell/escape';
 import { languageWords, stageWords } from '../words';
 import { BlockList, piecesQuery } from './BlockList';
 import { Compare } from './Compare';
 import { CopyBox } from './CopyBox';
 import { type Block, begin, change, type Draft, over, redo, same, undo, type Wording } from './draft';
+import { dropDraft, findDraft, hasDrafts, keepDraft } from './drafts';
 import { Places } from './Places';
 import { PreviewPane } from './PreviewPane';
 import { everyone, nameOf, type Place, path, variantWords } from './place';
@@ -18,22 +20,27 @@ import { everyone, nameOf, type Place, path, variantWords } from './place';
 const FieldText = lazy(() => import('./FieldText').then((m) => ({ default: m.FieldText })));
 const OF_ORDER = ['ordered', 'cancelled', 'refunded'];
 
-/** What is being written and not saved yet, by place: going elsewhere and coming back loses nothing. */
-const unsaved = new Map<string, { draft: Draft; from: Versioned<Wording> }>();
-
 type Props = { place: Place; view: Schemas['WordingView']; plan: Schemas['Plan'] };
 
 /** One wording: its parts edited in place, what it inherits shown as such, the message beside it. */
 export function Editor({ place, view, plan }: Props) {
-  const key = nameOf(place);
+  // Whatever the address left out, such as the default language, is said here: one place, one draft.
+  const key = nameOf({
+    notice: view.notice,
+    channel: view.channel,
+    language: view.language,
+    shop: view.variant.shop,
+    carrier: view.variant.carrier,
+    country: view.variant.country,
+  });
   const queries = useQueryClient();
   const navigate = useNavigate();
   const { message } = App.useApp();
   const pieces = useQuery(piecesQuery);
   // The parts it would have without its own: what stands in the place it inherits from.
   const kept = view.own ?? {};
-  const [draft, setDraft] = useState<Draft>(() => unsaved.get(key)?.draft ?? begin(kept));
-  const [from, setFrom] = useState(() => unsaved.get(key)?.from ?? { document: kept, version: view.version });
+  const [draft, setDraft] = useState<Draft>(() => findDraft(key)?.draft ?? begin(kept));
+  const [from, setFrom] = useState(() => findDraft(key)?.from ?? { document: kept, version: view.version });
   const [faults, setFaults] = useState<Fault[]>([]);
   const [busy, setBusy] = useState(false);
   const [aside, setAside] = useState<'history' | 'starter' | 'copy'>();
@@ -47,8 +54,8 @@ export function Editor({ place, view, plan }: Props) {
   const whole = over(own, base);
   const changed = !same(own, from.document);
   useEffect(() => {
-    if (changed) unsaved.set(key, { draft, from });
-    else unsaved.delete(key);
+    if (changed) keepDraft(key, { draft, from });
+    else dropDraft(key);
   }, [key, draft, from, changed]);
   if (!changed && from.version !== view.version) {
     // Somebody else saved it, and nothing has been written here: theirs is shown.
@@ -56,7 +63,7 @@ export function Editor({ place, view, plan }: Props) {
     setFrom({ document: kept, version: view.version });
   }
   useEffect(() => {
-    const leave = (e: BeforeUnloadEvent) => unsaved.size > 0 && e.preventDefault();
+    const leave = (e: BeforeUnloadEvent) => hasDrafts() && e.preventDefault();
     window.addEventListener('beforeunload', leave);
     return () => window.removeEventListener('beforeunload', leave);
   }, []);
@@ -70,7 +77,7 @@ export function Editor({ place, view, plan }: Props) {
       const done = await saveOver(wording, from, (text, version) => api.changeWording(place, text, version));
       setDraft(begin(done.own ?? {}));
       setFrom({ document: done.own ?? {}, version: done.version });
-      unsaved.delete(key);
+      dropDraft(key);
       await queries.invalidateQueries({
         predicate: (q) => ['wording', 'wordings', 'wording-history', 'plan'].includes(String(q.queryKey[0])),
       });
@@ -97,7 +104,7 @@ export function Editor({ place, view, plan }: Props) {
     try {
       await api.removeWording(place);
       const removed = await api.wording(place);
-      unsaved.delete(key);
+      dropDraft(key);
       await queries.invalidateQueries();
       message.success(
         <span>
@@ -262,75 +269,79 @@ export function Editor({ place, view, plan }: Props) {
           {view.approval && <ApprovalLine approval={view.approval} changed={changed} />}
         </header>
         <Suspense fallback={<div className="empty">Loading the editor …</div>}>
-          <div className="parts form">
-            {!view.own && !changed && everyone(view.variant) && (
-              <div className="box">
-                <b>There is no text in {languageWords(view.language)} yet.</b> Customers who speak it get the default
-                text.
-                <div className="actions">
-                  {view.starter && (
-                    <Button size="small" type="primary" onClick={() => edit(view.starter!)}>
-                      Use the starter
+          <WritingLanguage value={view.language}>
+            <div className="parts form">
+              {!view.own && !changed && everyone(view.variant) && (
+                <div className="box">
+                  <b>There is no text in {languageWords(view.language)} yet.</b> Customers who speak it get the default
+                  text.
+                  <div className="actions">
+                    {view.starter && (
+                      <Button size="small" type="primary" onClick={() => edit(view.starter!)}>
+                        Use the starter
+                      </Button>
+                    )}
+                    <Button
+                      size="small"
+                      onClick={() =>
+                        edit(
+                          view.channel === 'email'
+                            ? { subject: '', blocks: [{ kind: 'text', text: '' }] }
+                            : { text: '' },
+                        )
+                      }
+                    >
+                      Start empty
                     </Button>
-                  )}
-                  <Button
-                    size="small"
-                    onClick={() =>
-                      edit(
-                        view.channel === 'email' ? { subject: '', blocks: [{ kind: 'text', text: '' }] } : { text: '' },
-                      )
+                  </div>
+                </div>
+              )}
+              {wrong('wording')}
+              {(view.own || changed || !everyone(view.variant)) && (
+                <>
+                  {view.channel === 'email' && line('subject', 'Subject', 'Subject of the e-mail')}
+                  {view.channel === 'email' && line('preview', 'Preview line', 'Shown beside the subject in the inbox')}
+                  {view.channel === 'whatsapp' && line('header', 'Header', 'Bold, above the text (optional)')}
+                  <Part
+                    label={view.channel === 'email' ? 'Mail' : 'Text'}
+                    inherited={!!base && !body}
+                    inheritedText="Inherited text"
+                    onOwn={() => edit({ blocks: base?.blocks, text: base?.text, html: base?.html })}
+                    onInherit={
+                      base && body ? () => edit({ blocks: undefined, text: undefined, html: undefined }) : undefined
                     }
                   >
-                    Start empty
-                  </Button>
-                </div>
-              </div>
-            )}
-            {wrong('wording')}
-            {(view.own || changed || !everyone(view.variant)) && (
-              <>
-                {view.channel === 'email' && line('subject', 'Subject', 'Subject of the e-mail')}
-                {view.channel === 'email' && line('preview', 'Preview line', 'Shown beside the subject in the inbox')}
-                {view.channel === 'whatsapp' && line('header', 'Header', 'Bold, above the text (optional)')}
-                <Part
-                  label={view.channel === 'email' ? 'Mail' : 'Text'}
-                  inherited={!!base && !body}
-                  inheritedText="Inherited text"
-                  onOwn={() => edit({ blocks: base?.blocks, text: base?.text, html: base?.html })}
-                  onInherit={
-                    base && body ? () => edit({ blocks: undefined, text: undefined, html: undefined }) : undefined
-                  }
-                >
-                  {view.channel === 'email' ? (
-                    <MailBody
-                      own={own}
-                      edit={edit}
-                      view={view}
-                      pieces={pieces.data}
-                      fields={fields}
-                      wrong={wrong}
-                      labels={whole.buttons ?? {}}
-                    />
-                  ) : (
-                    <FieldText
-                      label="Text"
-                      mode="lines"
-                      value={own.text ?? ''}
-                      onChange={(text) => edit({ text }, 'text')}
-                      fields={fields}
-                      placeholder="Write here. Type / for a field"
-                      invalid={!!wrong('text')}
-                    />
+                    {view.channel === 'email' ? (
+                      <MailBody
+                        own={own}
+                        edit={edit}
+                        view={view}
+                        pieces={pieces.data}
+                        fields={fields}
+                        wrong={wrong}
+                        labels={whole.buttons ?? {}}
+                      />
+                    ) : (
+                      <FieldText
+                        label="Text"
+                        mode="lines"
+                        value={own.text ?? ''}
+                        onChange={(text) => edit({ text }, 'text')}
+                        fields={fields}
+                        placeholder="Write here. Type / for a field"
+                        invalid={!!wrong('text')}
+                      />
+                    )}
+                    {wrong('text', 'buttons')}
+                  </Part>
+                  {view.channel === 'whatsapp' && line('footer', 'Footer', 'Small, below the text (optional)')}
+                  {view.channel === 'whatsapp' && (
+                    <ChatButtons own={own} edit={edit} view={view} wrong={wrong} fields={fields} />
                   )}
-                  {wrong('text', 'buttons')}
-                </Part>
-                {view.channel === 'whatsapp' && line('footer', 'Footer', 'Small, below the text (optional)')}
-                {view.channel === 'whatsapp' && (
-                  <ChatButtons own={own} edit={edit} view={view} wrong={wrong} fields={fields} />
-                )}
-              </>
-            )}
-          </div>
+                </>
+              )}
+            </div>
+          </WritingLanguage>
         </Suspense>
       </main>
       <PreviewPane

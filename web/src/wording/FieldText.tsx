@@ -3,7 +3,8 @@ import { EditorContent, useEditor } from '@tiptap/react';
 import StarterKit from '@tiptap/starter-kit';
 import Suggestion from '@tiptap/suggestion';
 import { Button, Input } from 'antd';
-import { useEffect, useRef, useState } from 'react';
+import { useContext, useEffect, useRef, useState } from 'react';
+import { directionOf, WritingLanguage } from '../direction';
 import { ChipBar } from './ChipBar';
 import { FieldMenu, matching } from './FieldMenu';
 import { type FieldInfo, FieldNode } from './FieldNode';
@@ -24,6 +25,7 @@ type Menu = { items: FieldInfo[]; at: { left: number; top: number }; pick: (f: F
 
 /** A text edited in place, with its fields as chips. A slash opens the list of fields. */
 export function FieldText({ label, mode, value, onChange, fields, placeholder, invalid, inherited }: Props) {
+  const language = useContext(WritingLanguage);
   const [menu, setMenu] = useState<Menu>();
   const [chosen, setChosen] = useState(0);
   const [chip, setChip] = useState<string>();
@@ -205,6 +207,8 @@ export function FieldText({ label, mode, value, onChange, fields, placeholder, i
   };
   return (
     <div
+      lang={language}
+      dir={directionOf(language)}
       className={`fieldbox ${mode} ${invalid ? 'invalid' : ''} ${inherited ? 'inherited' : ''}`}
       onBlur={(e) => {
         if (!e.currentTarget.contains(e.relatedTarget)) setMenu(undefined);

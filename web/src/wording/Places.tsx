@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { Schemas } from '../api/client';
 import { counted, languageWords, listed } from '../words';
+import { useDrafts } from './drafts';
 import { everyone, path, sameVariant, variantWords } from './place';
 
 type Props = { view: Schemas['WordingView']; plan: Schemas['Plan']; languages: string[] };
@@ -10,6 +11,7 @@ type Props = { view: Schemas['WordingView']; plan: Schemas['Plan']; languages: s
 /** Which language, and for whom: what there is as tabs, what is missing beside them. */
 export function Places({ view, plan, languages }: Props) {
   const navigate = useNavigate();
+  const drafts = useDrafts();
   const go = (language: string, v: Schemas['Variant']) =>
     navigate(
       path({
@@ -27,7 +29,8 @@ export function Places({ view, plan, languages }: Props) {
   const choices = [...variants, ...(variants.some((v) => sameVariant(v, view.variant)) ? [] : [view.variant])];
   if (!choices.some(everyone)) choices.unshift({});
   const missing = view.missingLanguages.filter((l) => !there.includes(l.language));
-  const more = [...new Set([...missing.map((l) => l.language), ...languages])].filter(
+  // Those that customers wait for, those used elsewhere, and then all there are.
+  const more = [...new Set([...missing.map((l) => l.language), ...languages, ...LANGUAGES])].filter(
     (l) => !shown.some((s) => s.split('-')[0] === l),
   );
   return (
@@ -45,6 +48,12 @@ export function Places({ view, plan, languages }: Props) {
               title={l === shown[0] ? 'Default language' : undefined}
             >
               {languageWords(l)}
+              {drafts.has(view.notice, view.channel, l) && (
+                <span className="mark gold" title="Not saved">
+                  {' '}
+                  draft
+                </span>
+              )}
               {place && place.faults > 0 && <span className="mark bad"> {place.faults}</span>}
               {place?.approval && place.approval !== 'approved' && (
                 <span className={`mark ${place.approval === 'refused' ? 'bad' : 'gold'}`}>
@@ -63,7 +72,8 @@ export function Places({ view, plan, languages }: Props) {
             value={null}
             placeholder="Add language"
             onChange={(l: string) => go(l, {})}
-            showSearch
+            showSearch={{ optionFilterProp: 'label' }}
+            popupMatchSelectWidth={false}
             options={more.map((l) => ({
               value: l,
               label: `${languageWords(l)}${missing.find((m) => m.language === l) ? ` (${missing.find((m) => m.language === l)!.orders} orders)` : ''}`,
@@ -174,6 +184,16 @@ function AddVariant({ plan, onAdd }: { plan: Schemas['Plan']; onAdd: (v: Schemas
     </Popover>
   );
 }
+
+/** Two letters of ISO 639-1 for which the browser knows a name, by that name. */
+const LANGUAGES = (() => {
+  const names = new Intl.DisplayNames(['en'], { type: 'language', fallback: 'none' });
+  const letters = [...'abcdefghijklmnopqrstuvwxyz'];
+  return letters
+    .flatMap((a) => letters.map((b) => a + b))
+    .filter((code) => names.of(code) && Intl.getCanonicalLocales(code)[0] === code)
+    .sort((a, b) => names.of(a)!.localeCompare(names.of(b)!));
+})();
 
 /** Two letters of ISO 3166-1 with the name the browser knows for them. */
 const COUNTRIES = (() => {

@@ -3,6 +3,7 @@ import { Button, Input, Segmented, Select } from 'antd';
 import { useDeferredValue, useState } from 'react';
 import { api, keys, type Schemas } from '../api/client';
 import { channelOf } from '../channels';
+import { directionOf } from '../direction';
 import { useDo } from '../setup/useDo';
 import { languageWords } from '../words';
 
@@ -125,7 +126,11 @@ export function PreviewPane({ view, wording, onReplace }: Props) {
                 <span className="mark bad">held</span> {s.held}
               </div>
             )}
-            {s.message && look && <look.Message device={device} message={s.message} details={s.details} />}
+            {s.message && look && (
+              <div lang={view.language} dir={directionOf(view.language)}>
+                <look.Message device={device} message={s.message} details={s.details} />
+              </div>
+            )}
             {s.message && look?.Notes && <look.Notes message={s.message} details={s.details} onReplace={onReplace} />}
             {(s.remarks.length > 0 || s.message?.bytes) && (
               <div className="box">

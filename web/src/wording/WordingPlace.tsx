@@ -8,6 +8,7 @@ import { Route } from '../route/Route';
 import { useGeometry } from '../route/useGeometry';
 import { Failed } from '../shell/Failed';
 import { counted, languageWords, stageWords } from '../words';
+import { useDrafts } from './drafts';
 import { Editor } from './Editor';
 import { nameOf, type Place, path } from './place';
 import { ReplacePanel } from './ReplacePanel';
@@ -120,6 +121,7 @@ function NoticeLines({
   chosen: Place | undefined;
   onOpen: () => void;
 }) {
+  const drafts = useDrafts();
   return (
     <section className="noticelines" aria-label={n.name}>
       <h3>
@@ -139,7 +141,9 @@ function NoticeLines({
             {c.languages.length}
             {c.variants > 0 ? ` + ${c.variants}` : ''}
           </span>
-          {c.faults > 0 ? (
+          {drafts.has(n.id, c.channel) ? (
+            <span className="mark gold">not saved</span>
+          ) : c.faults > 0 ? (
             <span className="mark bad" title="It has errors">
               ! {c.faults}
             </span>

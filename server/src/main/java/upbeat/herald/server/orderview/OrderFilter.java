@@ -30,19 +30,23 @@ record OrderFilter(Traits traits, State state) {
             @Nullable String carrier,
             @Nullable String country,
             @Nullable String payment,
-            @Nullable String tag) {}
+            @Nullable String tag) {
+        static final Traits ANY = new Traits(null, null, null, null, null, null);
+    }
 
     /**
      * @param stage a stop's word, {@code partly-dispatched} or {@code partly-delivered}
      * @param noContact true for those with neither e-mail address nor phone
      * @param message orders with a message in this status: unsure, failed, waiting or withheld
+     * @param askedToCancel true for those whose customers asked to cancel, and that go on
      * @param quietDays parcels on their way without a scan for so many days, 1 or more
      */
     record State(
             @Nullable String stage,
             @Nullable Boolean noContact,
             @Nullable String message,
-            @Nullable Integer quietDays) {}
+            @Nullable Integer quietDays,
+            @Nullable Boolean askedToCancel) {}
 
     private static final Set<String> MESSAGE_STATES = Set.of("unsure", "failed", "waiting", "withheld");
 
@@ -80,7 +84,7 @@ record OrderFilter(Traits traits, State state) {
             sql.append(" and o.payment = :payment");
         }
         if (Boolean.TRUE.equals(state.noContact())) sql.append(" and o.email is null and o.phone is null");
-        if (state.quietDays() != null) sql.append(" and o.ended is null");
+        if (state.quietDays() != null || Boolean.TRUE.equals(state.askedToCancel())) sql.append(" and o.ended is null");
         boolean isLed = words != null;
         for (Condition condition : conditions(now, sql)) {
             // A plus keeps SQLite from looking the orders up one by one: it walks the list and asks of each.
@@ -103,6 +107,8 @@ record OrderFilter(Traits traits, State state) {
             conditions.add(new Condition(
                     "select m.order_id from message m where m.status = :message", Map.of("message", state.message())));
         }
+        if (Boolean.TRUE.equals(state.askedToCancel()))
+            conditions.add(new Condition("select a.order_id from answer a where a.refuses = 1", Map.of()));
         if (state.quietDays() != null) {
             if (state.quietDays() < 1 || state.quietDays() > 365)
                 throw new HeraldException("quietDays", "Enter 1 to 365 days without a scan");

@@ -46,6 +46,11 @@ class OrderListController {
         return service.count(new OrderFilter(traits, state));
     }
 
+    @GetMapping("/orders-attention")
+    OrderListService.Attention attention() {
+        return service.countAttention();
+    }
+
     @GetMapping("/orders-names")
     MatchingOrders names(@ParameterObject OrderFilter.Traits traits, @ParameterObject OrderFilter.State state) {
         return service.findNames(new OrderFilter(traits, state));

@@ -4,6 +4,7 @@ import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -12,6 +13,7 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.journey.Stage;
+import upbeat.herald.server.message.MessageStatus;
 import upbeat.herald.server.order.AnswerRepository;
 import upbeat.herald.server.order.OrderRepository;
 import upbeat.herald.server.order.OrderRow;
@@ -64,9 +66,16 @@ public class OrderListRepository {
      * @param stage of the order, may be {@code partly-dispatched} or {@code partly-delivered}
      * @param at where the parcel that is furthest behind stands: a stage's word
      * @param reached the stops its way touched, oldest first, each once
-     * @param askedToCancel true where the customer asked to cancel the order, and it isn't
+     * @param marks what a person should look at, most urgent first
      */
-    public record RowProgress(String stage, String at, List<String> reached, List<Said> said, boolean askedToCancel) {}
+    public record RowProgress(String stage, String at, List<String> reached, List<Said> said, List<Mark> marks) {}
+
+    /** The customer asked to cancel; a message waits for its gateway; there is no way to write to the customer. */
+    public enum Mark {
+        CANCEL_WISHED,
+        WAITING,
+        NO_CONTACT
+    }
 
     /** What came of the notices that hang on a stop. @param state {@code sent}, {@code planned} or {@code missed} */
     public record Said(String stage, String state) {}
@@ -169,9 +178,11 @@ public class OrderListRepository {
                             .add(rs.getString(2));
                 });
         Map<Long, Map<String, String>> said = new HashMap<>();
+        Set<Long> waiting = new HashSet<>();
         db.sql("select order_id, stage, status from message where order_id in (:ids) order by seq")
                 .param("ids", ids)
                 .query(rs -> {
+                    if (MessageStatus.WAITING.code().equals(rs.getString(3))) waiting.add(rs.getLong(1));
                     said.computeIfAbsent(rs.getLong(1), k -> new HashMap<>())
                             .merge(rs.getString(2), state(rs.getString(3)), OrderListRepository::louder);
                 });
@@ -186,6 +197,7 @@ public class OrderListRepository {
                             : mine.stream()
                                     .map(Parcel::stage)
                                     .min(java.util.Comparator.comparing(Stage::position))
+                                    .or(() -> Stage.fromCode(r.stage()))
                                     .orElse(Stage.ORDERED)
                                     .code();
                     return new Row(
@@ -209,10 +221,20 @@ public class OrderListRepository {
                                     said.getOrDefault(r.id(), Map.of()).entrySet().stream()
                                             .map(e -> new Said(e.getKey(), e.getValue()))
                                             .toList(),
-                                    r.ended() == null && refused.contains(r.id())),
+                                    marks(r, refused, waiting)),
                             tags.getOrDefault(r.id(), List.of()));
                 })
                 .toList();
+    }
+
+    private static List<Mark> marks(OrderRow row, Set<Long> refused, Set<Long> waiting) {
+        List<Mark> marks = new ArrayList<>();
+        if (row.ended() == null && refused.contains(row.id())) marks.add(Mark.CANCEL_WISHED);
+        if (waiting.contains(row.id())) marks.add(Mark.WAITING);
+        Order.Customer customer = row.order().customer();
+        if (!row.isErased() && (customer == null || customer.email() == null && customer.phone() == null))
+            marks.add(Mark.NO_CONTACT);
+        return marks;
     }
 
     /** The tags of each of these orders, by its id; the oldest first. */

@@ -7,6 +7,7 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import upbeat.herald.core.HeraldException;
 import upbeat.herald.server.carrier.CarrierRepository;
+import upbeat.herald.server.message.MessageStatus;
 import upbeat.herald.server.order.OrderRepository;
 import upbeat.herald.server.orderview.SavedViewRepository.View;
 
@@ -15,6 +16,7 @@ import upbeat.herald.server.orderview.SavedViewRepository.View;
 class OrderListService {
     private static final int PAGE = 100;
     private static final int COUNTED = 10_000;
+    private static final int LOOKED_AT = 100;
     private final StageCountRepository counts;
     private final CarrierRepository carriers;
     private final OrderListRepository orderList;
@@ -69,6 +71,21 @@ class OrderListService {
 
     Count count(OrderFilter filter) {
         return new Count(orderList.count(reader, filter, COUNTED, clock.instant()), COUNTED);
+    }
+
+    /** How many orders a person should look at, up to {@code atMost} of each kind. */
+    record Attention(int askedToCancel, int waiting, int noContact, int atMost) {}
+
+    Attention countAttention() {
+        return new Attention(
+                countUpTo(new OrderFilter.State(null, null, null, null, true)),
+                countUpTo(new OrderFilter.State(null, null, MessageStatus.WAITING.code(), null, null)),
+                countUpTo(new OrderFilter.State(null, true, null, null, null)),
+                LOOKED_AT);
+    }
+
+    private int countUpTo(OrderFilter.State state) {
+        return orderList.count(reader, new OrderFilter(OrderFilter.Traits.ANY, state), LOOKED_AT, clock.instant());
     }
 
     /** All that match, up to {@value #COUNTED}, for doing something to them together. */

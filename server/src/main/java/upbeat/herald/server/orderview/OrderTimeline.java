@@ -88,6 +88,14 @@ public class OrderTimeline {
                             "the whole order",
                             null)));
         }
+        visits.findOwn(db, row.id())
+                .forEach(v -> story.add(new Entry(
+                        "stage",
+                        "reached",
+                        v.at(),
+                        sentence(v.stage().label()),
+                        "marked, by hand · no tracking number",
+                        null)));
         List<ParcelRow> all = parcels.findByOrder(db, row.id());
         for (ParcelRow p : all) {
             String which = all.size() > 1 ? "parcel " + (all.indexOf(p) + 1) + " of " + all.size() + ", " : "";

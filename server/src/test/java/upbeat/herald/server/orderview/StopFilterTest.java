@@ -130,7 +130,7 @@ class StopFilterTest {
     private static OrderFilter stands(String stage) {
         return new OrderFilter(
                 new OrderFilter.Traits(null, null, null, null, null, null),
-                new OrderFilter.State(stage, null, null, null));
+                new OrderFilter.State(stage, null, null, null, null));
     }
 
     private static List<Long> find(OrderFilter filter, boolean rare) {
@@ -183,13 +183,14 @@ class StopFilterTest {
                 .isEqualTo(expected(m -> m.stage().equals("partly-dispatched")));
         OrderFilter both = new OrderFilter(
                 new OrderFilter.Traits(null, "kites", "rare", "SE", null, null),
-                new OrderFilter.State("in-transit", null, null, null));
+                new OrderFilter.State("in-transit", null, null, null, null));
         assertThat(find(both, rare))
                 .isEqualTo(expected(m -> standsAt(m, Stage.IN_TRANSIT)
                         && m.country().equals("SE")
                         && m.parcels().stream().anyMatch(p -> p.carrier().equals("rare"))));
         OrderFilter quiet = new OrderFilter(
-                new OrderFilter.Traits(null, null, null, null, null, null), new OrderFilter.State(null, null, null, 2));
+                new OrderFilter.Traits(null, null, null, null, null, null),
+                new OrderFilter.State(null, null, null, 2, null));
         assertThat(find(quiet, rare))
                 .isEqualTo(expected(m -> m.ended() == null
                         && m.parcels().stream()
@@ -205,10 +206,10 @@ class StopFilterTest {
         for (String message : List.of("failed", "unsure", "waiting", "withheld"))
             filters.add(new OrderFilter(
                     new OrderFilter.Traits(null, null, null, null, null, null),
-                    new OrderFilter.State(null, null, message, null)));
+                    new OrderFilter.State(null, null, message, null, null)));
         filters.add(new OrderFilter(
                 new OrderFilter.Traits(null, "kites", "rare", "SE", "prepaid", "gift"),
-                new OrderFilter.State(null, null, null, 3)));
+                new OrderFilter.State(null, null, null, 3, null)));
         for (OrderFilter filter : filters)
             for (boolean rare : new boolean[] {true, false}) {
                 OrderFilter.Sql sql = filter.toSql(NOW, c -> rare);
