@@ -209,6 +209,11 @@ export const api = {
     call<Schemas['Done']>('POST', `/ui/hand/orders/${at(shop, number)}/parcels`, parcel),
   changeParcel: (shop: string, number: string, carrier: string, tracking: string, parcel: Schemas['ParcelByHand']) =>
     call<Schemas['Done']>('PUT', `/ui/hand/orders/${at(shop, number)}/parcels/${at(carrier, tracking)}`, parcel),
+  restartPolling: (shop: string, number: string, trackingNumber: string, carrier: string) =>
+    call<Schemas['Done']>(
+      'POST',
+      `/ui/hand/orders/${[shop, number].map(encodeURIComponent).join('/')}/parcels/${[trackingNumber].map(encodeURIComponent)}/polling/${carrier}`,
+    ),
   removeParcel: (shop: string, number: string, carrier: string, tracking: string) =>
     call<Schemas['Done']>('DELETE', `/ui/hand/orders/${at(shop, number)}/parcels/${at(carrier, tracking)}`),
   mark: (orders: Schemas['OrderName'][], stage: string, trackingNumber?: string, confirmed = false) =>

@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { Button, Dropdown, Input, InputNumber, Select } from 'antd';
 import { useState } from 'react';
 import { api, keys, type Schemas } from '../api/client';
-import { stageWords } from '../words';
+import { counted, stageWords } from '../words';
 import { itemsLeft } from './itemsLeft';
 import { useDone } from './useDone';
 
@@ -98,9 +98,19 @@ export function Parcels({ order, choices }: Props) {
           ))}
           {p.asked.map((a) => (
             <div key={a.carrier} className="soft">
-              asked {a.tries} time{a.tries === 1 ? '' : 's'}
+              polled {counted(a.tries, 'time')}
               {a.endedBy ? `, ${ENDED[a.endedBy] ?? a.endedBy}` : ''}
-              {a.said ? `: ${a.said}` : ''}
+              {a.said ? `: ${a.said}` : ''}{' '}
+              {a.endedBy && a.endedBy !== 'arrived' && (
+                <Button
+                  size="small"
+                  type="link"
+                  loading={busy}
+                  onClick={() => done(() => api.restartPolling(order.shop, order.number, p.trackingNumber, a.carrier))}
+                >
+                  Start again
+                </Button>
+              )}
             </div>
           ))}
         </div>

@@ -2,12 +2,14 @@ package upbeat.herald.server.ingest;
 
 import java.sql.ResultSet;
 import java.sql.SQLException;
+import java.time.Duration;
 import java.time.Instant;
 import java.util.Collection;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
+import upbeat.herald.core.journey.Stage;
 import upbeat.herald.core.timing.Watch;
 import upbeat.herald.server.platform.persistence.Columns;
 import upbeat.herald.server.platform.persistence.Json;
@@ -19,6 +21,22 @@ public class CarrierPollRepository {
             "select parcel_id, carrier, tracking_number, began_at, tries, next_at, ended_at, ended_by, said from carrier_watch ";
     private static final String BEGIN =
             "insert into carrier_watch (parcel_id, carrier, tracking_number, began_at, next_at) values (?, ?, ?, ?, ?) on conflict do nothing";
+
+    private static final String RESTART = """
+            update carrier_watch set began_at = ?, next_at = ?, tries = 0, ended_at = null, ended_by = null, said = null
+            where parcel_id = ? and carrier = ? and ended_at is not null""";
+    private static final String BEGIN_ALL = """
+            insert into carrier_watch (parcel_id, carrier, tracking_number, began_at, next_at)
+            select n.id, :carrier, n.number, :now, :now + (n.id * 7919 * 1000) % :interval from (
+              select p.id as id, p.tracking_number as number from parcel p
+              where p.carrier = :carrier and p.stage in (:open)
+              union all
+              select p.id, l.tracking_number from parcel_leg l join parcel p on p.id = l.parcel_id
+              where l.carrier = :carrier and p.stage in (:open)
+            ) n where true
+            on conflict (parcel_id, carrier) do update set began_at = excluded.began_at, next_at = excluded.next_at,
+              tries = 0, ended_at = null, ended_by = null, said = null
+            where carrier_watch.ended_by = 'failed'""";
 
     /** @param endedBy word of {@link Watch.End}, or null while it goes on; {@code said} what the last try brought */
     public record Progress(
@@ -72,8 +90,27 @@ public class CarrierPollRepository {
         if (!parcels.isEmpty()) end(db, parcels, Watch.End.ARRIVED, now);
     }
 
-    public void stop(JdbcClient db, long parcelId, Instant now) {
-        end(db, List.of(parcelId), Watch.End.STOPPED, now);
+    /** Begins anew what had ended. @return false where there's no such watch, or it goes on */
+    public boolean restart(JdbcClient db, long parcelId, String carrier, Instant now) {
+        return db.sql(RESTART)
+                        .params(now.toEpochMilli(), now.toEpochMilli(), parcelId, carrier)
+                        .update()
+                == 1;
+    }
+
+    /**
+     * Watches all of a carrier's parcels that are not at their end and aren't watched yet, also those it took over from
+     * another. The first questions are spread over an interval, so that they don't go out all at once.
+     *
+     * @return how many are watched from now on
+     */
+    public int beginAll(JdbcClient db, String carrier, Duration interval, Instant now) {
+        return db.sql(BEGIN_ALL)
+                .param("carrier", carrier)
+                .param("open", Stage.codes(s -> !s.isFinal() && !s.isOrderStage()))
+                .param("now", now.toEpochMilli())
+                .param("interval", Math.max(1, interval.toMillis()))
+                .update();
     }
 
     private static void end(JdbcClient db, Collection<Long> parcels, Watch.End end, Instant now) {

@@ -25,11 +25,13 @@ class ManualController {
     private final ManualParcelService parcels;
     private final ManualMarkService marks;
     private final UndoService undo;
+    private final ManualPollService polls;
 
-    ManualController(ManualParcelService parcels, ManualMarkService marks, UndoService undo) {
+    ManualController(ManualParcelService parcels, ManualMarkService marks, UndoService undo, ManualPollService polls) {
         this.parcels = parcels;
         this.marks = marks;
         this.undo = undo;
+        this.polls = polls;
     }
 
     @PostMapping("/orders/{shop}/{number}/parcels")
@@ -60,6 +62,15 @@ class ManualController {
             @PathVariable String trackingNumber,
             Authentication who) {
         return parcels.removeParcel(shop, number, carrier, trackingNumber, who);
+    }
+
+    @PostMapping("/orders/{shop}/{number}/parcels/{trackingNumber}/polling/{carrier}")
+    Done restartPolling(
+            @PathVariable String shop,
+            @PathVariable String number,
+            @PathVariable String trackingNumber,
+            @PathVariable String carrier) {
+        return polls.restart(shop, number, trackingNumber, carrier);
     }
 
     @PostMapping("/marks")

@@ -167,6 +167,48 @@ class CarrierSetupTest {
         assertThat(watch(quiet).path("endedBy").asString())
                 .as("it says what ended it")
                 .isEqualTo("tries");
+        String restart = "/ui/hand/orders/kites/%s/parcels/%s/polling/askme";
+        app.world.storefront.scanned("ASK2", Map.of("code", "Z", "at", app.now().toString(), "place", "Door"));
+        assertThat(person.call("POST", restart.formatted(quiet, "ASK%202"), "").status())
+                .isEqualTo(200);
+        Awaitility.await()
+                .untilAsserted(() ->
+                        assertThat(app.read(quiet).path("stage").asString()).isEqualTo("delivered"));
+        for (String[] no : new String[][] {{number, "ASK%201", "422"}, {quiet, "ASK%209", "404"}})
+            assertThat(person.call("POST", restart.formatted(no[0], no[1]), "").status())
+                    .isEqualTo(Integer.parseInt(no[2]));
+    }
+
+    @Test
+    void aCarrierThatHasToBeAskedIsAskedAboutWhatIsOnItsWayAlready() {
+        String plain =
+                "{\"key\":\"later\",\"name\":\"Later\",\"zone\":\"UTC\",\"codes\":[{\"code\":\"A\",\"stage\":\"dispatched\"}],"
+                        + "\"scans\":\"%s\"%s}";
+        assertThat(person.call("POST", "/ui/carriers", plain.formatted("pushed", ""))
+                        .status())
+                .isEqualTo(201);
+        String open = app.order("prepaid", null, null, "{}");
+        app.parcel(open, "later", "LATE 1");
+        String gone = app.order("prepaid", null, null, "{}");
+        app.parcel(gone, "later", "LATE 2");
+        person.call(
+                "POST",
+                "/ui/hand/marks",
+                "{\"stage\":\"delivered\",\"orders\":[{\"shop\":\"kites\",\"number\":\"%s\"}]}".formatted(gone));
+        assertThat(watch(open)).isNull();
+        app.world.storefront.scanned(
+                "LATE1", Map.of("code", "A", "at", app.now().toString(), "place", "Harbour"));
+        String ask = ",\"ask\":{\"address\":\"http://" + app.world.settings().get("herald.feeds.allowed")
+                + "/track/{trackingNumber}\",\"interval\":\"PT30M\",\"mostTries\":3,\"limit\":\"P1D\"}";
+        assertThat(person.call("PUT", "/ui/carriers/later", plain.formatted("asked", ask))
+                        .status())
+                .isEqualTo(200);
+        assertThat(watch(gone)).as("delivered").isNull();
+        app.advance("PT30M");
+        Awaitility.await()
+                .untilAsserted(() ->
+                        assertThat(app.read(open).path("stage").asString()).isEqualTo("dispatched"));
+        assertThat(watch(open).path("tries").asInt()).isPositive();
     }
 
     private JsonNode watch(String number) {
