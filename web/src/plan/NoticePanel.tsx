@@ -6,6 +6,7 @@ import { isSame } from '../api/merge';
 import { saveOver, type Versioned } from '../api/versions';
 import { channelLabel } from '../channels';
 import { formKeys } from '../shell/escape';
+import { useMounted } from '../shell/useMounted';
 import { delayWords, eventWords, listed, perWords } from '../words';
 import { Figures } from './Figures';
 import { NoticeForm } from './NoticeForm';
@@ -25,10 +26,11 @@ type Props = {
   /** Messages of the last 30 days, by channel. */
   sent?: Schemas['NoticeView']['sent'];
   onClose: () => void;
+  onCreated: (id: string) => void;
 };
 
 /** One notice: said in a sentence, tried on real orders, changed in a form. */
-export function NoticePanel({ id, notice, version = '', audience, sent, onClose }: Props) {
+export function NoticePanel({ id, notice, version = '', audience, sent, onClose, onCreated }: Props) {
   const queries = useQueryClient();
   const { message, modal } = App.useApp();
   const key = id ?? `new/${notice.stage}/${notice.channels?.[0]}`;
@@ -54,6 +56,8 @@ export function NoticePanel({ id, notice, version = '', audience, sent, onClose 
     placeholderData: (old) => old,
     retry: false,
   });
+
+  const isHere = useMounted();
 
   const save = async (next: Schemas['NoticeBody'], done: string, before?: Schemas['NoticeBody']) => {
     setBusy(true);
@@ -91,7 +95,7 @@ export function NoticePanel({ id, notice, version = '', audience, sent, onClose 
         </span>,
         6,
       );
-      if (!id) onClose();
+      if (!id && isHere()) onCreated(saved.id);
     } catch (e) {
       setEditing(true);
       setFaults(e instanceof Problem ? e.errors : []);
@@ -117,7 +121,7 @@ export function NoticePanel({ id, notice, version = '', audience, sent, onClose 
         </span>,
         8,
       );
-      onClose();
+      if (isHere()) onClose();
     } catch (e) {
       message.error((e as Error).message);
     }

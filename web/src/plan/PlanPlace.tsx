@@ -139,7 +139,12 @@ export default function PlanPlace() {
           )}
         </main>
         {fresh && plan.data ? (
-          <NoticePanel key={`new/${fresh.stage}/${fresh.channels?.[0]}`} notice={fresh} onClose={close} />
+          <NoticePanel
+            key={`new/${fresh.stage}/${fresh.channels?.[0]}`}
+            notice={fresh}
+            onClose={close}
+            onCreated={open}
+          />
         ) : chosen && plan.data ? (
           <NoticePanel
             key={chosen.id}
@@ -149,6 +154,7 @@ export default function PlanPlace() {
             audience={chosen.audience}
             sent={chosen.sent}
             onClose={close}
+            onCreated={open}
           />
         ) : (
           <aside className="panel" aria-label="Notice">

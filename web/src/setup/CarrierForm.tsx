@@ -5,6 +5,7 @@ import { api, keys, type Schemas } from '../api/client';
 import { useDraft } from '../api/versions';
 import { PARCEL_STAGES } from '../route/geometry';
 import { formKeys } from '../shell/escape';
+import { useMounted } from '../shell/useMounted';
 import { countryWords, stageWords } from '../words';
 import { sameFormats, startFrom } from './carrierImport';
 import { DurationInput } from './DurationInput';
@@ -39,6 +40,7 @@ export function CarrierForm({ line, directory, fresh, onClose }: Props) {
     staleTime: Infinity,
   });
   const { run, busy, faults } = useDo();
+  const isHere = useMounted();
   const logo = useRef<HTMLInputElement>(null);
   const set = draft.set;
   const recognised = useQuery({
@@ -68,7 +70,7 @@ export function CarrierForm({ line, directory, fresh, onClose }: Props) {
     );
     if (!done) return;
     draft.reset();
-    if (fresh) onClose(done.key);
+    if (fresh && isHere()) onClose(done.key);
   };
   const ask = c.ask ?? { address: '', interval: 'PT30M', mostTries: 60, limit: 'P7D' };
   const sample = (c.linkPattern ?? '')
@@ -362,7 +364,7 @@ export function CarrierForm({ line, directory, fresh, onClose }: Props) {
             cancelText="Cancel"
             onConfirm={async () => {
               await run(() => api.removeCarrier(c.key!), 'Deleted');
-              onClose();
+              if (isHere()) onClose();
             }}
           >
             <Button danger>Delete</Button>

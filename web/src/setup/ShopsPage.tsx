@@ -5,6 +5,7 @@ import { useNavigate, useParams } from 'react-router';
 import { api, keys, type Mapping, type Schemas } from '../api/client';
 import { useDraft } from '../api/versions';
 import { Failed } from '../shell/Failed';
+import { useMounted } from '../shell/useMounted';
 import { counted, when } from '../words';
 import { MappingPanel } from './MappingPanel';
 import { type Json, pointAt } from './mapping';
@@ -25,6 +26,7 @@ export function ShopsPage({ now }: { now: string }) {
   const navigate = useNavigate();
   const shops = useQuery({ queryKey: keys.shops, queryFn: api.shops });
   const { run, busy } = useDo();
+  const isHere = useMounted();
   const [adding, setAdding] = useState(false);
   const [name, setName] = useState({ key: '', name: '' });
   const chosen = key ?? shops.data?.find((s) => s.hasAddress)?.key;
@@ -33,7 +35,7 @@ export function ShopsPage({ now }: { now: string }) {
     const made = await run(() => api.addShop(shop.key, shop.name), 'Shop added');
     if (made) {
       setAdding(false);
-      navigate(`/setup/shops/${made.key}`);
+      if (isHere()) navigate(`/setup/shops/${made.key}`);
     }
   };
   return (

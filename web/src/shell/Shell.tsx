@@ -42,7 +42,8 @@ export function Shell() {
   const now = useNow(session.data);
   useChanges(!!session.data?.name);
 
-  if (session.isError) return <Failed error={session.error} again={() => session.refetch()} />;
+  // Once it was known, a question that got no answer takes nothing away from what is being done.
+  if (session.isError && !session.data) return <Failed error={session.error} again={() => session.refetch()} />;
   if (!session.data) return <div className="empty">Loading …</div>;
   if (firstKey)
     return (

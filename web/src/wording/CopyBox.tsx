@@ -4,6 +4,7 @@ import { useNavigate } from 'react-router';
 import { api, type Schemas } from '../api/client';
 import { channelLabel } from '../channels';
 import { useDo } from '../setup/useDo';
+import { useMounted } from '../shell/useMounted';
 import { languageWords, stageWords } from '../words';
 import { type Place, path, variantWords } from './place';
 
@@ -20,6 +21,7 @@ export function CopyBox({ place, view, plan, languages, onClose }: Props) {
   const [to, setTo] = useState<Place>({ ...place, language: view.language, ...view.variant });
   const { run, busy, faults } = useDo();
   const navigate = useNavigate();
+  const isHere = useMounted();
   const notice = plan.notices.find((n) => n.id === to.notice);
   const go = async () => {
     const done = await run(
@@ -31,8 +33,9 @@ export function CopyBox({ place, view, plan, languages, onClose }: Props) {
       'Copied. The text it replaced is in its history',
     );
     if (done) {
+      const here = isHere();
       onClose();
-      navigate(path(to));
+      if (here) navigate(path(to));
     }
   };
   return (

@@ -7,6 +7,7 @@ import { saveOver } from '../api/versions';
 import { channelLabel, channelOf } from '../channels';
 import { WritingLanguage } from '../direction';
 import { isForSomethingInside } from '../shell/escape';
+import { useMounted } from '../shell/useMounted';
 import { languageWords, stageWords } from '../words';
 import { BlockList, piecesQuery } from './BlockList';
 import { Compare } from './Compare';
@@ -100,6 +101,7 @@ export function Editor({ place, view, plan }: Props) {
     window.addEventListener('keydown', press);
     return () => window.removeEventListener('keydown', press);
   });
+  const isHere = useMounted();
   const remove = async () => {
     try {
       await api.removeWording(place);
@@ -124,6 +126,7 @@ export function Editor({ place, view, plan }: Props) {
         </span>,
         8,
       );
+      if (!isHere()) return;
       navigate(
         path({
           notice: view.notice,

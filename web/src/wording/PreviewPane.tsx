@@ -206,8 +206,11 @@ function AllLanguages({ view, wording }: { view: Schemas['WordingView']; wording
 /** The very order that is shown, though newer ones may have come since. */
 const named = (order?: Schemas['ShownOrder']) => ({ orderShop: order?.shop, orderNumber: order?.number });
 
+/** Where the last tests went, by channel: the next notice's test mostly goes there too. */
+const testAddresses = new Map<string, string>();
+
 function TrialBox({ ask, shown, channel }: { ask: Schemas['PreviewAsk']; shown: Schemas['Shown']; channel: string }) {
-  const [to, setTo] = useState('');
+  const [to, setTo] = useState(testAddresses.get(channel) ?? '');
   const { run, busy, faults } = useDo();
   const ui = channelOf(channel);
   const cost = shown.details ? ui?.preview.testCost?.(shown.details) : undefined;
@@ -229,7 +232,10 @@ function TrialBox({ ask, shown, channel }: { ask: Schemas['PreviewAsk']; shown: 
           aria-label={ui?.testAddress.label}
           placeholder={ui?.testAddress.placeholder}
           value={to}
-          onChange={(e) => setTo(e.target.value)}
+          onChange={(e) => {
+            testAddresses.set(channel, e.target.value);
+            setTo(e.target.value);
+          }}
         />
         <Button
           size="small"

@@ -31,7 +31,10 @@ public enum SheetColumn {
     ITEM("item", "item", "item name", "product"),
     QUANTITY("quantity", "quantity", "qty", "pieces"),
     PRICE("price", "price", "unit price"),
-    TAGS("tags", "tags", "labels");
+    TAGS("tags", "tags", "labels"),
+    CONSENT_EMAIL("consentEmail", "e-mail consent", "email consent", "mail consent", "e-mail opt-in", "email opt-in"),
+    CONSENT_SMS("consentSms", "sms consent", "text consent", "sms opt-in"),
+    CONSENT_WHATSAPP("consentWhatsapp", "whatsapp consent", "chat consent", "whatsapp opt-in");
 
     /** Headings of columns that only together are one of ours, in their order (common practice, no source). */
     private static final Map<SheetColumn, List<List<String>>> PARTS = Map.of(

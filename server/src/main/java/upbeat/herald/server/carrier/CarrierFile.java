@@ -17,6 +17,7 @@ import upbeat.herald.core.Texts;
 import upbeat.herald.core.exchange.CsvTable;
 import upbeat.herald.core.exchange.SafeCell;
 import upbeat.herald.core.exchange.Table;
+import upbeat.herald.core.exchange.YesNo;
 import upbeat.herald.server.platform.persistence.Json;
 
 /**
@@ -117,7 +118,7 @@ final class CarrierFile {
             if (!Texts.isBlank(value)) given.put(plain[1], value);
         }
         String inUse = cell(table, line, "in use");
-        if (!Texts.isBlank(inUse)) given.put("inUse", inUse.matches("(?i)yes|true|1|x"));
+        if (!Texts.isBlank(inUse)) given.put("inUse", YesNo.parse(inUse).orElse(false));
         String link = cell(table, line, "tracking link");
         if (link != null) given.put("linkPattern", link);
         String formats = cell(table, line, "number formats");

@@ -17,6 +17,7 @@ import upbeat.herald.core.Texts;
 import upbeat.herald.core.exchange.Amounts;
 import upbeat.herald.core.exchange.SheetColumn;
 import upbeat.herald.core.exchange.SheetRow;
+import upbeat.herald.core.exchange.YesNo;
 import upbeat.herald.core.journey.Countries;
 import upbeat.herald.core.journey.EmailAddress;
 import upbeat.herald.core.journey.Order;
@@ -86,7 +87,7 @@ final class SheetOrderReader {
                     customer,
                     to,
                     new Order.Purchase(payment == null ? Payment.PREPAID : payment, currency, total, items),
-                    Order.Consent.UNKNOWN,
+                    consent(row, Order.Consent.UNKNOWN),
                     tags);
         return new Order(
                 shop,
@@ -105,8 +106,23 @@ final class SheetOrderReader {
                                 ? before.purchase().total()
                                 : total,
                         items.isEmpty() ? before.purchase().items() : items),
-                before.consent(),
+                consent(row, before.consent()),
                 tags.isEmpty() ? before.tags() : tags);
+    }
+
+    private static Order.Consent consent(SheetRow row, Order.Consent before) {
+        return new Order.Consent(
+                or(yesNo(row, SheetColumn.CONSENT_EMAIL), before.email()),
+                or(yesNo(row, SheetColumn.CONSENT_SMS), before.sms()),
+                or(yesNo(row, SheetColumn.CONSENT_WHATSAPP), before.whatsapp()));
+    }
+
+    private static @Nullable Boolean yesNo(SheetRow row, SheetColumn column) {
+        String text = row.get(column);
+        if (text == null) return null;
+        return YesNo.parse(text)
+                .orElseThrow(() -> new HeraldException(
+                        column.code(), "\"" + text + "\" in " + column.label() + ": enter yes or no"));
     }
 
     static Order.@Nullable Item readItem(SheetRow row) {
@@ -186,7 +202,7 @@ final class SheetOrderReader {
                         "country", "\"" + written + "\" isn't a country. Use a two-letter code such as DE"));
     }
 
-    private static @Nullable String or(@Nullable String a, @Nullable String b) {
+    private static <T> @Nullable T or(@Nullable T a, @Nullable T b) {
         return a == null ? b : a;
     }
 }
