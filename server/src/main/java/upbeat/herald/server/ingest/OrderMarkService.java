@@ -11,6 +11,7 @@ import upbeat.herald.core.journey.StageVisit;
 import upbeat.herald.core.notice.Moment;
 import upbeat.herald.server.ingest.Ingested.Change;
 import upbeat.herald.server.message.MessagePlanner;
+import upbeat.herald.server.message.MessageReplan;
 import upbeat.herald.server.message.MessageRepository;
 import upbeat.herald.server.order.OrderRepository;
 import upbeat.herald.server.order.OrderRow;
@@ -28,6 +29,7 @@ public class OrderMarkService {
     private final MessageRepository messages;
     private final OrderStageUpdate standing;
     private final MessagePlanner plan;
+    private final MessageReplan replan;
 
     OrderMarkService(
             OrderIngestService orderIngest,
@@ -35,13 +37,15 @@ public class OrderMarkService {
             StageVisitRepository visits,
             MessageRepository messages,
             OrderStageUpdate standing,
-            MessagePlanner plan) {
+            MessagePlanner plan,
+            MessageReplan replan) {
         this.orderIngest = orderIngest;
         this.orders = orders;
         this.visits = visits;
         this.messages = messages;
         this.standing = standing;
         this.plan = plan;
+        this.replan = replan;
     }
 
     /** @param order without a parcel, where the stage is one of parcels */
@@ -56,19 +60,31 @@ public class OrderMarkService {
     }
 
     /** Takes back a mark, or the end, of an order. @throws HeraldException where a message about it went out */
-    public void unmark(JdbcClient db, long orderId, Stage stage) {
+    public void unmark(JdbcClient db, long orderId, Stage stage, Instant now) {
         if (messages.existsSentOfOrder(db, orderId, stage))
             throw new HeraldException(
                     "stage",
                     "The customer was already told that order "
                             + orders.get(db, orderId).order().number() + " is " + stage.label()
                             + ". This can't be undone");
+        if (!stage.isOrderStage() && visits.findOwn(db, orderId).stream().noneMatch(v -> v.stage() == stage))
+            throw new HeraldException(
+                    "stage",
+                    "The order has had a tracking number since then, which took the mark over. Check the order");
         messages.deletePlannedOfOrder(db, orderId, stage);
         visits.removeOfOrder(db, orderId, stage);
         if (orders.get(db, orderId).ended() == stage) {
             Stage before = findEnd(db, orderId);
             orders.updateStage(db, orderId, (before == null ? Stage.ORDERED : before).code(), before);
+            replan.replanReopened(db, standing.update(db, orderId), now);
         }
+        standing.update(db, orderId);
+    }
+
+    /** Puts a mark back that a parcel had taken over; customers were told of it then. */
+    public void restore(JdbcClient db, long orderId, Stage stage, Instant at, Instant now) {
+        StageVisit visit = new StageVisit(stage, StageVisit.ONCE, at, false);
+        visits.insert(db, List.of(new StageVisitRepository.Visit(orderId, null, visit)), now);
         standing.update(db, orderId);
     }
 

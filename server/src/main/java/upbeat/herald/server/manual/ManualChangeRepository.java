@@ -20,9 +20,10 @@ class ManualChangeRepository {
     /**
      * One thing to be taken back.
      *
-     * @param kind {@code unmark}, {@code unmark-order}, {@code remove}, {@code put-back} or {@code untag}
+     * @param kind {@code unmark}, {@code unmark-order}, {@code mark-order}, {@code remove}, {@code put-back} or
+     *     {@code untag}
      * @param value the stage, or the tag, or null; {@code carrier} and {@code trackingNumber} the parcel's,
-     *     {@code items} and {@code stages} what a removed one had
+     *     {@code items} and {@code stages} what a removed one had; {@code at} when a mark that is put back was made
      */
     record Step(
             String kind,
@@ -31,7 +32,13 @@ class ManualChangeRepository {
             @Nullable String trackingNumber,
             @Nullable String value,
             @Nullable List<Parcel.Content> items,
-            @Nullable List<String> stages) {
+            @Nullable List<String> stages,
+            @Nullable Instant at) {
+        /** About an order as a whole. */
+        static Step ofOrder(String kind, long order, String value, @Nullable Instant at) {
+            return new Step(kind, order, null, null, value, null, null, at);
+        }
+
         /** The parcel that was removed. */
         Parcel toParcel() {
             return new Parcel(
@@ -43,7 +50,7 @@ class ManualChangeRepository {
         /** About a parcel. */
         static Step ofParcel(String kind, long order, ParcelRow parcel, @Nullable String value) {
             return new Step(
-                    kind, order, parcel.parcel().carrier(), parcel.parcel().trackingNumber(), value, null, null);
+                    kind, order, parcel.parcel().carrier(), parcel.parcel().trackingNumber(), value, null, null, null);
         }
     }
 

@@ -100,8 +100,7 @@ class ManualMarkService {
                     if (whole.change() != Ingested.Change.CHANGED) continue;
                     marked++;
                     planned += whole.messages();
-                    steps.add(new ManualChangeRepository.Step(
-                            "unmark-order", order.id(), null, null, stage.code(), null, null));
+                    steps.add(ManualChangeRepository.Step.ofOrder("unmark-order", order.id(), stage.code(), null));
                     continue;
                 }
                 List<ParcelRow> its = parcels.findByOrder(db, order.id()).stream()
@@ -142,7 +141,7 @@ class ManualMarkService {
                 orders.find(db, name.shop(), name.number()).ifPresent(o -> {
                     if (orders.findTags(db, o.id()).contains(tag)) return;
                     orders.addTag(db, o.id(), tag, ManualChange.SOURCE, now);
-                    steps.add(new ManualChangeRepository.Step("untag", o.id(), null, null, tag, null, null));
+                    steps.add(ManualChangeRepository.Step.ofOrder("untag", o.id(), tag, null));
                 });
             }
             String what = steps.size() + (steps.size() == 1 ? " order" : " orders") + " tagged " + tag;

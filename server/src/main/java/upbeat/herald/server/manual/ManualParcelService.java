@@ -1,5 +1,6 @@
 package upbeat.herald.server.manual;
 
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -76,15 +77,15 @@ class ManualParcelService {
                 return new Done(null, number + " continues as " + parcel.trackingNumber(), 1, planned, List.of())
                         .withUndoSeconds(undo.seconds());
             }
+            List<ManualChangeRepository.Step> marks = undo.restoreMarks(db, order);
             Ingested<ParcelRow> put = parcelIngest.ingestParcel(db, order, parcel, ManualChange.SOURCE, now);
             if (put.change() == Ingested.Change.UNCHANGED)
                 return new Done(null, parcel.trackingNumber() + " is already on the order", 0, 0, List.of());
-            long changeId = changes.insert(
-                    db,
-                    who.getName(),
-                    "Put " + parcel.trackingNumber() + " on " + number,
-                    List.of(ManualChangeRepository.Step.ofParcel("remove", order.id(), put.row(), null)),
-                    now);
+            List<ManualChangeRepository.Step> back = new ArrayList<>();
+            back.add(ManualChangeRepository.Step.ofParcel("remove", order.id(), put.row(), null));
+            back.addAll(marks);
+            long changeId =
+                    changes.insert(db, who.getName(), "Put " + parcel.trackingNumber() + " on " + number, back, now);
             return new Done(changeId, parcel.trackingNumber() + " is on " + number, 1, put.messages(), List.of())
                     .withUndoSeconds(undo.seconds());
         });

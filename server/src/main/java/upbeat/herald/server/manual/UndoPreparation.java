@@ -54,6 +54,15 @@ class UndoPreparation {
                 parcel.parcel().trackingNumber(),
                 null,
                 parcel.parcel().items(),
-                stages);
+                stages,
+                null);
+    }
+
+    /** What gives an order its marks back that its first parcel takes over. */
+    List<ManualChangeRepository.Step> restoreMarks(JdbcClient db, OrderRow order) {
+        return visits.findOwn(db, order.id()).stream()
+                .map(v -> ManualChangeRepository.Step.ofOrder(
+                        "mark-order", order.id(), v.stage().code(), v.at()))
+                .toList();
     }
 }

@@ -69,7 +69,16 @@ class UndoService {
             return 0;
         }
         if (step.kind().equals("unmark-order")) {
-            orderMarks.unmark(db, step.orderId(), Stage.fromCode(step.value()).orElseThrow());
+            orderMarks.unmark(db, step.orderId(), Stage.fromCode(step.value()).orElseThrow(), now);
+            return 0;
+        }
+        if (step.kind().equals("mark-order")) {
+            orderMarks.restore(
+                    db,
+                    step.orderId(),
+                    Stage.fromCode(step.value()).orElseThrow(),
+                    Objects.requireNonNull(step.at()),
+                    now);
             return 0;
         }
         OrderRow order = orders.get(db, step.orderId());

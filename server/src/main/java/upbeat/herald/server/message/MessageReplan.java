@@ -98,6 +98,11 @@ public class MessageReplan {
         return planForVisits(db, order, messages.deleteStoppedByAnswer(db, order.id()), now);
     }
 
+    /** An order's end was taken back: what was kept back because of it is decided again. */
+    public int replanReopened(JdbcClient db, OrderRow order, Instant now) {
+        return planForVisits(db, order, messages.deleteOvertaken(db, order.id()), now);
+    }
+
     private int planForVisits(JdbcClient db, OrderRow order, Set<String> only, Instant now) {
         if (only.isEmpty()) return 0;
         int planned = 0;

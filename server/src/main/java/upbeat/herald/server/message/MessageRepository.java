@@ -210,6 +210,16 @@ public class MessageRepository {
                 db.sql(DELETE_STOPPED).param(orderId).query(String.class).list());
     }
 
+    private static final String DELETE_OVERTAKEN = """
+            delete from message where order_id = ? and status = 'withheld' and reason_code = 'OVERTAKEN'
+            and sent_at is null returning notice_id""";
+
+    /** Forgets what was kept back because it would have been old news. @return the notices it was of */
+    Set<String> deleteOvertaken(JdbcClient db, long orderId) {
+        return new HashSet<>(
+                db.sql(DELETE_OVERTAKEN).param(orderId).query(String.class).list());
+    }
+
     /** @param after the last {@code seq} that is known; {@code limit} how many at the most; the others null for any */
     public record Criteria(
             @Nullable String shop,

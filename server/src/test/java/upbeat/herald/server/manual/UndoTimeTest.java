@@ -145,6 +145,38 @@ class UndoTimeTest extends OwnAppTestCase {
     }
 
     @Test
+    void takingANumberOffAgainGivesTheOrderItsMarkBack() {
+        String number = app.order("prepaid", null, null, "{}");
+        JsonNode marked = mark("dispatched", number);
+        JsonNode put = person.call(
+                        "POST",
+                        "/ui/hand/orders/kites/" + number + "/parcels",
+                        "{\"carrier\":\"hopgate\",\"trackingNumber\":\"HOP 7500 0000 1\",\"items\":[]}")
+                .json();
+        assertThat(undo(marked).json().path("detail").asString()).contains("took the mark over");
+        assertThat(stage(number)).isEqualTo("dispatched");
+        assertThat(undo(put).status()).isEqualTo(200);
+        assertThat(app.read(number).path("parcels")).isEmpty();
+        assertThat(stage(number)).isEqualTo("dispatched");
+        assertThat(mark("dispatched", number).path("done").asInt()).isZero();
+    }
+
+    @Test
+    void anEndTakenBackLaterBringsBackWhatItKeptFromBeingSent() {
+        String mail = "reopened@customer.example";
+        String number = orderWithParcel(mail);
+        mark("dispatched", number);
+        JsonNode cancelled = mark("cancelled", number);
+        app.advance("PT2M");
+        dispatchAll();
+        assertThat(app.message(number, "on-its-way", "email").path("status").asString())
+                .isEqualTo("withheld");
+        assertThat(undo(cancelled).status()).as("no notice told the customer").isEqualTo(200);
+        await().until(() -> mails(mail) == 1);
+        assertThat(stage(number)).isEqualTo("dispatched");
+    }
+
+    @Test
     void aMarkWithoutANumberIsToldOnceAndNotAgainWithTheNumber() {
         String mail = "no-number@customer.example";
         String number = app.order("prepaid", mail, null, "{}");

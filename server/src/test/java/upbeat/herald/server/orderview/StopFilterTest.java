@@ -203,6 +203,10 @@ class StopFilterTest {
         List<OrderFilter> filters = new ArrayList<>();
         for (Stage s : Stage.values()) filters.add(stands(s.code()));
         filters.add(stands("partly-delivered"));
+        for (OrderFilter.State state : List.of(
+                new OrderFilter.State(null, true, null, null, null),
+                new OrderFilter.State(null, null, null, null, true)))
+            filters.add(new OrderFilter(OrderFilter.Traits.ANY, state));
         for (String message : List.of("failed", "unsure", "waiting", "withheld"))
             filters.add(new OrderFilter(
                     new OrderFilter.Traits(null, null, null, null, null, null),
