@@ -65,6 +65,8 @@ class WindowWidthsTest extends BrowserTestCase {
                 "/setup/stop-list",
                 "/setup/api-keys",
                 "/setup/brand",
+                "/setup/public-address",
+                "/setup/carriers/new",
                 "/test-bench")) {
             open(path, width);
             assertThat(page.locator("body")).not().containsText("Loading the ");

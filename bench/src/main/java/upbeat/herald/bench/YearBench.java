@@ -111,6 +111,9 @@ final class YearBench {
         measure("orders to Poland", "/ui/orders?country=PL", 100, floor);
         measure("orders without a scan for 5 days", "/ui/orders?quietDays=5", 100, floor);
         measure("orders with a failed message", "/ui/orders?message=failed", 100, floor);
+        measure("orders without contact details", "/ui/orders?noContact=true", 100, floor);
+        measure("what a person should look at", "/ui/orders-attention", 50, floor);
+        measure("names of 10,000 that match", "/ui/orders-names?shop=year", 500, floor);
         measure("what can be chosen from", "/ui/orders-choices", 100, floor);
         measure("messages of one order", "/api/v1/messages?order=Y-54321", 20, floor);
         measure("messages that failed", "/api/v1/messages?status=failed", 100, floor);
