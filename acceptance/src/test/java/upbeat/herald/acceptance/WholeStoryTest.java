@@ -132,7 +132,7 @@ class WholeStoryTest extends BrowserTestCase {
     @Test
     void aSheetIsLoadedInTwoSteps() {
         page.navigate(app.url + "/orders");
-        button("Import a file").click();
+        button("Import a file").first().click(); // the first steps of an empty list offer it too
         Locator panel = page.getByRole(AriaRole.COMPLEMENTARY);
         byte[] sheet =
                 "order number;name;e-mail;carrier;tracking number;status\nW-1;Zoë Quill;zoe@customer.example;Hopgate Couriers;HOP 0001 0002 3;dispatched\nW-2;Nobody;not an address;;;\n"

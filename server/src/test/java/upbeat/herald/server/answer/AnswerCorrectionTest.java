@@ -50,7 +50,7 @@ class AnswerCorrectionTest extends OwnAppTestCase {
         String number = refusedBy("+46701740691");
         app.parcel(number, "hopgate", "HOP 7100 0001 1");
         assertThat(person.call("GET", "/ui/orders?search=" + number, null).body())
-                .contains("\"askedToCancel\":true");
+                .contains("\"marks\":[\"CANCEL_WISHED\"]");
         JsonNode left = mark(number, "dispatched", false);
         assertThat(left.path("askedToCancel").toString()).contains(number);
         assertThat(left.path("done").asInt()).isZero();
@@ -87,7 +87,7 @@ class AnswerCorrectionTest extends OwnAppTestCase {
         String number = refusedBy("+46701740692");
         assertThat(mark(number, "cancelled", false).path("done").asInt()).isEqualTo(1);
         assertThat(person.call("GET", "/ui/orders?search=" + number, null).body())
-                .contains("\"askedToCancel\":false");
+                .contains("\"marks\":[]");
     }
 
     @Test

@@ -4,7 +4,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.awaitility.Awaitility.await;
 
 import java.io.IOException;
-import java.net.ServerSocket;
 import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
@@ -16,23 +15,35 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.jar.JarEntry;
 import java.util.jar.JarOutputStream;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import upbeat.herald.server.HeraldApplication;
 import upbeat.herald.server.RunningApp;
 import upbeat.herald.standins.SimulatedWorld;
 
-/** The product in a process of its own, which can be killed, spoken to over its port. */
+/**
+ * The product in a process of its own, which can be killed, spoken to over its port. It takes a port that is free and
+ * says which: one that was looked for beforehand could be somebody else's by the time it starts.
+ */
 final class OtherProcess {
-    private final HttpClient client = HttpClient.newHttpClient();
-    private final int port;
+    private static final Pattern ADDRESS = Pattern.compile("Address {4}(http://127\\.0\\.0\\.1:\\d+)\\R");
 
-    OtherProcess(int port) {
-        this.port = port;
+    private final HttpClient client = HttpClient.newHttpClient();
+    private final Process process;
+    private final Path log;
+    private final int logFrom;
+    private volatile String address = "";
+
+    private OtherProcess(Process process, Path log, int logFrom) {
+        this.process = process;
+        this.log = log;
+        this.logFrom = logFrom;
     }
 
     /** @param more options of the Java machine */
-    static Process launch(SimulatedWorld world, Path data, int port, String... more) throws IOException {
-        return launchWith(System.getProperty("java.class.path"), world, data, port, more);
+    static OtherProcess launch(SimulatedWorld world, Path data, String... more) throws IOException {
+        return launchWith(System.getProperty("java.class.path"), world, data, more);
     }
 
     /**
@@ -63,8 +74,10 @@ final class OtherProcess {
         return String.join(java.io.File.pathSeparator, parts);
     }
 
-    static Process launchWith(String classPath, SimulatedWorld world, Path data, int port, String... more)
+    static OtherProcess launchWith(String classPath, SimulatedWorld world, Path data, String... more)
             throws IOException {
+        Path log = data.resolve("process.log");
+        int logFrom = Files.exists(log) ? Files.readString(log).length() : 0;
         List<String> command = new ArrayList<>(
                 List.of(Path.of(System.getProperty("java.home"), "bin", "java").toString(), "-XX:TieredStopAtLevel=1"));
         command.addAll(List.of(more));
@@ -74,29 +87,27 @@ final class OtherProcess {
                 HeraldApplication.class.getName(),
                 "--herald.demo=true",
                 "--herald.data=" + data,
-                "--server.port=" + port));
+                "--server.port=0"));
         world.settings().forEach((k, v) -> command.add("--" + k + "=" + v));
-        return new ProcessBuilder(command)
+        Process process = new ProcessBuilder(command)
                 .redirectErrorStream(true)
-                .redirectOutput(ProcessBuilder.Redirect.appendTo(
-                        data.resolve("process.log").toFile()))
+                .redirectOutput(ProcessBuilder.Redirect.appendTo(log.toFile()))
                 .start();
+        return new OtherProcess(process, log, logFrom);
     }
 
-    static String log(Path data) throws IOException {
-        return Files.readString(data.resolve("process.log"));
+    Process process() {
+        return process;
     }
 
-    static int freePort() throws IOException {
-        try (ServerSocket socket = new ServerSocket(0)) {
-            return socket.getLocalPort();
-        }
+    void kill() throws InterruptedException {
+        process.destroyForcibly().waitFor();
     }
 
     /** @return the status, 0 where nobody answers */
     int call(String method, String path, String body) {
         try {
-            HttpRequest request = HttpRequest.newBuilder(URI.create("http://127.0.0.1:" + port + path))
+            HttpRequest request = HttpRequest.newBuilder(URI.create(address + path))
                     .timeout(Duration.ofSeconds(10))
                     .header("Content-Type", "application/json")
                     .header("Authorization", "Bearer " + RunningApp.KEY)
@@ -115,9 +126,16 @@ final class OtherProcess {
     }
 
     void awaitUp() {
-        await().atMost(Duration.ofSeconds(90))
+        await().atMost(Duration.ofSeconds(120))
                 .pollInterval(Duration.ofMillis(50))
-                .until(() -> call("GET", "/bench/clock", null) == 200);
+                .until(() -> {
+                    String said = Files.readString(log).substring(logFrom);
+                    assertThat(process.isAlive()).as(said).isTrue();
+                    Matcher ready = ADDRESS.matcher(said);
+                    if (!ready.find()) return false;
+                    address = ready.group(1);
+                    return call("GET", "/bench/clock", null) == 200;
+                });
     }
 
     /** @return the answer to the order */

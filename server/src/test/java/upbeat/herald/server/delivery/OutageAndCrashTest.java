@@ -60,13 +60,11 @@ class OutageAndCrashTest {
         SimulatedWorld world = new SimulatedWorld();
         world.start();
         Path data = RunningApp.folder();
-        int port = OtherProcess.freePort();
         CountDownLatch onTheLine = new CountDownLatch(1);
         CountDownLatch never = new CountDownLatch(1);
         List<String> accepted = new ArrayList<>();
         try {
-            Process first = OtherProcess.launch(world, data, port);
-            OtherProcess killed = new OtherProcess(port);
+            OtherProcess killed = OtherProcess.launch(world, data);
             killed.awaitUp();
             world.mail.beforeAnswer(to -> {
                 if (world.mailbox.all().size() < 5) return;
@@ -84,7 +82,7 @@ class OutageAndCrashTest {
             }
             assertThat(onTheLine.await(20, java.util.concurrent.TimeUnit.SECONDS))
                     .isTrue();
-            first.destroyForcibly().waitFor();
+            killed.kill();
             never.countDown();
             world.mail.beforeAnswer(to -> {});
             try (RunningApp app = RunningApp.start(world, data)) {

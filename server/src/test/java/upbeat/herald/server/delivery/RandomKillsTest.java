@@ -42,15 +42,14 @@ class RandomKillsTest {
         Path archive = shared.resolve("classes.jsa");
         try (SimulatedWorld world = new SimulatedWorld()) {
             world.start();
-            Process first = OtherProcess.launchWith(
+            OtherProcess first = OtherProcess.launchWith(
                     classPath,
                     world,
                     RunningApp.folder(),
-                    OtherProcess.freePort(),
                     "-XX:ArchiveClassesAtExit=" + archive,
                     "-XX:+UseSerialGC",
                     "-Dspring.context.exit=onRefresh");
-            assertThat(first.waitFor(120, TimeUnit.SECONDS)).isTrue();
+            assertThat(first.process().waitFor(120, TimeUnit.SECONDS)).isTrue();
         }
         ExecutorService lanes = Executors.newFixedThreadPool(LANES);
         try {
@@ -75,21 +74,19 @@ class RandomKillsTest {
         try (SimulatedWorld world = new SimulatedWorld()) {
             world.start();
             for (int round = 0; round < KILLS / LANES; round++) {
-                int port = OtherProcess.freePort();
-                Process process = OtherProcess.launchWith(
+                OtherProcess app = OtherProcess.launchWith(
                         classPath,
                         world,
                         data,
-                        port,
                         "-XX:SharedArchiveFile=" + archive,
                         "-Xshare:auto",
                         "-XX:+UseSerialGC",
                         "-Xlog:disable");
                 try {
-                    new OtherProcess(port).awaitUp();
-                    load(port, round, acknowledged, process, random.nextInt(LONGEST_LIFE_MILLIS));
+                    app.awaitUp();
+                    load(app, round, acknowledged, random.nextInt(LONGEST_LIFE_MILLIS));
                 } finally {
-                    process.destroyForcibly().waitFor();
+                    app.kill();
                 }
             }
             assertThat(acknowledged).as("the callers were heard").hasSizeGreaterThanOrEqualTo(KILLS / LANES);
@@ -98,15 +95,13 @@ class RandomKillsTest {
     }
 
     /** Calls without a pause until the process is killed under the callers. */
-    private static void load(
-            int port, int round, ConcurrentLinkedQueue<String> acknowledged, Process process, int millis)
+    private static void load(OtherProcess app, int round, ConcurrentLinkedQueue<String> acknowledged, int millis)
             throws InterruptedException {
         AtomicBoolean killed = new AtomicBoolean();
         List<Thread> callers = new ArrayList<>();
         for (int c = 0; c < CALLERS; c++) {
             String prefix = "R" + round + "-" + c + "-";
             Thread caller = new Thread(() -> {
-                OtherProcess app = new OtherProcess(port);
                 for (int i = 0; !killed.get(); i++) {
                     String number = prefix + i;
                     if (app.order(number, number.toLowerCase() + "@customer.example") != 201) return;
@@ -123,7 +118,7 @@ class RandomKillsTest {
                 .until(() -> acknowledged.size() > heard);
         // The moment of the kill is the point of the test; there is nothing to wait for.
         TimeUnit.MILLISECONDS.sleep(millis);
-        process.destroyForcibly().waitFor();
+        app.kill();
         killed.set(true);
         for (Thread caller : callers) caller.join();
     }

@@ -175,7 +175,11 @@ class FilesAndFeedsTest extends OwnAppTestCase {
                             .asInt()
                     > 0);
             person.call("POST", "/ui/sheets/" + id + "/stop", "");
-            assertThat(ended(id).path("reason").asString()).contains("stopped");
+            JsonNode stopped = ended(id);
+            // Where the check was quicker than the stop, it says so by having handled all of it.
+            if (stopped.path("handled").asInt() < 20_000)
+                assertThat(stopped.path("reason").asString()).contains("stopped");
+            else assertThat(stopped.path("state").asString()).isEqualTo("ready");
         }
         person.call("POST", "/ui/sheets/" + id, "");
         await().until(() -> person.call("GET", "/ui/sheets/" + id, null)
