@@ -139,7 +139,8 @@ record OrderFilter(Traits traits, State state) {
             union all select p.order_id from parcel p where p.stage = :stage""";
 
     private static final String MARKED = """
-            union all select w.id from stage_reached r cross join shop_order w on w.id = r.order_id
+            union all select w.id from stage_reached r indexed by order_mark
+            cross join shop_order w on w.id = r.order_id
             where r.parcel_id is null and r.stage not in ('ordered', 'cancelled', 'refunded') and r.stage = :stage
             and w.stage = :stage and not exists (select 1 from parcel p where p.order_id = w.id)""";
 

@@ -38,7 +38,8 @@ public class StageCountRepository {
             and not exists (select 1 from parcel p where p.order_id = o.id)""";
     /** Orders without a tracking number that somebody marked. */
     private static final String MARKED = """
-            select o.stage as stage, count(*) as n from stage_reached r cross join shop_order o on o.id = r.order_id
+            select o.stage as stage, count(*) as n from stage_reached r indexed by order_mark
+            cross join shop_order o on o.id = r.order_id
             where r.parcel_id is null and r.stage not in ('ordered', 'cancelled', 'refunded') and r.stage = o.stage
             and o.ended is null and (o.stage in (:open) or r.at >= :since)
             and not exists (select 1 from parcel p where p.order_id = o.id)
