@@ -12,7 +12,7 @@ type Attention = Exclude<keyof Schemas['Attention'], 'atMost'>;
 
 /** Views that are there for everyone; those that only speak of trouble show while there is some. */
 const READY_VIEWS: { label: string; view: OrderFilter; counted?: Attention; trouble?: boolean }[] = [
-  { label: 'Cancel wished', view: { askedToCancel: 'true' }, counted: 'askedToCancel', trouble: true },
+  { label: 'Cancellation requested', view: { askedToCancel: 'true' }, counted: 'askedToCancel', trouble: true },
   { label: 'Waiting for gateway', view: { message: 'waiting' }, counted: 'waiting', trouble: true },
   { label: 'No recent scans', view: { quietDays: '3' } },
   { label: 'No contact details', view: { noContact: 'true' }, counted: 'noContact' },
@@ -91,7 +91,7 @@ export function FilterBar({ filter, choices, dense, onDensity, onChange, onLoad 
             aria-pressed={view === ready}
             onClick={() => onChange(view === ready ? {} : view)}
           >
-            {label}
+            {label}{' '}
             {number(counted) > 0 && (
               <span className={`mark ${trouble ? 'bad' : 'v'} badge`}>
                 {number(counted) < attention.data!.atMost ? number(counted) : `${number(counted) - 1}+`}

@@ -56,7 +56,7 @@ export function words(name: keyof OrderFilter, value: string, choices?: Schemas[
     case 'message':
       return MESSAGE_WORDS[value] ?? value;
     case 'askedToCancel':
-      return 'cancel wished';
+      return 'cancellation requested';
     case 'quietDays':
       return `no scan for ${counted(Number(value), 'day')}`;
   }

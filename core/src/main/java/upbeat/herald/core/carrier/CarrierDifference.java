@@ -28,7 +28,7 @@ public final class CarrierDifference {
         if (!before.reporting().zone().equals(after.reporting().zone()))
             changes.add("time zone " + name(after.reporting().zone()) + " instead of "
                     + name(before.reporting().zone()));
-        if (before.reporting().scans() != after.reporting().scans()) changes.add("scans arrive another way");
+        if (before.reporting().scans() != after.reporting().scans()) changes.add("how scans arrive changed");
         addOptional(
                 changes, "polling", before.reporting().ask(), after.reporting().ask());
         addOptional(changes, "logo", before.logo(), after.logo());

@@ -66,7 +66,7 @@ class CarrierDifferenceTest {
                         "2 number formats removed",
                         "3 codes removed",
                         "time zone Europe/Oslo instead of UTC",
-                        "scans arrive another way",
+                        "how scans arrive changed",
                         "polling added",
                         "logo removed");
         assertThat(CarrierDifference.describe(emptied, TERN))

@@ -69,8 +69,7 @@ public class OrderMarkService {
                             + ". This can't be undone");
         if (!stage.isOrderStage() && visits.findOwn(db, orderId).stream().noneMatch(v -> v.stage() == stage))
             throw new HeraldException(
-                    "stage",
-                    "The order has had a tracking number since then, which took the mark over. Check the order");
+                    "stage", "The order has a tracking number now, and the mark moved to it. Check the order");
         messages.deletePlannedOfOrder(db, orderId, stage);
         visits.removeOfOrder(db, orderId, stage);
         if (orders.get(db, orderId).ended() == stage) {

@@ -39,7 +39,7 @@ class ManualPollService {
                             .orElseThrow(() -> new NotFoundException("The order has no parcel " + trackingNumber)),
                     carrier,
                     now);
-            return new Done(null, "Polling has started again", 1, 0, List.of());
+            return new Done(null, "Polling started again", 1, 0, List.of());
         });
     }
 }

@@ -14,6 +14,8 @@ import upbeat.herald.server.order.StageVisitRepository;
 /** What makes it possible to take back what is about to be done by hand. */
 @Component
 class UndoPreparation {
+    private static final Duration LONGEST = Duration.ofMinutes(10);
+
     private final OrderRepository orders;
     private final StageVisitRepository visits;
     private final Duration time;
@@ -23,6 +25,9 @@ class UndoPreparation {
             OrderRepository orders, StageVisitRepository visits, @Value("${herald.undo-time:60s}") Duration time) {
         this.orders = orders;
         this.visits = visits;
+        if (time.isNegative() || time.compareTo(LONGEST) > 0)
+            throw new IllegalArgumentException(
+                    "herald.undo-time is " + time.toSeconds() + " seconds. Set it to 0 to " + LONGEST.toSeconds());
         this.time = time;
     }
 
@@ -31,11 +36,14 @@ class UndoPreparation {
         return time.toSeconds();
     }
 
-    /** Nothing is sent about the order while its change can be taken back. */
+    /** Nothing is sent about the order while its change can be taken back. @return the order as it stands then */
     OrderRow hold(JdbcClient db, OrderRow order, Instant now) {
         if (time.isZero()) return order;
-        orders.hold(db, order.id(), now.plus(time));
-        return orders.get(db, order.id());
+        Instant until = now.plus(time);
+        Instant held = order.heldUntil();
+        if (held != null && !held.isBefore(until)) return order;
+        orders.hold(db, order.id(), until);
+        return order.withHeldUntil(until);
     }
 
     /** What puts a parcel back that is removed now. */

@@ -153,7 +153,7 @@ class UndoTimeTest extends OwnAppTestCase {
                         "/ui/hand/orders/kites/" + number + "/parcels",
                         "{\"carrier\":\"hopgate\",\"trackingNumber\":\"HOP 7500 0000 1\",\"items\":[]}")
                 .json();
-        assertThat(undo(marked).json().path("detail").asString()).contains("took the mark over");
+        assertThat(undo(marked).json().path("detail").asString()).contains("the mark moved to it");
         assertThat(stage(number)).isEqualTo("dispatched");
         assertThat(undo(put).status()).isEqualTo(200);
         assertThat(app.read(number).path("parcels")).isEmpty();

@@ -163,8 +163,8 @@ class FilesAndFeedsTest extends OwnAppTestCase {
     @Test
     void aLongSheetShowsProgressAndCanBeStopped() {
         StringBuilder sheet = new StringBuilder("order number,name,e-mail\n");
-        for (int i = 0; i < 20_000; i++)
-            sheet.append("LONG-").append(i).append(",Ann Long,long").append(i).append("@customer.example\n");
+        for (int i = 0; i < 50_000; i++) // long enough to be stopped on a busy machine
+        sheet.append("LONG-").append(i).append(",Ann Long,long").append(i).append("@customer.example\n");
         JsonNode dry =
                 person.upload("/ui/sheets", "long", bytes(sheet.toString())).json();
         String id = dry.path("id").asString();
@@ -175,11 +175,7 @@ class FilesAndFeedsTest extends OwnAppTestCase {
                             .asInt()
                     > 0);
             person.call("POST", "/ui/sheets/" + id + "/stop", "");
-            JsonNode stopped = ended(id);
-            // Where the check was quicker than the stop, it says so by having handled all of it.
-            if (stopped.path("handled").asInt() < 20_000)
-                assertThat(stopped.path("reason").asString()).contains("stopped");
-            else assertThat(stopped.path("state").asString()).isEqualTo("ready");
+            assertThat(ended(id).path("reason").asString()).contains("stopped");
         }
         person.call("POST", "/ui/sheets/" + id, "");
         await().until(() -> person.call("GET", "/ui/sheets/" + id, null)
