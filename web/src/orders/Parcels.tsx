@@ -83,7 +83,7 @@ export function Parcels({ order, choices }: Props) {
               <>
                 {' '}
                 ·{' '}
-                <a href={p.trackingLink} target="_blank" rel="noreferrer">
+                <a className="link" href={p.trackingLink} target="_blank" rel="noreferrer">
                   tracking page
                 </a>
               </>

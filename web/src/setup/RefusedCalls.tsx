@@ -18,7 +18,7 @@ export function RefusedCalls({ shopKey, now }: { shopKey: string; now: string })
         </p>
       ))}
       <p className="soft m0 mt6">
-        Nothing of them was kept. Check the address and the secret in the shop.{' '}
+        Their content wasn’t kept. Check the address and the secret in the shop.{' '}
         <Button size="small" type="link" loading={busy} onClick={() => run(() => api.clearRefusedCalls(shopKey))}>
           Clear
         </Button>

@@ -220,7 +220,7 @@ export function FieldText({ label, mode, value, onChange, fields, placeholder, i
           {placeholder}
         </div>
       )}
-      <div className="tools" role="toolbar" aria-label={`${label}: format`}>
+      <div className="tools" dir="ltr" role="toolbar" aria-label={`${label}: format`}>
         {rich && button('Bold', marks.bold, <b>B</b>, () => editor.chain().focus().toggleBold().run())}
         {rich && button('Italic', marks.italic, <i>I</i>, () => editor.chain().focus().toggleItalic().run())}
         {rich && button('Bulleted list', marks.bullets, '•', () => editor.chain().focus().toggleBulletList().run())}
