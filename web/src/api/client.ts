@@ -195,6 +195,9 @@ export const api = {
   ) => call<Schemas['NoticeView']>('PUT', `/ui/plan/notices/${id}`, notice, version),
   removeNotice: (id: string) => call<void>('DELETE', `/ui/plan/notices/${id}`),
   preview: (request: Schemas['PreviewRequest']) => call<Schemas['Shown']>('POST', '/ui/plan/preview', request),
+  conditionKinds: () => get<Schemas['Kind'][]>('/ui/plan/conditions'),
+  countAudience: (audience: Schemas['Audience']) =>
+    call<Schemas['AudienceCount']>('POST', '/ui/plan/audience', audience),
   reach: (notice: Schemas['NoticeBody']) => call<Schemas['Reached']>('POST', '/ui/plan/reach', notice),
 
   customerOrders: (shop: string, number: string) => get<Schemas['CustomerOrder'][]>(`/ui/erasure/${at(shop, number)}`),
@@ -383,6 +386,8 @@ export const keys = {
   outcomes: (shop: string, number: string) => ['outcomes', shop, number] as const,
   message: (id: string) => ['message', id] as const,
   plan: ['plan'] as const,
+  conditionKinds: ['condition-kinds'] as const,
+  audienceCount: (audience: Schemas['Audience']) => ['audience-count', audience] as const,
   reach: (notice: Schemas['NoticeBody']) => ['reach', notice] as const,
   preview: (request: Schemas['PreviewRequest']) => ['preview', request] as const,
   clock: ['clock'] as const,

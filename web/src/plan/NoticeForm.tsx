@@ -4,6 +4,8 @@ import type { Fault, Schemas } from '../api/client';
 import { CHANNELS, channelLabel } from '../channels';
 import { LINE, SIDE } from '../route/geometry';
 import { minutes, perChoices, stageWords, toDuration } from '../words';
+import { AudienceEditor } from './audience/AudienceEditor';
+import { EVERYONE } from './audience/audience';
 
 type Props = { draft: Schemas['NoticeBody']; onChange: (draft: Schemas['NoticeBody']) => void; faults: Fault[] };
 
@@ -16,8 +18,6 @@ const UNITS = [
 /** Everything about a notice that can be changed. */
 export function NoticeForm({ draft, onChange, faults }: Props) {
   const set = (part: Partial<Schemas['NoticeBody']>) => onChange({ ...draft, ...part });
-  const audience = draft.audience ?? {};
-  const setAudience = (part: Partial<Schemas['AudienceBody']>) => set({ audience: { ...audience, ...part } });
   const total = minutes(draft.after);
   const [unit, setUnit] = useState(total > 0 && total % 1440 === 0 ? 1440 : total > 0 && total % 60 === 0 ? 60 : 1);
   const wrong = (field: string) =>
@@ -119,37 +119,11 @@ export function NoticeForm({ draft, onChange, faults }: Props) {
           />
         </div>
       </div>
-      <div className="two">
-        <div>
-          <label htmlFor="notice-payment">Payment (blank: all)</label>
-          <Select
-            id="notice-payment"
-            mode="multiple"
-            className="full"
-            value={audience.payments ?? []}
-            onChange={(payments) => setAudience({ payments })}
-            options={[
-              { value: 'prepaid', label: 'prepaid' },
-              { value: 'cash-on-delivery', label: 'cash on delivery' },
-            ]}
-          />
-        </div>
-        <div>
-          <label htmlFor="notice-countries">Countries (blank: all)</label>
-          <Select
-            id="notice-countries"
-            mode="tags"
-            tokenSeparators={[',', ' ']}
-            className="full"
-            value={audience.countries ?? []}
-            onChange={(countries: string[]) => setAudience({ countries: countries.map((c) => c.toUpperCase()) })}
-            options={[]}
-            open={false}
-            suffixIcon={null}
-          />
-          {wrong('audience')}
-        </div>
-      </div>
+      <AudienceEditor
+        audience={draft.audience ?? EVERYONE}
+        onChange={(audience) => set({ audience })}
+        faults={faults.filter((f) => f.field.startsWith('audience'))}
+      />
       <label htmlFor="notice-hours">Hours, in the customer’s time</label>
       <div className="flex gap6 middle">
         <Select

@@ -9,6 +9,7 @@ import { useGeometry } from '../route/useGeometry';
 import { isForSomethingInside } from '../shell/escape';
 import { Failed } from '../shell/Failed';
 import { stageWords } from '../words';
+import { EVERYONE } from './audience/audience';
 import { bandHeight, hang, PENNANT_HEIGHT, rowsAt, top } from './layout';
 import { NoticePanel } from './NoticePanel';
 import { Pennant } from './Pennant';
@@ -20,7 +21,7 @@ function blank(stage: string, channel: string): Schemas['NoticeBody'] {
     name: '',
     stage,
     after: 'PT0S',
-    audience: { payments: [], countries: [], carriers: [], shops: [] },
+    audience: EVERYONE,
     channels: [channel],
     rule: 'first-that-works',
     per: PARCEL_STAGES.includes(stage) ? 'parcel' : 'order',

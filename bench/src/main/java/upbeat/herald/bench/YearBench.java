@@ -142,15 +142,16 @@ final class YearBench {
 
     private void removeParcels(double floor) throws Exception {
         double[] took = new double[CALLS];
-        for (int i = 0; i < CALLS; i++) {
-            String number = "Y-" + (1_000 + i);
+        // The first are not counted, here as with all other calls.
+        for (int i = -3; i < CALLS; i++) {
+            String number = "Y-" + (1_003 + i);
             person.send(
                     "POST",
                     "/ui/hand/orders/year/" + number + "/parcels",
-                    "{\"carrier\":\"hopgate\",\"trackingNumber\":\"YRX " + i + "\"}");
+                    "{\"carrier\":\"hopgate\",\"trackingNumber\":\"YRX " + (i + 3) + "\"}");
             long from = System.nanoTime();
-            person.send("DELETE", "/ui/hand/orders/year/" + number + "/parcels/hopgate/YRX%20" + i, null);
-            took[i] = (System.nanoTime() - from) / 1e6;
+            person.send("DELETE", "/ui/hand/orders/year/" + number + "/parcels/hopgate/YRX%20" + (i + 3), null);
+            if (i >= 0) took[i] = (System.nanoTime() - from) / 1e6;
         }
         say("a parcel taken off its order", took, 10, floor);
     }

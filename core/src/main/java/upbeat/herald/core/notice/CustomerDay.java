@@ -11,18 +11,12 @@ public final class CustomerDay {
 
     /** On the likeliest of the customer's clocks. */
     public static LocalDate of(Order order, Instant at) {
-        return at.atZone(clockOf(order).likely()).toLocalDate();
+        return at.atZone(CustomerClock.of(order).likely()).toLocalDate();
     }
 
     /** True only where it is so on every clock the customer may live by. */
     static boolean isSameDay(Order order, Instant one, Instant other) {
-        return clockOf(order).possible().stream()
+        return CustomerClock.of(order).possible().stream()
                 .allMatch(zone -> LocalDate.ofInstant(one, zone).equals(LocalDate.ofInstant(other, zone)));
-    }
-
-    public static CustomerClock clockOf(Order order) {
-        Order.ShipTo to = order.shipTo() == null ? Order.ShipTo.NOWHERE : order.shipTo();
-        String phone = order.customer() == null ? null : order.customer().phone();
-        return CustomerClock.of(to.country(), to.region(), to.postcode(), phone);
     }
 }

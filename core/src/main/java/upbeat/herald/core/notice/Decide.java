@@ -6,8 +6,10 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
+import upbeat.herald.core.audience.OrderFacts;
 import upbeat.herald.core.journey.Stage;
 import upbeat.herald.core.journey.StageVisit;
+import upbeat.herald.core.timing.CustomerClock;
 import upbeat.herald.core.wording.Channel;
 
 /**
@@ -88,7 +90,10 @@ public final class Decide {
             String occasion) {
         if (notice.state() != Notice.State.LIVE)
             return Optional.of(new Reason(Reason.Code.NOT_LIVE, "The notice is paused"));
-        Optional<Reason> outside = notice.audience().excludes(situation.order(), situation.parcel());
+        OrderFacts facts = situation.toFacts(history);
+        // The report that says it may not be kept yet.
+        if (moment.stage().isCarrierStage()) facts = facts.withDispatchedAt(moment.at());
+        Optional<Reason> outside = checkAudience(notice, facts);
         if (outside.isPresent()) return outside;
         if (history.sentKeys().contains(History.key(notice.id(), parcel, occasion)))
             return Optional.of(new Reason(Reason.Code.ALREADY_SAID, "This message was already sent"));
@@ -103,13 +108,7 @@ public final class Decide {
                     "It happened " + words(age) + " ago; this notice is sent within "
                             + words(notice.timing().ageLimit())));
         }
-        if (moment.with() != null
-                && plan.stream()
-                        .anyMatch(n -> n.timing().stage() == moment.with()
-                                && n.state() == Notice.State.LIVE
-                                && n.audience()
-                                        .excludes(situation.order(), situation.parcel())
-                                        .isEmpty())) {
+        if (moment.with() != null && hasLive(plan, moment.with(), facts)) {
             return Optional.of(new Reason(
                     Reason.Code.OVERTAKEN,
                     "The same scan also says " + moment.with().label() + ", and the customer is told that instead"));
@@ -125,12 +124,22 @@ public final class Decide {
      */
     public static Reachability recheck(
             Notice notice, OrderSituation situation, History history, Channel channel, Instant dueAt, Instant now) {
-        Optional<Reason> no = notice.audience()
-                .excludes(situation.order(), situation.parcel())
+        Optional<Reason> no = checkAudience(notice, situation.toFacts(history))
                 .or(() -> checkStillWanted(notice, situation, history))
                 .or(() -> checkLateness(notice, dueAt, now))
                 .or(() -> checkHour(notice, situation, dueAt, nextAllowed(notice, situation, now)));
         return no.map(Reachability::no).orElseGet(() -> reach(notice, situation, history, channel));
+    }
+
+    private static boolean hasLive(List<Notice> plan, Stage stage, OrderFacts facts) {
+        return plan.stream()
+                .anyMatch(n -> n.timing().stage() == stage
+                        && n.state() == Notice.State.LIVE
+                        && n.audience().fits(facts));
+    }
+
+    private static Optional<Reason> checkAudience(Notice notice, OrderFacts facts) {
+        return notice.audience().whyNot(facts).map(why -> new Reason(Reason.Code.NOT_FOR, why));
     }
 
     private static Optional<Reason> checkLateness(Notice notice, Instant dueAt, Instant now) {
@@ -161,7 +170,7 @@ public final class Decide {
 
     /** What can turn a message down after it was planned; empty while it may go. */
     private static Optional<Reason> checkStillWanted(Notice notice, OrderSituation situation, History history) {
-        if (history.answeredNotices().contains(notice.id()))
+        if (history.answers().containsKey(notice.id()))
             return Optional.of(new Reason(Reason.Code.ANSWERED, "The customer has answered this question"));
         if (history.isRefused())
             return Optional.of(
@@ -204,7 +213,7 @@ public final class Decide {
         Instant held = situation.heldUntil();
         Instant from = held != null && held.isAfter(wanted) ? held : wanted;
         if (notice.timing().window() == null) return Optional.of(from);
-        return notice.timing().window().nextAllowed(from, CustomerDay.clockOf(situation.order()));
+        return notice.timing().window().nextAllowed(from, CustomerClock.of(situation.order()));
     }
 
     private static String words(Duration d) {

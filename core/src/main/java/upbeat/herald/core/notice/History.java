@@ -1,20 +1,32 @@
 package upbeat.herald.core.notice;
 
+import java.util.Map;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
+import upbeat.herald.core.audience.OrderBackground;
 import upbeat.herald.core.wording.Channel;
 
 /**
  * What this order heard and answered before, and where its customer isn't to be written to any more.
  *
  * @param sentKeys keys made by {@link #key}
- * @param answeredNotices ids of notices whose question was answered
+ * @param answers ids of the buttons that were pressed, by id of the notice that asked
  * @param isRefused true where an answer said that the order is not wanted
  * @param stoppedChannels whose address of this order is on the stop list
+ * @param background what else is known of the order
  */
 public record History(
-        Set<String> sentKeys, Set<String> answeredNotices, boolean isRefused, Set<Channel> stoppedChannels) {
-    public static final History NONE = new History(Set.of(), Set.of(), false, Set.of());
+        Set<String> sentKeys,
+        Map<String, String> answers,
+        boolean isRefused,
+        Set<Channel> stoppedChannels,
+        OrderBackground background) {
+    public static final History NONE = new History(Set.of(), Map.of(), false, Set.of(), OrderBackground.NONE);
+
+    /** Of the order itself nothing else is known. */
+    public History(Set<String> sentKeys, Map<String, String> answers, boolean isRefused, Set<Channel> stoppedChannels) {
+        this(sentKeys, answers, isRefused, stoppedChannels, OrderBackground.NONE);
+    }
 
     /**
      * One message's identity apart from its channel. @param parcel the tracking number, or null for the order as a

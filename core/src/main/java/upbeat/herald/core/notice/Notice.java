@@ -5,6 +5,7 @@ import java.time.Duration;
 import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
+import upbeat.herald.core.audience.Audience;
 import upbeat.herald.core.journey.Stage;
 import upbeat.herald.core.timing.SendWindow;
 import upbeat.herald.core.wording.Channel;

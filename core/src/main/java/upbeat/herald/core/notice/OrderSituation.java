@@ -3,7 +3,9 @@ package upbeat.herald.core.notice;
 import java.time.Instant;
 import java.util.Collection;
 import java.util.List;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
+import upbeat.herald.core.audience.OrderFacts;
 import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.journey.OrderStage;
 import upbeat.herald.core.journey.Parcel;
@@ -40,6 +42,16 @@ public record OrderSituation(
 
     public OrderSituation {
         parcels = List.copyOf(parcels);
+    }
+
+    /** What conditions may ask about it. */
+    public OrderFacts toFacts(History history) {
+        return new OrderFacts(
+                order,
+                parcel == null ? history.background().carriers() : Set.of(parcel.carrier()),
+                parcels.size(),
+                history.background(),
+                history.answers());
     }
 
     /** True where every piece of the order has come to this stage. */

@@ -8,8 +8,9 @@ import java.time.Duration;
 import java.time.LocalTime;
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
 import org.jspecify.annotations.Nullable;
+import upbeat.herald.core.audience.Audience;
+import upbeat.herald.core.audience.Condition;
 import upbeat.herald.core.journey.Payment;
 import upbeat.herald.core.journey.Stage;
 import upbeat.herald.core.timing.SendWindow;
@@ -49,7 +50,7 @@ public final class StarterNotices {
                 new Schedule(Duration.ofMinutes(15), DAY),
                 List.of(WHATSAPP, SMS, EMAIL),
                 Notice.Per.ORDER);
-        Audience cashOnDelivery = new Audience(Set.of(Payment.CASH_ON_DELIVERY), Set.of(), Set.of(), Set.of());
+        Audience cashOnDelivery = Audience.all(Condition.of("payment", Payment.CASH_ON_DELIVERY.code()));
         return Starters.fillWordings(
                 new Notice(
                         asking.id(),

@@ -11,6 +11,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import org.jspecify.annotations.Nullable;
+import upbeat.herald.core.journey.Order;
 
 /**
  * The clock on the customer's wall, as far as the order tells: by country and, where a country has several clocks, by
@@ -35,6 +36,13 @@ public record CustomerClock(List<ZoneId> possible) {
     /** The zone to write times and days in, where one has to be chosen. */
     public ZoneId likely() {
         return possible.get(0);
+    }
+
+    /** The clock of an order's customer. */
+    public static CustomerClock of(Order order) {
+        Order.ShipTo to = order.shipTo() == null ? Order.ShipTo.NOWHERE : order.shipTo();
+        String phone = order.customer() == null ? null : order.customer().phone();
+        return of(to.country(), to.region(), to.postcode(), phone);
     }
 
     /**

@@ -6,7 +6,6 @@ import static upbeat.herald.core.Samples.*;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalTime;
-import java.util.EnumSet;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
@@ -16,6 +15,9 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
+import upbeat.herald.core.audience.Audience;
+import upbeat.herald.core.audience.Condition;
+import upbeat.herald.core.audience.ConditionNames;
 import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.journey.Payment;
 import upbeat.herald.core.journey.Stage;
@@ -114,15 +116,15 @@ class DecideTest {
 
     @Test
     void blankMeansEveryoneAndAReasonNamesTheRest() {
-        Audience cod = new Audience(Set.of(Payment.CASH_ON_DELIVERY), Set.of("DE", "AT"), Set.of(), Set.of());
-        assertThat(cod.describe(k -> k)).isEqualTo("cash-on-delivery orders to Austria and Germany");
-        assertThat(Audience.EVERYONE.describe(k -> k)).isEqualTo("everyone");
+        Audience cod = Audience.all(Condition.of("payment", "cash-on-delivery"), Condition.of("country", "DE", "AT"));
+        assertThat(cod.describe(ConditionNames.KEYS)).isEqualTo("cash-on-delivery orders to Austria and Germany");
+        assertThat(Audience.EVERYONE.describe(ConditionNames.KEYS)).isEqualTo("everyone");
         Notice n = with(notice(Stage.ORDERED, EmailChannel.EMAIL), Duration.ZERO, null, cod, Notice.ChannelRule.ALL);
         Decision d = Decide.decide(List.of(n), of(order()), ORDERED, History.NONE, NOON);
         assertThat(d.notSent())
                 .singleElement()
                 .extracting(x -> x.reason().text())
-                .isEqualTo("This order goes to Australia. The notice is only for orders to Austria or Germany");
+                .isEqualTo("This order goes to Australia. The notice is only for orders to Austria and Germany");
     }
 
     @Test
@@ -163,14 +165,18 @@ class DecideTest {
                         List.of(n),
                         of(order()),
                         ORDERED,
-                        new History(Set.of(History.key("n1", null, "1")), Set.of(), false, Set.of()),
+                        new History(Set.of(History.key("n1", null, "1")), Map.of(), false, Set.of()),
                         NOON)))
                 .isEqualTo(Reason.Code.ALREADY_SAID);
         assertThat(onlyReason(Decide.decide(
-                        List.of(n), of(order()), ORDERED, new History(Set.of(), Set.of("n1"), false, Set.of()), NOON)))
+                        List.of(n),
+                        of(order()),
+                        ORDERED,
+                        new History(Set.of(), Map.of("n1", "yes"), false, Set.of()),
+                        NOON)))
                 .isEqualTo(Reason.Code.ANSWERED);
         assertThat(onlyReason(Decide.decide(
-                        List.of(n), of(order()), ORDERED, new History(Set.of(), Set.of(), true, Set.of()), NOON)))
+                        List.of(n), of(order()), ORDERED, new History(Set.of(), Map.of(), true, Set.of()), NOON)))
                 .isEqualTo(Reason.Code.ANSWERED);
     }
 
@@ -245,7 +251,7 @@ class DecideTest {
     @Test
     void anAddressOnTheStopListIsPassedOverWhereverAChannelIsChosen() {
         Notice n = notice(Stage.ORDERED, ChatChannel.WHATSAPP, SmsChannel.SMS, EmailChannel.EMAIL);
-        History stopped = new History(Set.of(), Set.of(), false, Set.of(ChatChannel.WHATSAPP, SmsChannel.SMS));
+        History stopped = new History(Set.of(), Map.of(), false, Set.of(ChatChannel.WHATSAPP, SmsChannel.SMS));
         Decision d = Decide.decide(List.of(n), of(order()), ORDERED, stopped, NOON);
         assertThat(d.messages()).singleElement().satisfies(m -> {
             assertThat(m.channel()).isEqualTo(EmailChannel.EMAIL);
@@ -293,9 +299,7 @@ class DecideTest {
                                     : new Channel[] {ChatChannel.WHATSAPP}),
                     Duration.ofMinutes(random.nextInt(90)),
                     random.nextBoolean() ? null : new SendWindow(LocalTime.of(8, 0), LocalTime.of(20, 0)),
-                    random.nextBoolean()
-                            ? Audience.EVERYONE
-                            : new Audience(EnumSet.of(Payment.PREPAID), Set.of(), Set.of(), Set.of()),
+                    random.nextBoolean() ? Audience.EVERYONE : Audience.all(Condition.of("payment", "prepaid")),
                     Notice.ChannelRule.values()[random.nextInt(2)]);
             Instant now = NOON.plus(Duration.ofHours(random.nextInt(60)));
             Decision d = Decide.decide(List.of(n), of(order), ORDERED, History.NONE, now);
@@ -366,7 +370,7 @@ class DecideTest {
                 sms,
                 Duration.ZERO,
                 null,
-                new Audience(Set.of(Payment.CASH_ON_DELIVERY), Set.of(), Set.of(), Set.of()),
+                Audience.all(Condition.of("payment", "cash-on-delivery")),
                 Notice.ChannelRule.ALL);
         assertThat(again(cod, withdrawn, Duration.ZERO).obstacle())
                 .as("it was cash on delivery when the question was planned")

@@ -15,6 +15,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 import upbeat.herald.core.journey.Stage;
+import upbeat.herald.core.timing.CustomerClock;
 import upbeat.herald.core.timing.SendWindow;
 import upbeat.herald.core.wording.email.EmailChannel;
 
@@ -66,7 +67,7 @@ class HeldUntilTest {
     @Test
     void theSendWindowIsAskedAboutTheMomentAfterTheHold() {
         // The sample customer lives where it is noon in UTC; the window closes half a minute later.
-        LocalTime here = NOON.atZone(CustomerDay.clockOf(order()).likely()).toLocalTime();
+        LocalTime here = NOON.atZone(CustomerClock.of(order()).likely()).toLocalTime();
         SendWindow closing = new SendWindow(here.minusHours(2), here.plusSeconds(30));
         Notice n = delayed(Duration.ZERO, closing);
         assertThat(due(n, null, NOON)).isEqualTo(NOON);

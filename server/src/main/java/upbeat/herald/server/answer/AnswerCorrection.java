@@ -92,6 +92,7 @@ class AnswerCorrection {
                     .orElseThrow(() -> new HeraldException("button", "Choose one of the question's answers"));
             if (right.id().equals(before.button()))
                 throw new HeraldException("button", "This is the answer already. Choose another one");
+            MessageReplan.Before was = replan.capture(db, order);
             answers.update(db, before, right, now);
             question.findButton(before.button()).ifPresent(wrong -> orders.removeTag(db, order.id(), wrong.tag()));
             orders.addTag(db, order.id(), right.tag(), "answer", now);
@@ -103,6 +104,7 @@ class AnswerCorrection {
                     now);
             if (right.refuses()) service.cancelOpen(db, order.id(), asked.notice(), right);
             else replan.replanAnswered(db, order, now);
+            replan.replanNewlyFor(db, was, order, now);
             return null;
         });
     }

@@ -9,11 +9,13 @@ import upbeat.herald.core.notice.Reason;
 import upbeat.herald.core.wording.Channel;
 import upbeat.herald.core.wording.Question;
 import upbeat.herald.server.channel.ReplyListener;
+import upbeat.herald.server.message.MessageReplan;
 import upbeat.herald.server.message.MessageRepository;
 import upbeat.herald.server.message.MessageRow;
 import upbeat.herald.server.message.MessageStatus;
 import upbeat.herald.server.order.AnswerRepository;
 import upbeat.herald.server.order.OrderRepository;
+import upbeat.herald.server.order.OrderRow;
 import upbeat.herald.server.platform.persistence.DatabaseWriter;
 
 /**
@@ -25,6 +27,7 @@ public class AnswerService implements ReplyListener {
     private final AnswerRepository answers;
     private final MessageRepository messages;
     private final OrderRepository orders;
+    private final MessageReplan replan;
     private final JdbcClient reader;
     private final DatabaseWriter writer;
     private final InstantSource clock;
@@ -33,12 +36,14 @@ public class AnswerService implements ReplyListener {
             AnswerRepository answers,
             MessageRepository messages,
             OrderRepository orders,
+            MessageReplan replan,
             JdbcClient reader,
             DatabaseWriter writer,
             InstantSource clock) {
         this.answers = answers;
         this.messages = messages;
         this.orders = orders;
+        this.replan = replan;
         this.reader = reader;
         this.writer = writer;
         this.clock = clock;
@@ -74,6 +79,8 @@ public class AnswerService implements ReplyListener {
                 button.refuses(),
                 via,
                 now);
+        OrderRow order = orders.get(db, message.origin().orderId());
+        MessageReplan.Before before = replan.capture(db, order);
         if (!answers.insert(db, answer))
             return new Outcome(
                     answers.find(
@@ -84,6 +91,7 @@ public class AnswerService implements ReplyListener {
                     false);
         orders.addTag(db, message.origin().orderId(), button.tag(), "answer", now);
         cancelOpen(db, message.origin().orderId(), message.origin().noticeId(), button);
+        replan.replanNewlyFor(db, before, order, now);
         return new Outcome(answer, true);
     }
 

@@ -59,11 +59,12 @@ public class OrderIngestService {
         // A shop that sends an order again doesn't bring an erased customer back.
         Order taken = before.isErased() ? order.withoutPerson() : order;
         if (before.order().equals(taken)) return new Ingested<>(before, Change.UNCHANGED, 0);
+        MessageReplan.Before was = replan.capture(db, before);
         orders.update(db, before.id(), taken, now);
         order.tags().forEach(t -> orders.addTag(db, before.id(), t, source, now));
         search.index(db, before.id(), taken);
         OrderRow row = standing.update(db, before.id());
-        return new Ingested<>(row, Change.CHANGED, replan.replan(db, before.order(), row, now));
+        return new Ingested<>(row, Change.CHANGED, replan.replan(db, was, row, now));
     }
 
     /** Leaves a note on a new or changed order where one of its values could be read in two ways. */

@@ -86,13 +86,14 @@ class CustomerErasureService {
         return writer.write((db, now) -> {
             List<OrderRow> before = findUnerased(db, names);
             for (OrderRow row : before) {
+                MessageReplan.Before was = replan.capture(db, row);
                 for (Channel channel : Channel.all())
                     channel.addressOf(row.order())
                             .ifPresent(address -> stopList.insert(db, channel, address, "erased", now));
                 orders.erasePerson(db, row, now);
                 OrderRow after = orders.get(db, row.id());
                 search.index(db, row.id(), after.order());
-                replan.replan(db, row.order(), after, now);
+                replan.replan(db, was, after, now);
                 orders.addNote(db, row.id(), "The customer's data was erased by " + by, now);
             }
             erasures.forEach(e -> e.erase(db, before));

@@ -11,8 +11,8 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 import upbeat.herald.server.manual.ManualChange.Done;
 import upbeat.herald.server.manual.ManualMarkService.Mark;
-import upbeat.herald.server.manual.ManualMarkService.TagMany;
 import upbeat.herald.server.manual.ManualParcelService.ParcelByHand;
+import upbeat.herald.server.manual.ManualTagService.TagMany;
 
 /**
  * What a coordinator does to orders by hand: tracking numbers, stages and tags, for one or for many; and taking it back
@@ -24,12 +24,19 @@ import upbeat.herald.server.manual.ManualParcelService.ParcelByHand;
 class ManualController {
     private final ManualParcelService parcels;
     private final ManualMarkService marks;
+    private final ManualTagService tags;
     private final UndoService undo;
     private final ManualPollService polls;
 
-    ManualController(ManualParcelService parcels, ManualMarkService marks, UndoService undo, ManualPollService polls) {
+    ManualController(
+            ManualParcelService parcels,
+            ManualMarkService marks,
+            ManualTagService tags,
+            UndoService undo,
+            ManualPollService polls) {
         this.parcels = parcels;
         this.marks = marks;
+        this.tags = tags;
         this.undo = undo;
         this.polls = polls;
     }
@@ -80,7 +87,7 @@ class ManualController {
 
     @PostMapping("/tags")
     Done addTag(@RequestBody TagMany body, Authentication who) {
-        return marks.addTag(body, who);
+        return tags.addTag(body, who);
     }
 
     @PostMapping("/deeds/{id}/undo")

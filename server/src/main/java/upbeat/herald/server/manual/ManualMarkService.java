@@ -8,7 +8,6 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.security.core.Authentication;
 import org.springframework.stereotype.Service;
 import upbeat.herald.core.HeraldException;
-import upbeat.herald.core.Texts;
 import upbeat.herald.core.carrier.TrackingNumber;
 import upbeat.herald.core.journey.Stage;
 import upbeat.herald.server.ingest.Ingested;
@@ -22,7 +21,7 @@ import upbeat.herald.server.order.ParcelRepository;
 import upbeat.herald.server.order.ParcelRow;
 import upbeat.herald.server.platform.signal.SignallingWriter;
 
-/** Stages and tags put on orders by hand, for one or for many, with the steps that take it back. */
+/** Stages put on orders by hand, for one or for many, with the steps that take it back. */
 @Service
 class ManualMarkService {
     private static final int MOST = 1_000;
@@ -62,9 +61,6 @@ class ManualMarkService {
             @Nullable String stage,
             @Nullable String trackingNumber,
             @Nullable Boolean confirmed) {}
-
-    record TagMany(
-            @Nullable List<OrderName> orders, @Nullable String tag) {}
 
     /**
      * Marks a stage on every parcel of the orders, or on the one named; cancelled and refunded, and all of an order
@@ -131,30 +127,7 @@ class ManualMarkService {
                 && parcels.findByOrder(db, order.id()).isEmpty();
     }
 
-    Done addTag(TagMany body, Authentication who) {
-        String tag = Texts.blankToNull(body.tag());
-        if (tag == null || tag.length() > 40) throw new HeraldException("tag", "Enter a tag of 1 to 40 characters");
-        List<OrderName> names = some(body.orders());
-        return writer.write((db, now) -> {
-            List<ManualChangeRepository.Step> steps = new ArrayList<>();
-            for (OrderName name : names) {
-                orders.find(db, name.shop(), name.number()).ifPresent(o -> {
-                    if (orders.findTags(db, o.id()).contains(tag)) return;
-                    orders.addTag(db, o.id(), tag, ManualChange.SOURCE, now);
-                    steps.add(ManualChangeRepository.Step.ofOrder("untag", o.id(), tag, null));
-                });
-            }
-            String what = steps.size() + (steps.size() == 1 ? " order" : " orders") + " tagged " + tag;
-            return new Done(
-                    steps.isEmpty() ? null : Long.valueOf(changes.insert(db, who.getName(), what, steps, now)),
-                    what,
-                    steps.size(),
-                    0,
-                    List.of());
-        });
-    }
-
-    private static List<OrderName> some(@Nullable List<OrderName> names) {
+    static List<OrderName> some(@Nullable List<OrderName> names) {
         if (names == null || names.isEmpty()) throw new HeraldException("orders", "Choose at least one order");
         if (names.size() > MOST)
             throw new HeraldException("orders", "Choose up to " + MOST + " orders at once. For more, import a file");

@@ -15,9 +15,9 @@ import upbeat.herald.core.answer.SignedLink;
 import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.journey.Parcel;
 import upbeat.herald.core.journey.Stage;
-import upbeat.herald.core.notice.CustomerDay;
 import upbeat.herald.core.notice.Notice;
 import upbeat.herald.core.notice.WordingSelection;
+import upbeat.herald.core.timing.CustomerClock;
 import upbeat.herald.core.wording.Channel;
 import upbeat.herald.core.wording.CustomerLanguage;
 import upbeat.herald.core.wording.MessageSubject;
@@ -100,7 +100,7 @@ public class MessageComposer {
     /** What a message of this scene is about. */
     public MessageSubject subjectOf(JdbcClient db, Scene scene, Instant now) {
         Order order = scene.order().order();
-        ZoneId zone = CustomerDay.clockOf(order).likely();
+        ZoneId zone = CustomerClock.of(order).likely();
         Parcel parcel = scene.parcel() == null ? null : parcels.currentLeg(db, scene.parcel());
         return new MessageSubject(
                 order,

@@ -8,11 +8,13 @@ import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
+import upbeat.herald.core.audience.OrderFacts;
 import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.journey.OrderStage;
 import upbeat.herald.core.journey.Parcel;
 import upbeat.herald.core.journey.StageVisit;
 import upbeat.herald.core.notice.Decide;
+import upbeat.herald.core.notice.History;
 import upbeat.herald.core.notice.Moment;
 import upbeat.herald.core.notice.Notice;
 import upbeat.herald.core.notice.OrderSituation;
@@ -58,39 +60,98 @@ public class MessageReplan {
         this.fallback = fallback;
     }
 
+    /** An order as conditions saw it before a change. @param parcels how many it had */
+    public record Before(OrderRow row, History history, int parcels) {}
+
+    /** To be asked before something about an order changes, whatever it is. */
+    public Before capture(JdbcClient db, OrderRow row) {
+        if (findNarrowed(db).isEmpty()) return new Before(row, History.NONE, 0); // nobody will compare
+        return new Before(
+                row,
+                situations.loadHistory(db, row),
+                parcels.findByOrder(db, row.id()).size());
+    }
+
     /**
-     * @param before the order as it was; {@code order} as it is now
+     * The order itself changed.
+     *
+     * @param order as it is now
      * @return how many messages are planned that were not
      */
-    public int replan(JdbcClient db, Order before, OrderRow order, Instant now) {
+    public int replan(JdbcClient db, Before before, OrderRow order, Instant now) {
         Set<String> again = messages.deleteUnreachable(db, order.id());
         recheckOpen(db, order, now);
-        int planned = 0;
-        for (StageVisitRepository.Reached r : visits.findByOrder(db, order.id())) {
-            ParcelRow parcel =
-                    r.parcelId() == null ? null : parcels.find(db, r.parcelId()).orElse(null);
-            if (r.parcelId() != null && parcel == null) continue;
-            StageVisit v = r.visit();
-            Set<String> only = new HashSet<>(again);
-            notices.findAll(db).stream()
-                    .filter(n -> isNewlyFor(n, before, order.order(), parcel))
-                    .forEach(n -> only.add(n.id()));
-            if (!only.isEmpty())
-                planned += planner.planForMoment(
-                        db, order, parcel, new Moment(v.stage(), v.occasion(), v.at(), null), only, now);
-        }
+        int planned = planNewly(db, before, order, again, now);
         List<Parcel> boxes = parcels.findByOrder(db, order.id()).stream()
                 .map(ParcelRow::parcel)
                 .toList();
-        if (OrderStage.isCovered(order.order(), boxes) && !OrderStage.isCovered(before, boxes))
+        if (OrderStage.isCovered(order.order(), boxes)
+                && !OrderStage.isCovered(before.row().order(), boxes))
             planned += replanOncePerOrder(db, order, Set.of(), now);
+        noteAdded(db, order, planned, now);
+        return planned;
+    }
+
+    /**
+     * Something beside the order's own document changed that conditions may ask for: a tag, an answer, a parcel. A
+     * notice that is for it only since then may still have something to say.
+     *
+     * @return how many messages are planned that were not
+     */
+    public int replanNewlyFor(JdbcClient db, Before before, OrderRow order, Instant now) {
+        int planned = planNewly(db, before, order, Set.of(), now);
+        noteAdded(db, order, planned, now);
+        return planned;
+    }
+
+    private void noteAdded(JdbcClient db, OrderRow order, int planned, Instant now) {
         if (planned > 0)
             orders.addNote(
                     db,
                     order.id(),
                     planned + (planned == 1 ? " message was" : " messages were") + " added because the order changed",
                     now);
+    }
+
+    private int planNewly(JdbcClient db, Before before, OrderRow order, Set<String> again, Instant now) {
+        List<Notice> narrowed = findNarrowed(db);
+        if (narrowed.isEmpty() && again.isEmpty()) return 0;
+        History history = situations.loadHistory(db, order);
+        int parcelCount = parcels.findByOrder(db, order.id()).size();
+        int planned = 0;
+        for (StageVisitRepository.Reached r : visits.findByOrder(db, order.id())) {
+            ParcelRow parcel =
+                    r.parcelId() == null ? null : parcels.find(db, r.parcelId()).orElse(null);
+            if (r.parcelId() != null && parcel == null) continue;
+            StageVisit v = r.visit();
+            OrderFacts was = facts(before.row().order(), before.history(), parcel, before.parcels());
+            OrderFacts is = facts(order.order(), history, parcel, parcelCount);
+            Set<String> only = new HashSet<>(again);
+            narrowed.stream()
+                    .filter(n -> !n.audience().fits(was) && n.audience().fits(is))
+                    .forEach(n -> only.add(n.id()));
+            if (!only.isEmpty())
+                planned += planner.planForMoment(
+                        db, order, parcel, new Moment(v.stage(), v.occasion(), v.at(), null), only, now);
+        }
         return planned;
+    }
+
+    private List<Notice> findNarrowed(JdbcClient db) {
+        return notices.findAll(db).stream()
+                .filter(n -> !n.audience().isEveryone() && n.state() == Notice.State.LIVE)
+                .toList();
+    }
+
+    private static OrderFacts facts(Order order, History history, @Nullable ParcelRow parcel, int parcels) {
+        return new OrderFacts(
+                order,
+                parcel == null
+                        ? history.background().carriers()
+                        : Set.of(parcel.parcel().carrier()),
+                parcels,
+                history.background(),
+                history.answers());
     }
 
     /** An answer was put right: what was stopped because of the wrong one is decided again. */
@@ -130,13 +191,6 @@ public class MessageReplan {
                 .map(Notice::id)
                 .collect(Collectors.toSet());
         return planForVisits(db, order, once, now);
-    }
-
-    /** The plan reaches the order now, and would not have before. */
-    private static boolean isNewlyFor(Notice notice, Order before, Order after, @Nullable ParcelRow parcel) {
-        @Nullable Parcel of = parcel == null ? null : parcel.parcel();
-        return notice.audience().excludes(before, of).isPresent()
-                && notice.audience().excludes(after, of).isEmpty();
     }
 
     private void recheckOpen(JdbcClient db, OrderRow order, Instant now) {

@@ -51,6 +51,10 @@ public class MessageRepository {
     private static final String SAID =
             "select order_id, notice_id, parcel, occasion from message where order_id in (select value from json_each(?))";
 
+    private static final String SENT_NOTICES = """
+            select distinct order_id, notice_id from message where order_id in (select value from json_each(?))
+            and status not in ('withheld', 'cancelled', 'failed')""";
+
     /** Reason code of a message that waits for the approval of its content. */
     public static final String NOT_APPROVED = "NOT_APPROVED";
 
@@ -164,6 +168,15 @@ public class MessageRepository {
                     .add(History.key(rs.getString(2), parcel.isEmpty() ? null : parcel, rs.getString(4)));
         });
         return said;
+    }
+
+    /** Ids of the notices that sent something, or are about to, by order id. */
+    Map<Long, Set<String>> findSentNotices(JdbcClient db, Collection<Long> orders) {
+        Map<Long, Set<String>> sent = new HashMap<>();
+        db.sql(SENT_NOTICES).param(Json.write(orders)).query((ResultSet rs) -> {
+            sent.computeIfAbsent(rs.getLong(1), id -> new HashSet<>()).add(rs.getString(2));
+        });
+        return sent;
     }
 
     /**

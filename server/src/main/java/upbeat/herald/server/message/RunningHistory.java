@@ -2,8 +2,10 @@ package upbeat.herald.server.message;
 
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
+import upbeat.herald.core.audience.OrderBackground;
 import upbeat.herald.core.notice.History;
 import upbeat.herald.core.wording.Channel;
 import upbeat.herald.server.order.AnswerRepository.AnswerRow;
@@ -11,15 +13,17 @@ import upbeat.herald.server.order.AnswerRepository.AnswerRow;
 /** What an order heard and answered, as it grows within a transaction. */
 public final class RunningHistory {
     private final Set<String> said;
-    private final Set<String> answered;
+    private final Map<String, String> answers;
     private final boolean refused;
     private final Set<Channel> stopped;
+    private final OrderBackground background;
 
     /** @param said keys made by {@link History#key}; {@code stopped} whose address is on the stop list */
-    public RunningHistory(Set<String> said, List<AnswerRow> answers, Set<Channel> stopped) {
+    public RunningHistory(Set<String> said, List<AnswerRow> answers, Set<Channel> stopped, OrderBackground background) {
         this.stopped = stopped;
+        this.background = background;
         this.said = new HashSet<>(said);
-        answered = answers.stream().map(AnswerRow::noticeId).collect(Collectors.toSet());
+        this.answers = answers.stream().collect(Collectors.toMap(AnswerRow::noticeId, AnswerRow::button));
         refused = answers.stream().anyMatch(AnswerRow::refuses);
     }
 
@@ -28,6 +32,6 @@ public final class RunningHistory {
     }
 
     public History toHistory() {
-        return new History(said, answered, refused, stopped);
+        return new History(said, answers, refused, stopped, background);
     }
 }

@@ -9,12 +9,16 @@ import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
+import upbeat.herald.core.audience.OrderBackground;
+import upbeat.herald.core.audience.OrderFacts;
 import upbeat.herald.core.journey.OrderStage;
 import upbeat.herald.core.journey.Stage;
 import upbeat.herald.core.notice.History;
 import upbeat.herald.core.notice.OrderSituation;
 import upbeat.herald.core.wording.Channel;
+import upbeat.herald.server.notice.NoticeRepository;
 import upbeat.herald.server.order.AnswerRepository;
+import upbeat.herald.server.order.OrderBackgroundRepository;
 import upbeat.herald.server.order.OrderRow;
 import upbeat.herald.server.order.ParcelRepository;
 import upbeat.herald.server.order.ParcelRow;
@@ -27,16 +31,22 @@ public class SituationLoader {
     private final MessageRepository messages;
     private final AnswerRepository answers;
     private final StopListRepository stopList;
+    private final NoticeRepository notices;
+    private final OrderBackgroundRepository backgrounds;
 
     SituationLoader(
             ParcelRepository parcels,
             MessageRepository messages,
             AnswerRepository answers,
-            StopListRepository stopList) {
+            StopListRepository stopList,
+            NoticeRepository notices,
+            OrderBackgroundRepository backgrounds) {
         this.parcels = parcels;
         this.messages = messages;
         this.answers = answers;
         this.stopList = stopList;
+        this.notices = notices;
+        this.backgrounds = backgrounds;
     }
 
     /** @param parcel the parcel in question, or null for the order as a whole */
@@ -77,12 +87,35 @@ public class SituationLoader {
         Map<Long, Set<String>> said = messages.findSentKeys(db, ids);
         Map<Long, List<AnswerRepository.AnswerRow>> given = answers.findByOrder(db, ids);
         Map<Long, Set<Channel>> stopped = stopList.findStopped(db, orders);
+        Map<Long, OrderBackground> known = loadBackgrounds(db, ids);
         return ids.stream()
                 .collect(Collectors.toMap(
                         id -> id,
                         id -> new RunningHistory(
                                 said.getOrDefault(id, Set.of()),
                                 given.getOrDefault(id, List.of()),
-                                stopped.getOrDefault(id, Set.of()))));
+                                stopped.getOrDefault(id, Set.of()),
+                                known.getOrDefault(id, OrderBackground.NONE))));
+    }
+
+    /** Looked up only where a notice asks for it: most plans don't, and reports come by the thousand. */
+    private Map<Long, OrderBackground> loadBackgrounds(JdbcClient db, List<Long> ids) {
+        if (!notices.needBackground(db)) return Map.of();
+        return backgrounds.find(db, ids, messages.findSentNotices(db, ids));
+    }
+
+    /** What conditions may ask about an order, as it stands. @param parcel the one in question, or null */
+    public OrderFacts loadFacts(JdbcClient db, OrderRow order, @Nullable ParcelRow parcel) {
+        return load(db, order, parcel).toFacts(loadHistory(db, order));
+    }
+
+    /** What conditions may ask about these orders beside their documents, and nothing else, by their ids. */
+    public Map<Long, History> loadForConditions(JdbcClient db, Collection<OrderRow> orders) {
+        List<Long> ids = orders.stream().map(OrderRow::id).distinct().toList();
+        Map<Long, OrderBackground> known = backgrounds.find(db, ids, messages.findSentNotices(db, ids));
+        Map<Long, List<AnswerRepository.AnswerRow>> given = answers.findByOrder(db, ids);
+        return ids.stream().collect(Collectors.toMap(id -> id, id -> new RunningHistory(
+                        Set.of(), given.getOrDefault(id, List.of()), Set.of(), Objects.requireNonNull(known.get(id)))
+                .toHistory()));
     }
 }

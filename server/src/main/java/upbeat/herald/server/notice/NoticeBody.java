@@ -15,10 +15,8 @@ import java.util.TreeMap;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.Texts;
-import upbeat.herald.core.journey.Countries;
-import upbeat.herald.core.journey.Payment;
+import upbeat.herald.core.audience.Audience;
 import upbeat.herald.core.journey.Stage;
-import upbeat.herald.core.notice.Audience;
 import upbeat.herald.core.notice.Notice;
 import upbeat.herald.core.notice.Starters;
 import upbeat.herald.core.notice.WordingSelection;
@@ -36,7 +34,7 @@ import upbeat.herald.server.platform.web.ValidationException;
 public record NoticeBody(
         @Nullable String name,
         @Nullable String state,
-        @Nullable AudienceBody audience,
+        @Nullable Audience audience,
         @JsonUnwrapped NoticeTimingBody timing,
         @JsonUnwrapped RoutingBody routing,
         @JsonUnwrapped NoticeContentBody content) {
@@ -68,24 +66,13 @@ public record NoticeBody(
     /** @param from,to hours and minutes, {@code 08:00} */
     public record WindowBody(String from, String to) {}
 
-    public record AudienceBody(
-            @Nullable List<String> payments,
-            @Nullable List<String> countries,
-            @Nullable List<String> carriers,
-            @Nullable List<String> shops) {}
-
     private static final Duration LONGEST = Duration.ofDays(365);
 
     static NoticeBody of(Notice n) {
-        Audience a = n.audience();
         return new NoticeBody(
                 n.name(),
                 word(n.state()),
-                new AudienceBody(
-                        a.payments().stream().map(Payment::code).sorted().toList(),
-                        a.countries().stream().sorted().toList(),
-                        a.carriers().stream().sorted().toList(),
-                        a.shops().stream().sorted().toList()),
+                n.audience(),
                 new NoticeBody.NoticeTimingBody(
                         n.timing().stage().code(),
                         n.timing().after().toString(),
@@ -163,7 +150,7 @@ public record NoticeBody(
                             ways::add,
                             () -> errors.add("channels", "\"" + c + "\" isn't a channel, or is listed twice"));
         if (ways.isEmpty()) errors.add("channels", "Choose at least one channel");
-        Audience who = audience(carriers, errors);
+        Audience who = strict || audience == null ? AudienceCheck.check(audience, carriers, errors) : audience.usable();
         Notice.ChannelRule how =
                 one(Notice.ChannelRule.class, "rule", routing.rule(), Notice.ChannelRule.FIRST_THAT_WORKS, errors);
         Notice.Per often = one(
@@ -219,30 +206,6 @@ public record NoticeBody(
             }
         }
         errors.throwIfAny();
-    }
-
-    private Audience audience(Set<String> known, ValidationException errors) {
-        if (audience == null) return Audience.EVERYONE;
-        Set<Payment> payments = new HashSet<>();
-        for (String p : list(audience.payments()))
-            Payment.fromCode(p)
-                    .ifPresentOrElse(
-                            payments::add,
-                            () -> errors.add("audience.payments", "\"" + p + "\" isn't a payment method"));
-        Set<String> countries = new HashSet<>();
-        for (String c : list(audience.countries())) {
-            String country = c.strip().toUpperCase(Locale.ROOT);
-            if (Countries.CODES.contains(country)) countries.add(country);
-            else errors.add("audience.countries", "\"" + c + "\" isn't a country");
-        }
-        for (String c : list(audience.carriers()))
-            if (!known.contains(c)) errors.add("audience.carriers", "There is no carrier " + c);
-        return new Audience(
-                payments, countries, new HashSet<>(list(audience.carriers())), new HashSet<>(list(audience.shops())));
-    }
-
-    private static List<String> list(@Nullable List<String> list) {
-        return list == null ? List.of() : list;
     }
 
     private @Nullable Question question(ValidationException errors) {

@@ -24,12 +24,10 @@ import upbeat.herald.server.platform.web.IfMatch;
 class NoticeController {
     private final NoticeService service;
     private final PlanService plan;
-    private final ReachService reach;
 
-    NoticeController(NoticeService service, PlanService plan, ReachService reach) {
+    NoticeController(NoticeService service, PlanService plan) {
         this.service = service;
         this.plan = plan;
-        this.reach = reach;
     }
 
     @GetMapping
@@ -58,10 +56,5 @@ class NoticeController {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void delete(@PathVariable String id) {
         service.delete(id);
-    }
-
-    @PostMapping("/reach")
-    ReachEstimate.Reached estimateReach(@RequestBody NoticeBody body) {
-        return reach.estimateReach(body);
     }
 }

@@ -3,6 +3,7 @@ package upbeat.herald.server.notice;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
@@ -18,26 +19,35 @@ public class NoticeRepository {
             on conflict (id) do update set body = excluded.body, updated_at = excluded.updated_at""";
 
     /** The plan, and the mark it had: it is asked for with every stage reached, and long. */
-    private record Plan(long mark, List<Notice> notices) {}
+    private record Plan(long mark, List<Notice> notices, boolean needsBackground) {}
 
     /** As it was read last; null before. */
     private volatile @Nullable Plan last;
 
     public List<Notice> findAll(JdbcClient db) {
+        return read(db).notices();
+    }
+
+    /** True where a condition of the plan asks for more than an order's own document. */
+    public boolean needBackground(JdbcClient db) {
+        return read(db).needsBackground();
+    }
+
+    private Plan read(JdbcClient db) {
         Plan known = last;
         long mark = db.sql("select mark from plan_mark").query(Long.class).single();
-        if (known != null && mark == known.mark()) return known.notices();
+        if (known != null && mark == known.mark()) return known;
         // Mark and notices in one statement: outside a transaction the plan may change between two.
-        List<Plan> rows = db.sql(ALL)
-                .query((rs, i) -> new Plan(
-                        rs.getLong(1),
-                        rs.getString(2) == null ? List.of() : List.of(Json.read(rs.getString(2), Notice.class))))
+        record Line(long mark, @Nullable Notice notice) {}
+        List<Line> lines = db.sql(ALL)
+                .query((rs, i) -> new Line(rs.getLong(1), Json.readNullable(rs.getString(2), Notice.class)))
                 .list();
-        Plan read = new Plan(
-                rows.get(0).mark(),
-                rows.stream().flatMap(r -> r.notices().stream()).toList());
+        List<Notice> notices =
+                lines.stream().flatMap(l -> Stream.ofNullable(l.notice())).toList();
+        Plan read = new Plan(lines.get(0).mark(), notices, notices.stream().anyMatch(n -> n.audience()
+                .needsBackground()));
         last = read;
-        return read.notices();
+        return read;
     }
 
     public Optional<Notice> find(JdbcClient db, String id) {

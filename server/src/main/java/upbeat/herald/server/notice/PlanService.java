@@ -6,7 +6,6 @@ import java.util.List;
 import java.util.Map;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
-import upbeat.herald.core.carrier.Carrier;
 import upbeat.herald.core.notice.Notice;
 import upbeat.herald.server.carrier.CarrierRepository;
 import upbeat.herald.server.notice.NoticeUsageRepository.Sent;
@@ -23,6 +22,7 @@ class PlanService {
     private final GoLiveCheck goLive;
     private final NoticeUsageRepository usage;
     private final OrderRepository orders;
+    private final PlanNames names;
     private final JdbcClient reader;
     private final InstantSource clock;
 
@@ -32,6 +32,7 @@ class PlanService {
             GoLiveCheck goLive,
             NoticeUsageRepository usage,
             OrderRepository orders,
+            PlanNames names,
             JdbcClient reader,
             InstantSource clock) {
         this.notices = notices;
@@ -39,6 +40,7 @@ class PlanService {
         this.goLive = goLive;
         this.usage = usage;
         this.orders = orders;
+        this.names = names;
         this.reader = reader;
         this.clock = clock;
     }
@@ -63,10 +65,6 @@ class PlanService {
                 orders.findShops(reader));
     }
 
-    private String carrierName(String key) {
-        return carriers.find(reader, key).map(Carrier::name).orElse(key);
-    }
-
     NoticeView view(Notice notice) {
         return view(
                 notice, usage.countSent(reader, clock.instant().minus(MONTH)).getOrDefault(notice.id(), Map.of()));
@@ -75,7 +73,7 @@ class PlanService {
     private NoticeView view(Notice notice, Map<String, Sent> sent) {
         NoticeBody body = NoticeBody.of(notice);
         return new NoticeView(
-                notice.id(), body.version(), body, notice.audience().describe(this::carrierName), sent);
+                notice.id(), body.version(), body, notice.audience().describe(names.load(reader)), sent);
     }
 
     /** @param warnings what a person should know before the notice goes live */

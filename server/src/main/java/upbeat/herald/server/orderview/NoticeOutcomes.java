@@ -1,6 +1,7 @@
 package upbeat.herald.server.orderview;
 
 import java.time.Instant;
+import java.util.Collections;
 import java.util.List;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
@@ -133,7 +134,7 @@ public class NoticeOutcomes {
                 known.order().order(),
                 parcel == null ? null : parcel.parcel(),
                 parcel == null ? null : stage,
-                parcel == null ? List.of() : List.of(stage),
+                Collections.nCopies(known.parcels().size(), stage),
                 true,
                 known.order().ended());
         return told(

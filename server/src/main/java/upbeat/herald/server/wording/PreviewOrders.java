@@ -10,6 +10,7 @@ import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.notice.Notice;
 import upbeat.herald.core.wording.CustomerLanguage;
 import upbeat.herald.core.wording.Variant;
+import upbeat.herald.server.message.SituationLoader;
 import upbeat.herald.server.order.OrderRepository;
 import upbeat.herald.server.order.OrderRow;
 import upbeat.herald.server.order.ParcelRepository;
@@ -26,8 +27,10 @@ class PreviewOrders {
     private final OrderRepository orders;
     private final ParcelRepository parcels;
     private final JdbcClient reader;
+    private final SituationLoader situations;
 
-    PreviewOrders(OrderRepository orders, ParcelRepository parcels, JdbcClient reader) {
+    PreviewOrders(OrderRepository orders, ParcelRepository parcels, JdbcClient reader, SituationLoader situations) {
+        this.situations = situations;
         this.orders = orders;
         this.parcels = parcels;
         this.reader = reader;
@@ -104,14 +107,13 @@ class PreviewOrders {
         return fits(notice, order, null, variant);
     }
 
-    private static boolean fits(Notice notice, OrderRow row, @Nullable ParcelRow parcel, Variant variant) {
+    private boolean fits(Notice notice, OrderRow row, @Nullable ParcelRow parcel, Variant variant) {
         Order order = row.order();
         String country = order.shipTo() == null ? null : order.shipTo().country();
         String carrier = parcel == null ? null : parcel.parcel().carrier();
-        return notice.audience()
-                        .excludes(order, parcel == null ? null : parcel.parcel())
-                        .isEmpty()
-                && variant.matches(order.shop(), carrier, country);
+        return variant.matches(order.shop(), carrier, country)
+                && (notice.audience().isEveryone()
+                        || notice.audience().fits(situations.loadFacts(reader, row, parcel)));
     }
 
     /** The parcel that a message of the notice would be about: one that gets the variant, if there is any. */

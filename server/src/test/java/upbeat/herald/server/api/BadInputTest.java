@@ -184,11 +184,22 @@ class BadInputTest {
     void aNoticeIsCheckedBeforeItIsKept() {
         RunningApp.Person person = app.signedIn();
         String good = """
-                {"name":"Waits for you","stage":"ready-for-collection","after":"PT0S","audience":{"countries":["de"]},"channels":["sms"],"rule":"all","per":"parcel","ageLimit":"PT48H","state":"paused","buttons":[],"wordings":{"sms":{"text":"%s"}}}""";
+                {"name":"Waits for you","stage":"ready-for-collection","after":"PT0S","audience":{"match":"all","conditions":[{"kind":"country","values":["de"]}],"groups":[]},"channels":["sms"],"rule":"all","per":"parcel","ageLimit":"PT48H","state":"paused","buttons":[],"wordings":{"sms":{"text":"%s"}}}""";
         RunningApp.Answer bad = person.call("POST", "/ui/plan/notices", good.formatted("{{order.nubmer}}"));
         assertThat(bad.status()).isEqualTo(422);
         assertThat(bad.json().path("errors").get(0).path("message").asString())
                 .isEqualTo("Line 1, column 3: There is no field named order.nubmer");
+        // An audience that is misread must not become everyone.
+        assertThat(person.call("POST", "/ui/plan/notices", good.formatted("x").replace("conditions", "countries"))
+                        .status())
+                .isBetween(400, 422);
+        assertThat(person.call("POST", "/ui/plan/notices", good.formatted("x").replace("\"de\"", "\"xx\""))
+                        .json()
+                        .path("errors")
+                        .get(0)
+                        .path("field")
+                        .asString())
+                .isEqualTo("audience.conditions[0]");
         assertThat(person.call("POST", "/ui/plan/notices", good.formatted("x").replace("\"sms\"],", "\"pigeon\"],"))
                         .json()
                         .path("errors")

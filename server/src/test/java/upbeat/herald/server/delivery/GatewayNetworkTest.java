@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.io.IOException;
 import java.net.InetAddress;
 import java.net.ServerSocket;
+import java.net.Socket;
 import java.util.Map;
 import java.util.concurrent.atomic.AtomicInteger;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -63,8 +64,9 @@ class GatewayNetworkTest {
     private static void count(ServerSocket server, AtomicInteger calls) {
         try {
             while (true) {
-                server.accept().close();
-                calls.incrementAndGet();
+                Socket caller = server.accept();
+                calls.incrementAndGet(); // before the caller hears of it
+                caller.close();
             }
         } catch (IOException e) {
             // closed: the test is over

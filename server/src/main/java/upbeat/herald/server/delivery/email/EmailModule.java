@@ -54,7 +54,7 @@ class EmailModule implements ChannelModule {
 
     @Override
     public Optional<String> findGoLiveObstacle(JdbcClient db, Notice notice) {
-        return brands.findUnverifiedSender(db, notice.audience().shops())
+        return brands.findUnverifiedSender(db, notice.audience().valuesRequired("shop"))
                 .map(address -> "The sender address " + address + " isn't verified yet. Go to Setup, Brand, and send"
                         + " the code; then set the notice live");
     }

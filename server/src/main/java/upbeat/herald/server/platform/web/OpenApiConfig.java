@@ -1,5 +1,6 @@
 package upbeat.herald.server.platform.web;
 
+import com.fasterxml.jackson.annotation.JsonProperty;
 import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import com.fasterxml.jackson.databind.JavaType;
 import io.swagger.v3.core.converter.AnnotatedType;
@@ -12,6 +13,7 @@ import io.swagger.v3.oas.models.info.Info;
 import io.swagger.v3.oas.models.media.Schema;
 import io.swagger.v3.oas.models.security.SecurityScheme;
 import io.swagger.v3.oas.models.servers.Server;
+import java.lang.reflect.Method;
 import java.lang.reflect.RecordComponent;
 import java.util.Arrays;
 import java.util.Iterator;
@@ -63,7 +65,7 @@ class OpenApiConfig {
             public @Nullable Schema<?> resolve(
                     AnnotatedType type, ModelConverterContext context, Iterator<ModelConverter> chain) {
                 JavaType java = Json.mapper().constructType(type.getType());
-                if (java != null && java.getRawClass().isRecord()) note(java.getRawClass());
+                if (java != null && isDocument(java.getRawClass())) note(java.getRawClass());
                 return chain.hasNext() ? chain.next().resolve(type, context, chain) : null;
             }
         };
@@ -92,8 +94,24 @@ class OpenApiConfig {
         MAY_BE_NULL.put(record.getSimpleName(), nullable(record));
     }
 
+    /** A record, or a class of ours that names its properties at their accessors. */
+    private static boolean isDocument(Class<?> type) {
+        return type.isRecord()
+                || type.getName().startsWith("upbeat.herald.")
+                        && properties(type).findAny().isPresent();
+    }
+
+    private static Stream<Method> properties(Class<?> type) {
+        return Arrays.stream(type.getDeclaredMethods()).filter(m -> m.isAnnotationPresent(JsonProperty.class));
+    }
+
     /** With those of its parts, whose values stand beside its own. */
     private static Set<String> nullable(Class<?> record) {
+        if (!record.isRecord())
+            return properties(record)
+                    .filter(m -> m.getAnnotatedReturnType().isAnnotationPresent(Nullable.class))
+                    .map(Method::getName)
+                    .collect(Collectors.toSet());
         return Arrays.stream(record.getRecordComponents())
                 .flatMap(c -> isPart(record, c)
                         ? nullable(c.getType()).stream()

@@ -14,6 +14,11 @@ import upbeat.herald.standins.SimulatedWorld;
 
 /** A data folder of the first version opens, with everything in it. */
 class OldDataFolderTest {
+    private static final String OLD_NOTICE =
+            "{\"id\":\"%s\",\"name\":\"Old\",\"state\":\"LIVE\",\"audience\":{%s},\"stage\":\"ORDERED\",\"after\":\"PT15M\","
+                    + "\"window\":{\"from\":\"08:00:00\",\"to\":\"20:00:00\"},\"per\":\"ORDER\",\"ageLimit\":\"PT48H\","
+                    + "\"channels\":[\"sms\"],\"rule\":\"ALL\",\"question\":null,\"wordings\":{\"sms\":{\"text\":\"Hello\"}},\"others\":[]}";
+
     @Test
     void aFolderOfTheFirstVersionOpens() throws Exception {
         Path data = RunningApp.folder();
@@ -30,6 +35,13 @@ class OldDataFolderTest {
                     "insert into parcel (id, order_id, carrier, tracking_number, compact, items, stage, stage_at, source, created_at) values (9, 7, 'older', 'OP 12-34', 'OP1234', '[]', 'dispatched', 1795000000000, 'api', 1795000000000)");
             s.execute(
                     "insert into scan (carrier, compact, parcel_id, code, at, day, stage, source, received_at) values ('older', 'OP1234', 9, 'X', 1795000000000, '2026-11-18', 'dispatched', 'carrier', 1795000000000)");
+            s.execute("insert into notice (id, position, body, updated_at) values ('ask', 1, '"
+                    + OLD_NOTICE.formatted(
+                            "ask",
+                            "\"payments\":[\"CASH_ON_DELIVERY\"],\"countries\":[\"DE\",\"AT\"],\"carriers\":[\"older\"],\"shops\":[]")
+                    + "', 0), ('all', 2, '"
+                    + OLD_NOTICE.formatted("all", "\"payments\":[],\"countries\":[],\"carriers\":[],\"shops\":[]")
+                    + "', 0)");
             s.execute(
                     "insert into setting (name, value) values ('brand', '{\"name\":\"Old Kites\",\"senderAddress\":\"old@kites.example\",\"smsSender\":\"OldKites\",\"phone\":null,\"postalAddress\":\"1 Old Slipway\",\"colour\":\"#123456\",\"helpUrl\":null}'), ('demo.set', 'x'), ('plan.started', 'x')");
             s.execute("insert into account (name, password_hash, created_at) values ('coordinator', '"
@@ -65,6 +77,11 @@ class OldDataFolderTest {
             JsonNode brand = person.call("GET", "/ui/brand", null).json();
             assertThat(brand.path("brand").path("name").asString()).isEqualTo("Old Kites");
             assertThat(brand.path("brand").path("ground").asString()).isEqualTo("#fbf8f1");
+            JsonNode plan = person.call("GET", "/ui/plan", null).json().path("notices");
+            assertThat(plan.get(0).path("audience").asString())
+                    .as("four lists have become conditions")
+                    .isEqualTo("cash-on-delivery orders to Austria and Germany, with Older Post");
+            assertThat(plan.get(1).path("audience").asString()).isEqualTo("everyone");
             assertThat(person.call("GET", "/ui/shops", null).json().toString()).contains("\"old\"");
         } finally {
             world.close();

@@ -1,4 +1,4 @@
-package upbeat.herald.server.notice;
+package upbeat.herald.server.reach;
 
 import java.time.Duration;
 import java.time.Instant;
@@ -10,6 +10,7 @@ import upbeat.herald.core.carrier.Carrier;
 import upbeat.herald.core.notice.Notice;
 import upbeat.herald.server.brand.BrandRepository;
 import upbeat.herald.server.carrier.CarrierRepository;
+import upbeat.herald.server.notice.NoticeBody;
 
 /** Whom a notice that is being written would have reached in the last 30 days. */
 @Service

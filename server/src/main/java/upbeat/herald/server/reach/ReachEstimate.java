@@ -1,7 +1,8 @@
-package upbeat.herald.server.notice;
+package upbeat.herald.server.reach;
 
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -17,6 +18,7 @@ import upbeat.herald.core.notice.History;
 import upbeat.herald.core.notice.Moment;
 import upbeat.herald.core.notice.Notice;
 import upbeat.herald.core.notice.OrderSituation;
+import upbeat.herald.server.message.SituationLoader;
 import upbeat.herald.server.order.OrderRepository;
 import upbeat.herald.server.order.OrderRow;
 import upbeat.herald.server.order.ParcelRepository;
@@ -31,12 +33,19 @@ class ReachEstimate {
     private final OrderRepository orders;
     private final ParcelRepository parcels;
     private final StageVisitRepository visits;
+    private final SituationLoader situations;
     private final JdbcClient reader;
 
-    ReachEstimate(OrderRepository orders, ParcelRepository parcels, StageVisitRepository visits, JdbcClient reader) {
+    ReachEstimate(
+            OrderRepository orders,
+            ParcelRepository parcels,
+            StageVisitRepository visits,
+            SituationLoader situations,
+            JdbcClient reader) {
         this.orders = orders;
         this.parcels = parcels;
         this.visits = visits;
+        this.situations = situations;
         this.reader = reader;
     }
 
@@ -55,6 +64,7 @@ class ReachEstimate {
         Map<String, Integer> reasons = new LinkedHashMap<>();
         int reached = 0;
         int moved = 0;
+        Map<Long, History> histories = loadHistories(notice, reachedSince);
         for (StageVisitRepository.Reached r : reachedSince) {
             StageVisit v = r.visit();
             OrderRow order = orders.get(reader, r.orderId());
@@ -64,7 +74,11 @@ class ReachEstimate {
                     order.order(),
                     parcel == null ? null : parcel.parcel(),
                     parcel == null ? null : notice.timing().stage(),
-                    parcel == null ? List.of() : List.of(notice.timing().stage()),
+                    Collections.nCopies(
+                            histories.isEmpty()
+                                    ? (parcel == null ? 0 : 1)
+                                    : parcels.findByOrder(reader, order.id()).size(),
+                            notice.timing().stage()),
                     true,
                     notice.timing().stage().isOrderStage() && notice.timing().stage() != Stage.ORDERED
                             ? notice.timing().stage()
@@ -73,7 +87,7 @@ class ReachEstimate {
                     List.of(notice),
                     then,
                     new Moment(notice.timing().stage(), v.occasion(), v.at(), null),
-                    History.NONE,
+                    histories.getOrDefault(r.orderId(), History.NONE),
                     v.at());
             if (!d.messages().isEmpty()) reached++;
             d.messages().forEach(m -> byChannel.merge(m.channel().code(), 1, Integer::sum));
@@ -91,5 +105,17 @@ class ReachEstimate {
                 .limit(5)
                 .toList());
         return new Reached(reachedSince.size(), reached, byChannel, moved, counted);
+    }
+
+    /** What its conditions ask for; empty where they ask for nothing. What the orders heard before doesn't count. */
+    private Map<Long, History> loadHistories(Notice notice, List<StageVisitRepository.Reached> reached) {
+        if (notice.audience().isEveryone()) return Map.of();
+        List<OrderRow> rows = orders.get(
+                reader,
+                reached.stream()
+                        .map(StageVisitRepository.Reached::orderId)
+                        .distinct()
+                        .toList());
+        return situations.loadForConditions(reader, rows);
     }
 }

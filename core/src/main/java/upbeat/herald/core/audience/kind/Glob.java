@@ -1,0 +1,44 @@
+package upbeat.herald.core.audience.kind;
+
+/**
+ * A pattern in which {@code *} stands for any characters and {@code ?} for one; letters count alike in either case. Its
+ * time grows with pattern and text only, so nobody can type one that never ends.
+ */
+final class Glob {
+    private Glob() {}
+
+    static boolean isPattern(String text) {
+        return text.indexOf('*') >= 0 || text.indexOf('?') >= 0;
+    }
+
+    static boolean matches(String pattern, String text) {
+        int p = 0;
+        int t = 0;
+        int star = -1;
+        int from = 0;
+        while (t < text.length()) {
+            if (p < pattern.length() && pattern.charAt(p) == '*') {
+                star = p++;
+                from = t;
+            } else if (p < pattern.length()
+                    && (pattern.charAt(p) == '?' || isSame(pattern.charAt(p), text.charAt(t)))) {
+                p++;
+                t++;
+            } else if (star >= 0) {
+                // The last star takes one character more.
+                p = star + 1;
+                t = ++from;
+            } else {
+                return false;
+            }
+        }
+        while (p < pattern.length() && pattern.charAt(p) == '*') p++;
+        return p == pattern.length();
+    }
+
+    private static boolean isSame(char one, char other) {
+        return one == other
+                || Character.toLowerCase(one) == Character.toLowerCase(other)
+                || Character.toUpperCase(one) == Character.toUpperCase(other);
+    }
+}
