@@ -33,7 +33,13 @@ describe('words', () => {
   it('says how often an order hears a notice', () => {
     expect(perWords('order', 'ordered')).toBe('once per order');
     expect(perWords('whole-order', 'dispatched')).toBe('once per order, when all of it is there');
-    expect(perChoices('dispatched').map((c) => c.value)).toEqual(['order', 'whole-order', 'parcel', 'occasion']);
+    expect(perChoices('dispatched').map((c) => c.value)).toEqual([
+      'order',
+      'part-of-order',
+      'whole-order',
+      'parcel',
+      'occasion',
+    ]);
     expect(perChoices('ordered')).toEqual([{ value: 'order', label: 'once per order' }]);
   });
   it('fits a pennant', () => {

@@ -84,15 +84,20 @@ export function delayWords(duration: string | undefined): string {
 /** The delay and the window in the little room of a pennant: "+15 min, 08–20 h". */
 export function whenShort(notice: Schemas['NoticeBody']): string {
   const total = minutes(notice.after);
-  const delay =
-    total === 0
+  const days = notice.days;
+  const byDay = days && [days.count > 0 && `+${days.count} ${days.working ? 'wd' : 'd'}`, days.at && `${days.at} h`];
+  const delay = byDay
+    ? byDay.filter(Boolean).join(', ') || 'working day'
+    : total === 0
       ? 'at once'
       : total % 1440 === 0
         ? `+${total / 1440} d`
         : total % 60 === 0
           ? `+${total / 60} h`
           : `+${total} min`;
-  return notice.window ? `${delay}, ${hour(notice.window.from)}–${hour(notice.window.to)} h` : delay;
+  return notice.window && !(notice.window.from === '00:00' && notice.window.to === '00:00')
+    ? `${delay}, ${hour(notice.window.from)}–${hour(notice.window.to)} h`
+    : delay;
 }
 
 function hour(time: string): string {
@@ -171,6 +176,7 @@ export function plainPart(raw: string): string {
 
 const PER: Record<string, string> = {
   order: 'once per order, with its first parcel',
+  'part-of-order': 'once per order, when only part of it is there',
   'whole-order': 'once per order, when all of it is there',
   parcel: 'once per parcel',
   occasion: 'each time',

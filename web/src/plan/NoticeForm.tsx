@@ -1,25 +1,17 @@
 import { Button, Input, InputNumber, Select } from 'antd';
-import { useState } from 'react';
 import type { Fault, Schemas } from '../api/client';
 import { CHANNELS, channelLabel } from '../channels';
 import { LINE, SIDE } from '../route/geometry';
 import { minutes, perChoices, stageWords, toDuration } from '../words';
 import { AudienceEditor } from './audience/AudienceEditor';
 import { EVERYONE } from './audience/audience';
+import { DelayFields, WindowFields } from './WhenFields';
 
 type Props = { draft: Schemas['NoticeBody']; onChange: (draft: Schemas['NoticeBody']) => void; faults: Fault[] };
-
-const UNITS = [
-  { value: 1, label: 'minutes' },
-  { value: 60, label: 'hours' },
-  { value: 1440, label: 'days' },
-];
 
 /** Everything about a notice that can be changed. */
 export function NoticeForm({ draft, onChange, faults }: Props) {
   const set = (part: Partial<Schemas['NoticeBody']>) => onChange({ ...draft, ...part });
-  const total = minutes(draft.after);
-  const [unit, setUnit] = useState(total > 0 && total % 1440 === 0 ? 1440 : total > 0 && total % 60 === 0 ? 60 : 1);
   const wrong = (field: string) =>
     faults
       .filter((f) => f.field === field || f.field.startsWith(`${field}.`) || f.field.startsWith(`${field}[`))
@@ -45,31 +37,20 @@ export function NoticeForm({ draft, onChange, faults }: Props) {
           />
         </div>
         <div>
-          <label htmlFor="notice-after">Delay</label>
-          <div className="flex gap6">
-            <InputNumber
-              id="notice-after"
-              min={0}
-              max={1000}
-              precision={0}
-              className="w70"
-              value={total / unit}
-              onChange={(v) => set({ after: toDuration((v ?? 0) * unit) })}
-            />
-            <Select
-              aria-label="Unit of the delay"
-              className="grow"
-              value={unit}
-              onChange={(u) => {
-                setUnit(u);
-                set({ after: toDuration(Math.round(total / unit) * u) });
-              }}
-              options={UNITS}
-            />
-          </div>
-          {wrong('after')}
+          <label htmlFor="notice-age">Skip if it happened more than (hours ago)</label>
+          <InputNumber
+            id="notice-age"
+            className="full"
+            min={1}
+            max={8760}
+            precision={0}
+            value={minutes(draft.ageLimit ?? 'PT48H') / 60}
+            onChange={(h) => set({ ageLimit: toDuration((h ?? 48) * 60) })}
+          />
+          {wrong('ageLimit')}
         </div>
       </div>
+      <DelayFields draft={draft} set={set} wrong={wrong} />
       <label htmlFor="notice-channels">Channels, in order</label>
       <Select
         id="notice-channels"
@@ -124,41 +105,7 @@ export function NoticeForm({ draft, onChange, faults }: Props) {
         onChange={(audience) => set({ audience })}
         faults={faults.filter((f) => f.field.startsWith('audience'))}
       />
-      <label htmlFor="notice-hours">Hours, in the customer’s time</label>
-      <div className="flex gap6 middle">
-        <Select
-          id="notice-hours"
-          className="w110"
-          value={draft.window ? 'between' : 'any'}
-          onChange={(v) => set({ window: v === 'any' ? undefined : { from: '08:00', to: '20:00' } })}
-          options={[
-            { value: 'any', label: 'any time' },
-            { value: 'between', label: 'between' },
-          ]}
-        />
-        {draft.window && (
-          <>
-            <Input
-              aria-label="From"
-              placeholder="08:00"
-              maxLength={5}
-              className="w66"
-              value={draft.window.from}
-              onChange={(e) => set({ window: { ...draft.window!, from: e.target.value } })}
-            />{' '}
-            and{' '}
-            <Input
-              aria-label="To"
-              placeholder="20:00"
-              maxLength={5}
-              className="w66"
-              value={draft.window.to}
-              onChange={(e) => set({ window: { ...draft.window!, to: e.target.value } })}
-            />
-          </>
-        )}
-      </div>
-      {wrong('window')}
+      <WindowFields draft={draft} set={set} wrong={wrong} />
       <Buttons draft={draft} set={set} />
       {wrong('buttons')}
       {wrong('wordings')}

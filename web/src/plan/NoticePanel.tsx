@@ -7,10 +7,11 @@ import { saveOver, type Versioned } from '../api/versions';
 import { channelLabel } from '../channels';
 import { formKeys } from '../shell/escape';
 import { useMounted } from '../shell/useMounted';
-import { delayWords, eventWords, listed, perWords } from '../words';
+import { eventWords, listed, perWords } from '../words';
 import { Figures } from './Figures';
 import { NoticeForm } from './NoticeForm';
 import { Preview } from './Preview';
+import { waitWords, windowWords } from './timing';
 
 /** What is being changed and not saved yet, by notice: closing the panel, or looking at another one, loses nothing. */
 const unsaved = new Map<string, { draft: Schemas['NoticeBody']; from: Versioned<Schemas['NoticeBody']> }>();
@@ -219,29 +220,26 @@ export function NoticePanel({ id, notice, version = '', audience, sent, onClose,
 
 function Sentence({ notice, audience }: { notice: Schemas['NoticeBody']; audience: string }) {
   const channels = notice.channels ?? [];
-  const delay = delayWords(notice.after);
+  const wait = waitWords(notice);
+  const hours = windowWords(notice.window);
   return (
     <p className="say">
       When <u>{eventWords(notice.stage ?? '')}</u>
       {', for '}
       <u>{audience}</u>,{' '}
-      {delay === 'at once' ? (
+      {wait === '' ? (
         <>
           <u>at once</u>
-          {notice.window ? ', ' : ' '}
+          {hours ? ', ' : ' '}
         </>
       ) : (
         <>
-          wait <u>{delay}</u>, then{' '}
+          wait <u>{wait}</u>, then{' '}
         </>
       )}
-      {notice.window && (
+      {hours && (
         <>
-          between{' '}
-          <u>
-            {notice.window.from} and {notice.window.to}
-          </u>{' '}
-          in the customer’s time{' '}
+          <u>{hours}</u> in the customer’s time{' '}
         </>
       )}
       send “{notice.name}” by{' '}

@@ -7,9 +7,12 @@ import java.util.List;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.audience.OrderFacts;
+import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.journey.Stage;
 import upbeat.herald.core.journey.StageVisit;
 import upbeat.herald.core.timing.CustomerClock;
+import upbeat.herald.core.timing.PublicHolidays;
+import upbeat.herald.core.timing.SendWindow;
 import upbeat.herald.core.wording.Channel;
 
 /**
@@ -49,7 +52,7 @@ public final class Decide {
             notSent.add(new Decision.NotSent(notice, parcel, occasion, null, no.get()));
             return;
         }
-        Instant wanted = moment.at().plus(notice.timing().after());
+        Instant wanted = notice.timing().dueAt(moment.at(), situation.order());
         Optional<Instant> due = nextAllowed(notice, situation, wanted.isBefore(now) ? now : wanted);
         Optional<Reason> hour = checkHour(notice, situation, moment.at(), due);
         if (due.isEmpty() || hour.isPresent()) {
@@ -170,6 +173,9 @@ public final class Decide {
 
     /** What can turn a message down after it was planned; empty while it may go. */
     private static Optional<Reason> checkStillWanted(Notice notice, OrderSituation situation, History history) {
+        Stage stage = notice.timing().stage();
+        if (notice.timing().per() == Notice.Per.PART_OF_ORDER && situation.hasWhollyReached(stage))
+            return Optional.of(new Reason(Reason.Code.OVERTAKEN, "All of the order is already " + stage.label()));
         if (history.answers().containsKey(notice.id()))
             return Optional.of(new Reason(Reason.Code.ANSWERED, "The customer has answered this question"));
         if (history.isRefused())
@@ -212,8 +218,11 @@ public final class Decide {
     public static Optional<Instant> nextAllowed(Notice notice, OrderSituation situation, Instant wanted) {
         Instant held = situation.heldUntil();
         Instant from = held != null && held.isAfter(wanted) ? held : wanted;
-        if (notice.timing().window() == null) return Optional.of(from);
-        return notice.timing().window().nextAllowed(from, CustomerClock.of(situation.order()));
+        SendWindow window = notice.timing().window();
+        if (window == null) return Optional.of(from);
+        Order order = situation.order();
+        PublicHolidays holidays = window.skipHolidays() ? PublicHolidays.of(order) : PublicHolidays.NONE;
+        return window.nextAllowed(from, CustomerClock.of(order), holidays);
     }
 
     private static String words(Duration d) {

@@ -2,11 +2,16 @@ package upbeat.herald.core.notice;
 
 import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import java.time.Duration;
+import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.audience.Audience;
+import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.journey.Stage;
+import upbeat.herald.core.timing.CustomerClock;
+import upbeat.herald.core.timing.DayDelay;
+import upbeat.herald.core.timing.PublicHolidays;
 import upbeat.herald.core.timing.SendWindow;
 import upbeat.herald.core.wording.Channel;
 import upbeat.herald.core.wording.LocalizedWording;
@@ -36,12 +41,31 @@ public record Notice(
     /**
      * @param stage the stage that sets it off
      * @param after time from reaching the stage to sending, zero or more
+     * @param dayDelay days to wait then, or a time of day to wait for, by the customer's calendar; or null
      * @param window hours on the customer's clock in which it may go out, or null for any hour
      * @param per how often one order may get it
      * @param ageLimit an event older than this sends nothing, so that switching a notice on never sweeps up the past
      */
     public record Timing(
-            Stage stage, Duration after, @Nullable SendWindow window, Per per, Duration ageLimit) {}
+            Stage stage,
+            Duration after,
+            @Nullable DayDelay dayDelay,
+            @Nullable SendWindow window,
+            Per per,
+            Duration ageLimit) {
+        /** Without days to wait. */
+        public Timing(Stage stage, Duration after, @Nullable SendWindow window, Per per, Duration ageLimit) {
+            this(stage, after, null, window, per, ageLimit);
+        }
+
+        /** When it is due, its window apart. @param happened when the stage was reached */
+        public Instant dueAt(Instant happened, Order order) {
+            Instant waited = happened.plus(after);
+            if (dayDelay == null) return waited;
+            PublicHolidays holidays = dayDelay.working() ? PublicHolidays.of(order) : PublicHolidays.NONE;
+            return dayDelay.apply(waited, CustomerClock.of(order).likely(), holidays);
+        }
+    }
 
     /**
      * @param channels in the order they are asked
@@ -84,12 +108,13 @@ public record Notice(
     }
 
     /**
-     * How often one order may get it: once, about the first parcel that reaches the stage; once, when every piece of
-     * the order has reached it (what it says of a parcel is then true of the last one); once for each parcel; or for
-     * each occasion (a second day out for delivery is a second occasion).
+     * How often one order may get it: once, about the first parcel that reaches the stage; once, when some of the order
+     * has reached it and some hasn't; once, when every piece of the order has (what it says of a parcel is then true of
+     * the last one); once for each parcel; or for each occasion (a second day out for delivery is a second occasion).
      */
     public enum Per {
         ORDER,
+        PART_OF_ORDER,
         WHOLE_ORDER,
         PARCEL,
         OCCASION
@@ -97,7 +122,7 @@ public record Notice(
 
     /** True where one order gets it at most once. */
     public boolean isOncePerOrder() {
-        return timing.per() == Per.ORDER || timing.per() == Per.WHOLE_ORDER;
+        return timing.per() == Per.ORDER || timing.per() == Per.PART_OF_ORDER || timing.per() == Per.WHOLE_ORDER;
     }
 
     /** What its wordings are written for. */

@@ -2,7 +2,6 @@ package upbeat.herald.server.notice;
 
 import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import java.time.Duration;
-import java.time.LocalTime;
 import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -20,6 +19,7 @@ import upbeat.herald.core.journey.Stage;
 import upbeat.herald.core.notice.Notice;
 import upbeat.herald.core.notice.Starters;
 import upbeat.herald.core.notice.WordingSelection;
+import upbeat.herald.core.timing.DayDelay;
 import upbeat.herald.core.timing.SendWindow;
 import upbeat.herald.core.wording.Channel;
 import upbeat.herald.core.wording.LocalizedWording;
@@ -39,10 +39,14 @@ public record NoticeBody(
         @JsonUnwrapped RoutingBody routing,
         @JsonUnwrapped NoticeContentBody content) {
 
-    /** @param after, ageLimit ISO 8601 durations */
+    /**
+     * @param after, ageLimit ISO 8601 durations
+     * @param days to wait after that, or null
+     */
     record NoticeTimingBody(
             @Nullable String stage,
             @Nullable String after,
+            @Nullable DaysBody days,
             @Nullable WindowBody window,
             @Nullable String per,
             @Nullable String ageLimit) {}
@@ -63,8 +67,23 @@ public record NoticeBody(
             @Nullable Map<String, Wording> wordings,
             @Nullable List<LocalizedWording> others) {}
 
-    /** @param from,to hours and minutes, {@code 08:00} */
-    public record WindowBody(String from, String to) {}
+    /**
+     * @param from,to hours and minutes, {@code 08:00}
+     * @param days {@code monday} to {@code sunday}; null or empty for all
+     * @param skipHolidays true where nothing is sent on public holidays; null for false
+     */
+    public record WindowBody(
+            String from,
+            String to,
+            @Nullable List<String> days,
+            @Nullable Boolean skipHolidays) {}
+
+    /**
+     * Days by the customer's calendar. @param working true for working days; null for false; {@code at} a time of day
+     * such as {@code 10:00}, or null for that of the event
+     */
+    public record DaysBody(
+            int count, @Nullable Boolean working, @Nullable String at) {}
 
     private static final Duration LONGEST = Duration.ofDays(365);
 
@@ -76,11 +95,8 @@ public record NoticeBody(
                 new NoticeBody.NoticeTimingBody(
                         n.timing().stage().code(),
                         n.timing().after().toString(),
-                        n.timing().window() == null
-                                ? null
-                                : new WindowBody(
-                                        n.timing().window().from().toString(),
-                                        n.timing().window().to().toString()),
+                        TimingDocument.describe(n.timing().dayDelay()),
+                        TimingDocument.describe(n.timing().window()),
                         word(n.timing().per()),
                         n.timing().ageLimit().toString()),
                 new NoticeBody.RoutingBody(
@@ -132,16 +148,8 @@ public record NoticeBody(
         Duration fallback = duration("fallbackAfter", routing.fallbackAfter(), Notice.Routing.DEFAULT_FALLBACK, errors);
         if (fallback.compareTo(Duration.ofMinutes(1)) < 0)
             errors.add("fallbackAfter", "Give a channel at least a minute before the next is tried");
-        SendWindow hours = null;
-        if (timing.window() != null) {
-            try {
-                hours = new SendWindow(
-                        LocalTime.parse(timing.window().from()),
-                        LocalTime.parse(timing.window().to()));
-            } catch (DateTimeParseException | NullPointerException e) {
-                errors.add("window", "Enter opening hours like 08:00");
-            }
-        }
+        DayDelay days = TimingDocument.parse(timing.days(), errors);
+        SendWindow hours = TimingDocument.parse(timing.window(), errors);
         List<Channel> ways = new ArrayList<>();
         for (String c : routing.channels() == null ? List.<String>of() : routing.channels())
             Channel.fromCode(c)
@@ -175,6 +183,7 @@ public record NoticeBody(
                         new Notice.Timing(
                                 Objects.requireNonNull(at),
                                 delay,
+                                days,
                                 hours,
                                 at.isOrderStage() ? Notice.Per.ORDER : often,
                                 limit),

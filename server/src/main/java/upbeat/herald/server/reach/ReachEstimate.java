@@ -92,7 +92,7 @@ class ReachEstimate {
             if (!d.messages().isEmpty()) reached++;
             d.messages().forEach(m -> byChannel.merge(m.channel().code(), 1, Integer::sum));
             if (d.messages().stream()
-                    .anyMatch(m -> m.dueAt().isAfter(v.at().plus(notice.timing().after())))) moved++;
+                    .anyMatch(m -> m.dueAt().isAfter(notice.timing().dueAt(v.at(), order.order())))) moved++;
             if (d.messages().isEmpty())
                 d.notSent().stream()
                         .map(n -> n.reason().text())

@@ -207,6 +207,26 @@ class BadInputTest {
                         .path("field")
                         .asString())
                 .isEqualTo("channels");
+        assertThat(refusedField(person, good, "\"window\":{\"from\":\"08:00\",\"to\":\"08:00\"}"))
+                .isEqualTo("window");
+        assertThat(refusedField(person, good, "\"window\":{\"from\":\"8\",\"to\":\"20:00\"}"))
+                .isEqualTo("window");
+        assertThat(refusedField(
+                        person, good, "\"window\":{\"from\":\"08:00\",\"to\":\"20:00\",\"days\":[\"someday\"]}"))
+                .isEqualTo("window");
+        assertThat(refusedField(person, good, "\"days\":{\"count\":3660}")).isEqualTo("days");
+        assertThat(refusedField(person, good, "\"days\":{\"count\":1,\"at\":\"noon\"}"))
+                .isEqualTo("days");
+        assertThat(person.call(
+                                "POST",
+                                "/ui/plan/notices",
+                                good.replace("PT0S", "P3650D").formatted("x"))
+                        .json()
+                        .path("errors")
+                        .get(0)
+                        .path("field")
+                        .asString())
+                .isEqualTo("after");
         RunningApp.Answer kept =
                 person.call("POST", "/ui/plan/notices", good.formatted("{{order.number}} waits for you"));
         assertThat(kept.status()).isEqualTo(201);
@@ -217,5 +237,12 @@ class BadInputTest {
         assertThat(person.call("PUT", "/ui/plan/notices/waits-for-you", good.formatted("x"))
                         .status())
                 .isEqualTo(404);
+    }
+
+    private static String refusedField(RunningApp.Person person, String notice, String part) {
+        RunningApp.Answer answer =
+                person.call("POST", "/ui/plan/notices", notice.formatted("x").replace("\"rule\"", part + ",\"rule\""));
+        assertThat(answer.status()).as(part).isEqualTo(422);
+        return answer.json().path("errors").get(0).path("field").asString();
     }
 }

@@ -3,7 +3,7 @@ package upbeat.herald.core.wording.template;
 import java.time.LocalDate;
 import java.util.Locale;
 import org.jspecify.annotations.Nullable;
-import upbeat.herald.core.timing.WorkingDays;
+import upbeat.herald.core.timing.PublicHolidays;
 
 /**
  * When a parcel is expected: on the day that the carrier announced; else counted from its dispatch, or from today while
@@ -22,7 +22,8 @@ record ArrivalDay(
     /** @param days 0 to 60; {@code working} true to count working days of the country of destination */
     Day after(int days, boolean working) {
         int fit = Math.max(0, Math.min(60, days));
-        return new Day(working ? WorkingDays.addWorkingDays(from, fit, country) : from.plusDays(fit), locale);
+        return new Day(
+                working ? PublicHolidays.of(country, null).addWorkingDays(from, fit) : from.plusDays(fit), locale);
     }
 
     /** The carrier's day, else three working days on. */

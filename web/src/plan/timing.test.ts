@@ -1,0 +1,70 @@
+import { describe, expect, it } from 'vitest';
+import { daysWords, delayOf, isAnyHour, waitWords, windowWords, withDelay, withWindow } from './timing';
+
+describe('a delay', () => {
+  it('is by the clock in minutes and hours, and by the calendar in days', () => {
+    expect(withDelay({ count: 90, unit: 'minutes', at: '' })).toEqual({ after: 'PT90M', days: undefined });
+    expect(withDelay({ count: 2, unit: 'hours', at: '10:00' })).toEqual({ after: 'PT120M', days: undefined });
+    expect(withDelay({ count: 2, unit: 'working-days', at: '10:00' })).toEqual({
+      after: 'PT0S',
+      days: { count: 2, working: true, at: '10:00' },
+    });
+    for (const unit of ['minutes', 'hours', 'days', 'working-days'] as const) {
+      const delay = { count: 3, unit, at: '' };
+      expect(delayOf(withDelay(delay))).toEqual(delay);
+    }
+  });
+
+  it('keeps what was set before days went by the calendar', () => {
+    expect(delayOf({ after: 'PT2880M' })).toEqual({ count: 48, unit: 'hours', at: '' });
+    expect(delayOf({ after: 'PT15M' })).toEqual({ count: 15, unit: 'minutes', at: '' });
+    expect(delayOf({ after: 'PT0S' }).count).toBe(0);
+  });
+
+  it.each([
+    [{ after: 'PT0S' }, ''],
+    [{ after: 'PT15M' }, '15 minutes'],
+    [{ after: 'PT0S', days: { count: 1 } }, '1 day'],
+    [{ after: 'PT0S', days: { count: 2, working: true, at: '10:00' } }, '2 working days, until 10:00'],
+    [{ after: 'PT0S', days: { count: 0, at: '10:00' } }, 'until the next 10:00'],
+    [{ after: 'PT0S', days: { count: 0, working: true, at: '10:00' } }, 'until 10:00 on a working day'],
+    [{ after: 'PT0S', days: { count: 0, working: true } }, 'for a working day'],
+  ])('of %j is read as %j', (notice, words) => {
+    expect(waitWords(notice)).toBe(words);
+  });
+});
+
+describe('a send window', () => {
+  it('is none where it limits nothing', () => {
+    expect(withWindow(undefined, { from: '08:00', to: '20:00' })).toEqual({ from: '08:00', to: '20:00' });
+    expect(withWindow({ from: '08:00', to: '20:00' }, { from: '00:00', to: '00:00' })).toBeUndefined();
+    expect(withWindow(undefined, { days: ['monday'] })).toEqual({ from: '00:00', to: '00:00', days: ['monday'] });
+    expect(withWindow({ from: '00:00', to: '00:00', days: ['monday'] }, { days: [] })).toBeUndefined();
+    expect(withWindow(undefined, { skipHolidays: true })?.skipHolidays).toBe(true);
+  });
+
+  it('whose ends are being typed stays a window', () => {
+    expect(isAnyHour({ from: '20:00', to: '20:00' })).toBe(false);
+    expect(isAnyHour({ from: '', to: '20:00' })).toBe(false);
+  });
+
+  it('is read with its days', () => {
+    expect(windowWords({ from: '08:00', to: '20:00' })).toBe('between 08:00 and 20:00');
+    expect(windowWords({ from: '00:00', to: '00:00', days: ['saturday', 'sunday'] })).toBe('Sat and Sun');
+    expect(
+      windowWords({
+        from: '08:00',
+        to: '20:00',
+        days: ['friday', 'monday', 'tuesday', 'wednesday', 'thursday'],
+        skipHolidays: true,
+      }),
+    ).toBe('between 08:00 and 20:00, Mon to Fri, not on public holidays');
+    expect(windowWords(undefined)).toBe('');
+  });
+
+  it('names a run of days by its ends, and others one by one', () => {
+    expect(daysWords(['tuesday', 'thursday', 'saturday'])).toBe('Tue, Thu and Sat');
+    expect(daysWords(['monday', 'tuesday'])).toBe('Mon and Tue');
+    expect(daysWords(['wednesday', 'monday', 'tuesday'])).toBe('Mon to Wed');
+  });
+});
