@@ -44,6 +44,9 @@ describe('words', () => {
   });
   it('fits a pennant', () => {
     expect(whenShort({ after: 'PT15M', window: { from: '08:00', to: '20:30' } })).toBe('+15 min, 08–20:30 h');
+    expect(whenShort({ after: 'PT0S', days: { count: 2, working: true, at: '10:00' } })).toBe('+2 workdays, 10:00');
+    expect(whenShort({ after: 'PT0S', days: { count: 0, at: '10:00' } })).toBe('10:00');
+    expect(whenShort({ after: 'PT0S', window: { from: '00:00', to: '00:00', days: ['monday'] } })).toBe('at once');
     expect(whenShort({ after: 'PT0S' })).toBe('at once');
   });
   it('lists, counts and dates', () => {

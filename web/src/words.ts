@@ -85,7 +85,7 @@ export function delayWords(duration: string | undefined): string {
 export function whenShort(notice: Schemas['NoticeBody']): string {
   const total = minutes(notice.after);
   const days = notice.days;
-  const byDay = days && [days.count > 0 && `+${days.count} ${days.working ? 'wd' : 'd'}`, days.at && `${days.at} h`];
+  const byDay = days && [days.count > 0 && `+${days.count} ${days.working ? 'workdays' : 'd'}`, days.at];
   const delay = byDay
     ? byDay.filter(Boolean).join(', ') || 'working day'
     : total === 0

@@ -50,7 +50,7 @@ describe('a send window', () => {
 
   it('is read with its days', () => {
     expect(windowWords({ from: '08:00', to: '20:00' })).toBe('between 08:00 and 20:00');
-    expect(windowWords({ from: '00:00', to: '00:00', days: ['saturday', 'sunday'] })).toBe('Sat and Sun');
+    expect(windowWords({ from: '00:00', to: '00:00', days: ['saturday', 'sunday'] })).toBe('on Sat and Sun');
     expect(
       windowWords({
         from: '08:00',

@@ -76,7 +76,7 @@ export function windowWords(window: Window | undefined | null): string {
   if (!window) return '';
   return [
     isAnyHour(window) ? '' : `between ${window.from} and ${window.to}`,
-    window.days?.length ? daysWords(window.days) : '',
+    window.days?.length ? `${isAnyHour(window) ? 'on ' : ''}${daysWords(window.days)}` : '',
     window.skipHolidays ? 'not on public holidays' : '',
   ]
     .filter(Boolean)
