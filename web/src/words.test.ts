@@ -33,6 +33,7 @@ describe('words', () => {
   it('says how often an order hears a notice', () => {
     expect(perWords('order', 'ordered')).toBe('once per order');
     expect(perWords('whole-order', 'dispatched')).toBe('once per order, when all of it is there');
+    expect(perChoices('quiet').map((c) => c.value)).toEqual(['parcel', 'occasion']);
     expect(perChoices('dispatched').map((c) => c.value)).toEqual([
       'order',
       'part-of-order',
@@ -47,6 +48,8 @@ describe('words', () => {
     expect(whenShort({ after: 'PT0S', days: { count: 2, working: true, at: '10:00' } })).toBe('+2 workdays, 10:00');
     expect(whenShort({ after: 'PT0S', days: { count: 0, at: '10:00' } })).toBe('10:00');
     expect(whenShort({ after: 'PT0S', window: { from: '00:00', to: '00:00', days: ['monday'] } })).toBe('at once');
+    expect(whenShort({ after: 'PT0S', quietDays: 5 })).toBe('quiet 5 d');
+    expect(whenShort({ after: 'PT60M', quietDays: 5 })).toBe('quiet 5 d, +1 h');
     expect(whenShort({ after: 'PT0S' })).toBe('at once');
   });
   it('lists, counts and dates', () => {

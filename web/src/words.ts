@@ -83,6 +83,12 @@ export function delayWords(duration: string | undefined): string {
 
 /** The delay and the window in the little room of a pennant: "+15 min, 08–20 h". */
 export function whenShort(notice: Schemas['NoticeBody']): string {
+  const quiet = notice.quietDays ? `quiet ${notice.quietDays} d` : '';
+  const rest = delayShort(notice);
+  return quiet && rest === 'at once' ? quiet : [quiet, rest].filter(Boolean).join(', ');
+}
+
+function delayShort(notice: Schemas['NoticeBody']): string {
   const total = minutes(notice.after);
   const days = notice.days;
   const byDay = days && [days.count > 0 && `+${days.count} ${days.working ? 'workdays' : 'd'}`, days.at];
@@ -189,6 +195,11 @@ export function perWords(per: string, stage: string): string {
 
 /** What can be chosen for a stage: an order is placed, cancelled or refunded once. */
 export function perChoices(stage: string): { value: string; label: string }[] {
+  if (stage === 'quiet')
+    return [
+      { value: 'parcel', label: PER.parcel },
+      { value: 'occasion', label: PER.occasion },
+    ];
   if (!PARCEL_STAGES.includes(stage)) return [{ value: 'order', label: 'once per order' }];
   return Object.entries(PER).map(([value, label]) => ({ value, label }));
 }

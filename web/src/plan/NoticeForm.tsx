@@ -5,6 +5,7 @@ import { LINE, SIDE } from '../route/geometry';
 import { minutes, perChoices, stageWords, toDuration } from '../words';
 import { AudienceEditor } from './audience/AudienceEditor';
 import { EVERYONE } from './audience/audience';
+import { DEFAULT_QUIET_DAYS, QUIET, withTrigger } from './timing';
 import { DelayFields, WindowFields } from './WhenFields';
 
 type Props = { draft: Schemas['NoticeBody']; onChange: (draft: Schemas['NoticeBody']) => void; faults: Fault[] };
@@ -31,11 +32,30 @@ export function NoticeForm({ draft, onChange, faults }: Props) {
           <Select
             id="notice-stage"
             className="full"
-            value={draft.stage}
-            onChange={(stage) => set({ stage })}
-            options={[...LINE, ...SIDE].map((s) => ({ value: s, label: stageWords(s) }))}
+            value={draft.quietDays ? QUIET : draft.stage}
+            onChange={(chosen) => set(withTrigger(chosen, draft))}
+            options={[
+              ...[...LINE, ...SIDE].map((s) => ({ value: s, label: stageWords(s) })),
+              { value: QUIET, label: 'Gone quiet' },
+            ]}
           />
+          {wrong('stage')}
         </div>
+        {draft.quietDays ? (
+          <div>
+            <label htmlFor="notice-quiet">Days without a scan</label>
+            <InputNumber
+              id="notice-quiet"
+              className="full"
+              min={1}
+              max={90}
+              precision={0}
+              value={draft.quietDays}
+              onChange={(days) => set({ quietDays: days ?? DEFAULT_QUIET_DAYS })}
+            />
+            {wrong('quietDays')}
+          </div>
+        ) : null}
         <div>
           <label htmlFor="notice-age">Skip if it happened more than (hours ago)</label>
           <InputNumber
@@ -96,7 +116,7 @@ export function NoticeForm({ draft, onChange, faults }: Props) {
             className="full"
             value={draft.per}
             onChange={(per) => set({ per })}
-            options={perChoices(draft.stage ?? '')}
+            options={perChoices(draft.quietDays ? QUIET : (draft.stage ?? ''))}
           />
         </div>
       </div>

@@ -7,11 +7,11 @@ import { saveOver, type Versioned } from '../api/versions';
 import { channelLabel } from '../channels';
 import { formKeys } from '../shell/escape';
 import { useMounted } from '../shell/useMounted';
-import { eventWords, listed, perWords } from '../words';
+import { listed, perWords } from '../words';
 import { Figures } from './Figures';
 import { NoticeForm } from './NoticeForm';
 import { Preview } from './Preview';
-import { waitWords, windowWords } from './timing';
+import { triggerWords, waitWords, windowWords } from './timing';
 
 /** What is being changed and not saved yet, by notice: closing the panel, or looking at another one, loses nothing. */
 const unsaved = new Map<string, { draft: Schemas['NoticeBody']; from: Versioned<Schemas['NoticeBody']> }>();
@@ -224,7 +224,7 @@ function Sentence({ notice, audience }: { notice: Schemas['NoticeBody']; audienc
   const hours = windowWords(notice.window);
   return (
     <p className="say">
-      When <u>{eventWords(notice.stage ?? '')}</u>
+      When <u>{triggerWords(notice)}</u>
       {', for '}
       <u>{audience}</u>,{' '}
       {wait === '' ? (

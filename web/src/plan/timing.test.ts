@@ -1,5 +1,15 @@
 import { describe, expect, it } from 'vitest';
-import { daysWords, delayOf, isAnyHour, waitWords, windowWords, withDelay, withWindow } from './timing';
+import {
+  daysWords,
+  delayOf,
+  isAnyHour,
+  triggerWords,
+  waitWords,
+  windowWords,
+  withDelay,
+  withTrigger,
+  withWindow,
+} from './timing';
 
 describe('a delay', () => {
   it('is by the clock in minutes and hours, and by the calendar in days', () => {
@@ -31,6 +41,16 @@ describe('a delay', () => {
     [{ after: 'PT0S', days: { count: 0, working: true } }, 'for a working day'],
   ])('of %j is read as %j', (notice, words) => {
     expect(waitWords(notice)).toBe(words);
+  });
+});
+
+describe('a silence', () => {
+  it('is chosen in place of a stage, and a stage in place of it', () => {
+    const quiet = withTrigger('quiet', { stage: 'delivered', per: 'order' });
+    expect(quiet).toEqual({ stage: 'delayed', quietDays: 5, per: 'parcel' });
+    expect(triggerWords({ ...quiet, quietDays: 1 })).toBe('a parcel has had no scan for 1 day');
+    expect(withTrigger('dispatched', quiet)).toEqual({ stage: 'dispatched', quietDays: undefined, per: 'parcel' });
+    expect(triggerWords({ stage: 'dispatched' })).toBe('a parcel is dispatched');
   });
 });
 

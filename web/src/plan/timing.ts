@@ -1,10 +1,27 @@
 import type { Schemas } from '../api/client';
-import { counted, delayWords, listed, minutes, toDuration } from '../words';
+import { counted, delayWords, eventWords, listed, minutes, toDuration } from '../words';
 
 type Notice = Schemas['NoticeBody'];
 export type Unit = 'minutes' | 'hours' | 'days' | 'working-days';
 /** A delay as the form shows it; `at` is a time of day to wait for, or empty for that of the event. */
 export type Delay = { count: number; unit: Unit; at: string };
+
+/** Chosen in place of a stage: the carrier has been silent for days. */
+export const QUIET = 'quiet';
+/** As long as the list of orders without a scan begins with. */
+export const DEFAULT_QUIET_DAYS = 5;
+
+/** What sets a notice off. A silence stands beside the stage that its texts fit. */
+export const withTrigger = (chosen: string, notice: Notice): Pick<Notice, 'stage' | 'quietDays' | 'per'> =>
+  chosen === QUIET
+    ? { stage: 'delayed', quietDays: DEFAULT_QUIET_DAYS, per: 'parcel' }
+    : { stage: chosen, quietDays: undefined, per: notice.per };
+
+/** "a parcel is dispatched", "a parcel has had no scan for 5 days". */
+export const triggerWords = (notice: Notice) =>
+  notice.quietDays
+    ? `a parcel has had no scan for ${counted(notice.quietDays, 'day')}`
+    : eventWords(notice.stage ?? '');
 
 export const UNITS: { value: Unit; label: string }[] = [
   { value: 'minutes', label: 'minutes' },

@@ -28,7 +28,7 @@ public final class Decide {
         List<PlannedMessage> messages = new ArrayList<>();
         List<Decision.NotSent> notSent = new ArrayList<>();
         for (Notice notice : plan) {
-            if (notice.timing().stage() == moment.stage())
+            if (notice.timing().isSetOffBy(moment))
                 decideOne(plan, notice, situation, moment, history, now, messages, notSent);
         }
         return new Decision(messages, notSent);
@@ -116,7 +116,7 @@ public final class Decide {
                     Reason.Code.OVERTAKEN,
                     "The same scan also says " + moment.with().label() + ", and the customer is told that instead"));
         }
-        return checkStillWanted(notice, situation, history);
+        return checkStillWanted(notice, situation, history, now);
     }
 
     /**
@@ -128,7 +128,7 @@ public final class Decide {
     public static Reachability recheck(
             Notice notice, OrderSituation situation, History history, Channel channel, Instant dueAt, Instant now) {
         Optional<Reason> no = checkAudience(notice, situation.toFacts(history))
-                .or(() -> checkStillWanted(notice, situation, history))
+                .or(() -> checkStillWanted(notice, situation, history, now))
                 .or(() -> checkLateness(notice, dueAt, now))
                 .or(() -> checkHour(notice, situation, dueAt, nextAllowed(notice, situation, now)));
         return no.map(Reachability::no).orElseGet(() -> reach(notice, situation, history, channel));
@@ -136,7 +136,8 @@ public final class Decide {
 
     private static boolean hasLive(List<Notice> plan, Stage stage, OrderFacts facts) {
         return plan.stream()
-                .anyMatch(n -> n.timing().stage() == stage
+                .anyMatch(n -> n.timing().quietDays() == null
+                        && n.timing().stage() == stage
                         && n.state() == Notice.State.LIVE
                         && n.audience().fits(facts));
     }
@@ -172,7 +173,8 @@ public final class Decide {
     }
 
     /** What can turn a message down after it was planned; empty while it may go. */
-    private static Optional<Reason> checkStillWanted(Notice notice, OrderSituation situation, History history) {
+    private static Optional<Reason> checkStillWanted(
+            Notice notice, OrderSituation situation, History history, Instant now) {
         Stage stage = notice.timing().stage();
         if (notice.timing().per() == Notice.Per.PART_OF_ORDER && situation.hasWhollyReached(stage))
             return Optional.of(new Reason(Reason.Code.OVERTAKEN, "All of the order is already " + stage.label()));
@@ -181,7 +183,8 @@ public final class Decide {
         if (history.isRefused())
             return Optional.of(
                     new Reason(Reason.Code.ANSWERED, "The customer answered that they don't want the order"));
-        return Overtaken.check(notice.timing().stage(), situation);
+        Duration silence = notice.timing().silence();
+        return silence == null ? Overtaken.check(stage, situation) : Overtaken.checkSilence(silence, situation, now);
     }
 
     /** The next message when a channel did not work: the first that stands by and can reach the customer, or empty. */

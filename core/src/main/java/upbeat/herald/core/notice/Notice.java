@@ -39,7 +39,8 @@ public record Notice(
     public static final Duration DEFAULT_AGE_LIMIT = Duration.ofHours(48);
 
     /**
-     * @param stage the stage that sets it off
+     * @param stage the stage that sets it off; where {@code quietDays} is given, the one it stands beside
+     * @param quietDays instead of a stage, so many days without a word from the carrier set it off; or null
      * @param after time from reaching the stage to sending, zero or more
      * @param dayDelay days to wait then, or a time of day to wait for, by the customer's calendar; or null
      * @param window hours on the customer's clock in which it may go out, or null for any hour
@@ -48,6 +49,7 @@ public record Notice(
      */
     public record Timing(
             Stage stage,
+            @Nullable Integer quietDays,
             Duration after,
             @Nullable DayDelay dayDelay,
             @Nullable SendWindow window,
@@ -55,7 +57,19 @@ public record Notice(
             Duration ageLimit) {
         /** Without days to wait. */
         public Timing(Stage stage, Duration after, @Nullable SendWindow window, Per per, Duration ageLimit) {
-            this(stage, after, null, window, per, ageLimit);
+            this(stage, null, after, null, window, per, ageLimit);
+        }
+
+        /** True where this is what sets it off. */
+        boolean isSetOffBy(Moment moment) {
+            return quietDays == null
+                    ? moment.quietDays() == null && stage == moment.stage()
+                    : quietDays.equals(moment.quietDays());
+        }
+
+        /** How long the carrier has to be silent; null where that isn't asked. */
+        public @Nullable Duration silence() {
+            return quietDays == null ? null : Duration.ofDays(quietDays);
         }
 
         /** When it is due, its window apart. @param happened when the stage was reached */

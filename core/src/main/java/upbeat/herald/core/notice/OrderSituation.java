@@ -19,6 +19,7 @@ import upbeat.herald.core.journey.Stage;
  * @param parcels where all parcels of the order stand
  * @param covered true where those parcels hold every piece of the order
  * @param ended cancelled or refunded, or null
+ * @param lastScanAt when the carrier last reported that parcel, or null
  * @param heldUntil before this nothing leaves, because somebody may still take back what they did by hand; or null
  */
 public record OrderSituation(
@@ -28,8 +29,9 @@ public record OrderSituation(
         Collection<Stage> parcels,
         boolean covered,
         @Nullable Stage ended,
+        @Nullable Instant lastScanAt,
         @Nullable Instant heldUntil) {
-    /** Nothing was done by hand lately. */
+    /** Nothing was done by hand lately, and nobody asks when it was last scanned. */
     public OrderSituation(
             Order order,
             @Nullable Parcel parcel,
@@ -37,7 +39,7 @@ public record OrderSituation(
             Collection<Stage> parcels,
             boolean covered,
             @Nullable Stage ended) {
-        this(order, parcel, stands, parcels, covered, ended, null);
+        this(order, parcel, stands, parcels, covered, ended, null, null);
     }
 
     public OrderSituation {

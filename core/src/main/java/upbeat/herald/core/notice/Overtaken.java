@@ -1,5 +1,7 @@
 package upbeat.herald.core.notice;
 
+import java.time.Duration;
+import java.time.Instant;
 import java.util.Comparator;
 import java.util.Optional;
 import upbeat.herald.core.journey.Stage;
@@ -24,6 +26,20 @@ public final class Overtaken {
         Stage now = situation.stands();
         if (now == null || now == stage) return Optional.empty();
         return stage.isOvertakenBy(now) ? overtaken("The parcel is already " + now.label()) : Optional.empty();
+    }
+
+    /** Whether a parcel has been heard of again, or nothing more is expected of it. */
+    static Optional<Reason> checkSilence(Duration silence, OrderSituation situation, Instant now) {
+        if (situation.ended() != null)
+            return overtaken("The order has been " + situation.ended().label());
+        Stage stands = situation.stands();
+        if (stands == null || !stands.isUnderway())
+            return overtaken(
+                    stands == null ? "The parcel isn't on its way" : "The parcel is already " + stands.label());
+        Instant last = situation.lastScanAt();
+        return last != null && last.plus(silence).isAfter(now)
+                ? overtaken("The carrier has reported the parcel since")
+                : Optional.empty();
     }
 
     private static Optional<Reason> overtaken(String text) {

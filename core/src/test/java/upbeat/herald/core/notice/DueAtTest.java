@@ -44,7 +44,7 @@ class DueAtTest {
                 n.name(),
                 n.state(),
                 n.audience(),
-                new Notice.Timing(stage, Duration.ZERO, days, window, per, Duration.ofDays(2)),
+                new Notice.Timing(stage, null, Duration.ZERO, days, window, per, Duration.ofDays(2)),
                 n.routing(),
                 n.content());
     }

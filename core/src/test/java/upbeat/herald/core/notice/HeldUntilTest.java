@@ -22,7 +22,8 @@ import upbeat.herald.core.wording.email.EmailChannel;
 /** While somebody may take back what they did by hand, nothing about the order leaves; afterwards all goes as ever. */
 class HeldUntilTest {
     private static OrderSituation heldUntil(Instant until) {
-        return new OrderSituation(order(), parcel(), Stage.DISPATCHED, List.of(Stage.DISPATCHED), true, null, until);
+        return new OrderSituation(
+                order(), parcel(), Stage.DISPATCHED, List.of(Stage.DISPATCHED), true, null, null, until);
     }
 
     private static Instant due(Notice notice, Instant until, Instant now) {

@@ -16,6 +16,7 @@ import org.springframework.stereotype.Component;
 import upbeat.herald.core.wording.Channel;
 import upbeat.herald.server.channel.Gateway;
 import upbeat.herald.server.channel.GatewayRegistry;
+import upbeat.herald.server.message.QuietParcelSweep;
 import upbeat.herald.server.platform.signal.WorkSignal;
 
 /**
@@ -40,6 +41,7 @@ public class Dispatcher implements SmartLifecycle {
     private volatile boolean running;
     private final MessageHandOver handOver;
     private final ChannelTimeouts timeouts;
+    private final QuietParcelSweep quiet;
     private final DeliveryPauses pauses;
 
     Dispatcher(
@@ -49,6 +51,7 @@ public class Dispatcher implements SmartLifecycle {
             @Value("${herald.seed:false}") boolean seeding,
             MessageHandOver handOver,
             ChannelTimeouts timeouts,
+            QuietParcelSweep quiet,
             DeliveryPauses pauses) {
         this.gateways = gateways;
         this.due = due;
@@ -56,6 +59,7 @@ public class Dispatcher implements SmartLifecycle {
         this.autoStart = !seeding;
         this.handOver = handOver;
         this.timeouts = timeouts;
+        this.quiet = quiet;
         this.pauses = pauses;
     }
 
@@ -108,6 +112,7 @@ public class Dispatcher implements SmartLifecycle {
                 seen = signal.await(seen, 10_000);
                 handOver.sweepAbandoned();
                 timeouts.sweep();
+                quiet.sweep();
             } catch (InterruptedException e) {
                 return;
             } catch (Throwable e) {

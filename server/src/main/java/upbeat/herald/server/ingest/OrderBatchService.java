@@ -189,8 +189,8 @@ public class OrderBatchService {
     private static WorkingParcel addParcel(
             WorkingSet open, WorkingOrder order, Parcel given, long id, String source, Instant now) {
         Parcel parcel = new Parcel(given.carrier(), TrackingNumber.readable(given.trackingNumber()), given.items());
-        ParcelRow row =
-                new ParcelRow(id, order.row().id(), parcel, Stage.ORDERED, source, now.truncatedTo(ChronoUnit.MILLIS));
+        ParcelRow row = new ParcelRow(
+                id, order.row().id(), parcel, Stage.ORDERED, source, now.truncatedTo(ChronoUnit.MILLIS), null);
         order.putParcel(row);
         WorkingParcel working = new WorkingParcel(row, order);
         open.byId.put(id, working);

@@ -70,6 +70,7 @@ public class SituationLoader {
                                 order.order(),
                                 all.stream().map(ParcelRow::parcel).toList()),
                 order.ended(),
+                parcel == null ? null : parcel.lastScanAt(),
                 order.heldUntil());
     }
 

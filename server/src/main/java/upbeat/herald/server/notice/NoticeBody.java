@@ -40,11 +40,13 @@ public record NoticeBody(
         @JsonUnwrapped NoticeContentBody content) {
 
     /**
+     * @param quietDays instead of a stage, so many days without a word from the carrier set it off; or null
      * @param after, ageLimit ISO 8601 durations
      * @param days to wait after that, or null
      */
     record NoticeTimingBody(
             @Nullable String stage,
+            @Nullable Integer quietDays,
             @Nullable String after,
             @Nullable DaysBody days,
             @Nullable WindowBody window,
@@ -85,6 +87,7 @@ public record NoticeBody(
     public record DaysBody(
             int count, @Nullable Boolean working, @Nullable String at) {}
 
+    private static final int MOST_QUIET_DAYS = 90;
     private static final Duration LONGEST = Duration.ofDays(365);
 
     static NoticeBody of(Notice n) {
@@ -94,6 +97,7 @@ public record NoticeBody(
                 n.audience(),
                 new NoticeBody.NoticeTimingBody(
                         n.timing().stage().code(),
+                        n.timing().quietDays(),
                         n.timing().after().toString(),
                         TimingDocument.describe(n.timing().dayDelay()),
                         TimingDocument.describe(n.timing().window()),
@@ -143,6 +147,10 @@ public record NoticeBody(
         if (called == null || called.length() > 60) errors.add("name", "Enter a name of 1 to 60 characters");
         Stage at = Stage.fromCode(timing.stage()).orElse(null);
         if (at == null) errors.add("stage", "\"" + timing.stage() + "\" isn't a stage");
+        if (timing.quietDays() != null && (timing.quietDays() < 1 || timing.quietDays() > MOST_QUIET_DAYS))
+            errors.add("quietDays", "Enter 1 to " + MOST_QUIET_DAYS + " days");
+        if (timing.quietDays() != null && at != null && at.isOrderStage())
+            errors.add("stage", "Only a parcel can go quiet");
         Duration delay = duration("after", timing.after(), Duration.ZERO, errors);
         Duration limit = duration("ageLimit", timing.ageLimit(), Notice.DEFAULT_AGE_LIMIT, errors);
         Duration fallback = duration("fallbackAfter", routing.fallbackAfter(), Notice.Routing.DEFAULT_FALLBACK, errors);
@@ -182,6 +190,7 @@ public record NoticeBody(
                         who,
                         new Notice.Timing(
                                 Objects.requireNonNull(at),
+                                timing.quietDays(),
                                 delay,
                                 days,
                                 hours,

@@ -25,7 +25,14 @@ import upbeat.herald.server.platform.persistence.Json;
 public class ParcelRepository {
     private static final TypeReference<List<Parcel.Content>> CONTENTS = new TypeReference<>() {};
     private static final String COLUMNS =
-            "select id, order_id, carrier, tracking_number, items, stage, source, created_at from parcel ";
+            "select id, order_id, carrier, tracking_number, items, stage, source, created_at, last_scan_at from parcel ";
+    /** The stages are those of the index, word for word: SQLite uses it for nothing else. */
+    private static final String SILENT_SINCE = COLUMNS + """
+            indexed by parcel_quiet
+            where stage in ('dispatched', 'in-transit', 'out-for-delivery', 'attempted', 'delayed', 'returning')
+            and (last_scan_at > ? or last_scan_at = ? and id > ?) and last_scan_at <= ?
+            order by last_scan_at, id limit ?""";
+
     private static final String BY_LEG =
             COLUMNS + "where id = (select parcel_id from parcel_leg where carrier = ? and compact = ?)";
     private static final String KNOWN_BY =
@@ -132,6 +139,22 @@ public class ParcelRepository {
     public List<ParcelRow> find(JdbcClient db, Collection<Long> ids) {
         return db.sql(COLUMNS + "where id in (select value from json_each(?))")
                 .param(Json.write(ids))
+                .query(ParcelRepository::row)
+                .list();
+    }
+
+    /**
+     * Parcels on their way that their carrier last reported after {@code from} and not after {@code to}, in that order.
+     *
+     * @param after the last row of the page before, or null for the first page
+     */
+    public List<ParcelRow> findSilentSince(
+            JdbcClient db, Instant from, Instant to, @Nullable ParcelRow after, int most) {
+        long last = after == null || after.lastScanAt() == null
+                ? from.toEpochMilli()
+                : after.lastScanAt().toEpochMilli();
+        return db.sql(SILENT_SINCE)
+                .params(last, last, after == null ? Long.MAX_VALUE : after.id(), to.toEpochMilli(), most)
                 .query(ParcelRepository::row)
                 .list();
     }
@@ -274,7 +297,7 @@ public class ParcelRepository {
                         now.toEpochMilli())
                 .query(Long.class)
                 .single();
-        return new ParcelRow(id, orderId, p, Stage.ORDERED, source, now.truncatedTo(ChronoUnit.MILLIS));
+        return new ParcelRow(id, orderId, p, Stage.ORDERED, source, now.truncatedTo(ChronoUnit.MILLIS), null);
     }
 
     public void updateStage(JdbcClient db, long id, Stage stage, Instant at) {
@@ -298,6 +321,7 @@ public class ParcelRepository {
                 parcel,
                 Stage.fromCode(rs.getString(6)).orElseThrow(),
                 rs.getString(7),
-                Instant.ofEpochMilli(rs.getLong(8)));
+                Instant.ofEpochMilli(rs.getLong(8)),
+                Columns.nullableInstant(rs, 9));
     }
 }

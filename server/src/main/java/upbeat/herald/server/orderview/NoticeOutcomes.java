@@ -1,5 +1,6 @@
 package upbeat.herald.server.orderview;
 
+import java.time.Duration;
 import java.time.Instant;
 import java.util.Collections;
 import java.util.List;
@@ -104,6 +105,8 @@ public class NoticeOutcomes {
         if (!mine.isEmpty())
             return outcome(
                     notice, "not", List.of(), mine.get(mine.size() - 1).state().reason());
+        if (notice.timing().quietDays() != null)
+            return findForSilence(known, notice, notice.timing().quietDays(), now);
         Optional<StageVisitRepository.Reached> visit = known.visits().stream()
                 .filter(v -> v.visit().stage() == notice.timing().stage())
                 .reduce((a, b) -> b);
@@ -146,6 +149,32 @@ public class NoticeOutcomes {
                         known.history(),
                         now),
                 null);
+    }
+
+    /** What would be said if the carrier kept silent. */
+    private static NoticeOutcome findForSilence(Known known, Notice notice, int days, Instant now) {
+        ParcelRow parcel = known.parcels().stream()
+                .filter(p -> p.stage().isUnderway())
+                .findFirst()
+                .orElse(null);
+        if (parcel == null) return outcome(notice, "not", List.of(), "No parcel is on its way");
+        Instant last = now.minus(Duration.ofDays(days));
+        OrderSituation silent = new OrderSituation(
+                known.order().order(),
+                parcel.parcel(),
+                parcel.stage(),
+                Collections.nCopies(known.parcels().size(), parcel.stage()),
+                true,
+                known.order().ended(),
+                last,
+                known.order().heldUntil());
+        NoticeOutcome told = told(
+                notice,
+                Decide.decide(known.plan(), silent, Moment.silence(parcel.stage(), last, days), known.history(), now),
+                null);
+        return told.outcome().equals("will")
+                ? outcome(notice, "will", told.channels(), "after " + days + " days without a scan")
+                : told;
     }
 
     /** The parcel the stage is still ahead of, or the first. */

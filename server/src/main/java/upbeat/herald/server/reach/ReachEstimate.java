@@ -1,5 +1,6 @@
 package upbeat.herald.server.reach;
 
+import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Collections;
@@ -7,7 +8,9 @@ import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.TreeMap;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.journey.Stage;
@@ -33,6 +36,7 @@ class ReachEstimate {
     private final OrderRepository orders;
     private final ParcelRepository parcels;
     private final StageVisitRepository visits;
+    private final SilenceRepository silences;
     private final SituationLoader situations;
     private final JdbcClient reader;
 
@@ -40,11 +44,13 @@ class ReachEstimate {
             OrderRepository orders,
             ParcelRepository parcels,
             StageVisitRepository visits,
+            SilenceRepository silences,
             SituationLoader situations,
             JdbcClient reader) {
         this.orders = orders;
         this.parcels = parcels;
         this.visits = visits;
+        this.silences = silences;
         this.situations = situations;
         this.reader = reader;
     }
@@ -58,8 +64,7 @@ class ReachEstimate {
     record Counted(String reason, int count) {}
 
     Reached estimate(Notice notice, Instant since, Instant now) {
-        List<StageVisitRepository.Reached> reachedSince =
-                visits.findSince(reader, notice.timing().stage(), since, MOST_MOMENTS);
+        List<StageVisitRepository.Reached> reachedSince = findMoments(notice, since, now);
         Map<String, Integer> byChannel = new TreeMap<>();
         Map<String, Integer> reasons = new LinkedHashMap<>();
         int reached = 0;
@@ -69,24 +74,13 @@ class ReachEstimate {
             StageVisit v = r.visit();
             OrderRow order = orders.get(reader, r.orderId());
             ParcelRow parcel = r.parcelId() == null ? null : parcels.get(reader, r.parcelId());
-            // As it stood then: at the stage itself, nothing said, nothing overtaken.
-            OrderSituation then = new OrderSituation(
-                    order.order(),
-                    parcel == null ? null : parcel.parcel(),
-                    parcel == null ? null : notice.timing().stage(),
-                    Collections.nCopies(
-                            histories.isEmpty()
-                                    ? (parcel == null ? 0 : 1)
-                                    : parcels.findByOrder(reader, order.id()).size(),
-                            notice.timing().stage()),
-                    true,
-                    notice.timing().stage().isOrderStage() && notice.timing().stage() != Stage.ORDERED
-                            ? notice.timing().stage()
-                            : null);
+            Integer quietDays = notice.timing().quietDays();
             Decision d = Decide.decide(
                     List.of(notice),
-                    then,
-                    new Moment(notice.timing().stage(), v.occasion(), v.at(), null),
+                    asItStood(notice, r, order, parcel, histories),
+                    quietDays == null
+                            ? new Moment(v.stage(), v.occasion(), v.at(), null)
+                            : new Moment(v.stage(), v.occasion(), v.at(), null, quietDays),
                     histories.getOrDefault(r.orderId(), History.NONE),
                     v.at());
             if (!d.messages().isEmpty()) reached++;
@@ -105,6 +99,40 @@ class ReachEstimate {
                 .limit(5)
                 .toList());
         return new Reached(reachedSince.size(), reached, byChannel, moved, counted);
+    }
+
+    private List<StageVisitRepository.Reached> findMoments(Notice notice, Instant since, Instant now) {
+        return notice.timing().quietDays() == null
+                ? visits.findSince(reader, notice.timing().stage(), since, MOST_MOMENTS)
+                : silences.findBetween(
+                        reader,
+                        since,
+                        now,
+                        Objects.requireNonNull(notice.timing().silence()),
+                        MOST_MOMENTS);
+    }
+
+    /** At the stage itself, nothing said, nothing overtaken. */
+    private OrderSituation asItStood(
+            Notice notice,
+            StageVisitRepository.Reached reached,
+            OrderRow order,
+            @Nullable ParcelRow parcel,
+            Map<Long, History> histories) {
+        Stage stage = reached.visit().stage();
+        int parcelCount = histories.isEmpty()
+                ? (parcel == null ? 0 : 1)
+                : parcels.findByOrder(reader, order.id()).size();
+        Duration silence = notice.timing().silence();
+        return new OrderSituation(
+                order.order(),
+                parcel == null ? null : parcel.parcel(),
+                parcel == null ? null : stage,
+                Collections.nCopies(parcelCount, stage),
+                true,
+                stage.isOrderStage() && stage != Stage.ORDERED ? stage : null,
+                silence == null ? null : reached.visit().at().minus(silence),
+                null);
     }
 
     /** What its conditions ask for; empty where they ask for nothing. What the orders heard before doesn't count. */
