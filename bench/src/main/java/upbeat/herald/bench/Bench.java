@@ -55,6 +55,7 @@ public final class Bench {
             if (args.length > 0) {
                 new IntakeBench(app, url, data).run(java.util.Set.of(args));
                 new WordingBench(url).run(java.util.Set.of(args));
+                DecideBench.measure(java.util.Set.of(args));
                 new YearBench(app, url, data).run(java.util.Set.of(args));
                 return;
             }
@@ -62,6 +63,7 @@ public final class Bench {
             double mails = Floors.mailsPerSecond(world.mail.port());
             boolean good = new Bench().run(world, url, inserts, mails);
             new WordingBench(url).run(WordingBench.ALL);
+            DecideBench.measure(java.util.Set.of("decide"));
             new YearBench(app, url, data).run(YearBench.ALL);
             new IntakeBench(app, url, data).run(IntakeBench.ALL);
             // Last, so that one goal missed does not hide the other figures.

@@ -71,6 +71,12 @@ final class YearBench {
             "shipTo":{"name":"Ann Test","street":"1 Quay Street","city":"Lund","postcode":"22100","country":"SE"},
             "currency":"EUR","total":"60.50","items":[{"sku":"BK","name":"Box kite","quantity":1,"price":"60.50"}]}""";
 
+    private static final String AUDIENCE = """
+            {"match":"all","conditions":[{"kind":"country","values":["PL","SE","DE"]},
+            {"kind":"item","values":["kite"]},{"kind":"total","values":["EUR"],"from":"50"}],
+            "groups":[{"match":"any","conditions":[{"kind":"payment","values":["prepaid"]},
+            {"kind":"customer","values":["returning"]}]}]}""";
+
     private final Path data;
     private final Person person;
     private final DatabaseWriter writer;
@@ -119,6 +125,32 @@ final class YearBench {
         measure("messages that failed", "/api/v1/messages?status=failed", 100, floor);
         measure("messages since yesterday", "/api/v1/messages?since=" + now.minusSeconds(86_400), 100, floor);
         removeParcels(floor);
+        countAudience(now, floor);
+    }
+
+    /** With all orders within the days that are counted, as of a shop a dozen times as large. */
+    private void countAudience(Instant now, double floor) throws Exception {
+        for (int from = 0; from < ORDERS; from += TOGETHER)
+            make("update shop_order set placed_at = " + now.toEpochMilli() + " - (id * 7919 % 2505600000) where id >= "
+                    + (FIRST + from) + " and id < " + (FIRST + from + TOGETHER));
+        long start = System.nanoTime();
+        person.send("POST", "/ui/plan/audience", AUDIENCE);
+        print("the first count of an audience, all orders read: %.0f ms", (System.nanoTime() - start) / 1e6);
+        double[] took = new double[CALLS];
+        for (int i = 0; i < CALLS; i++) {
+            long from = System.nanoTime();
+            person.send("POST", "/ui/plan/audience", AUDIENCE);
+            took[i] = (System.nanoTime() - from) / 1e6;
+        }
+        say("an audience counted while it is written", took, 200, floor);
+        // Somebody changes an order with each count.
+        for (int i = 0; i < CALLS; i++) {
+            person.send("PUT", "/api/v1/orders/kites/TEMPLATE", TEMPLATE.replace("60.50", "61." + (10 + i)));
+            long from = System.nanoTime();
+            person.send("POST", "/ui/plan/audience", AUDIENCE);
+            took[i] = (System.nanoTime() - from) / 1e6;
+        }
+        say("the same while orders come in", took, 200, floor);
     }
 
     private void make(String sql) {

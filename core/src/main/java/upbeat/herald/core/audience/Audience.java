@@ -67,12 +67,17 @@ public record Audience(
 
     /** Why an order is outside, in a sentence; empty where the notice is for it. */
     public Optional<String> whyNot(OrderFacts facts) {
+        if (match == Match.ALL && groups.isEmpty()) {
+            // Nearly every audience: one walk tells both.
+            for (Condition c : conditions) if (!c.fits(facts)) return Optional.of(Group.whyNot(c, facts));
+            return Optional.empty();
+        }
         if (fits(facts)) return Optional.empty();
-        Group own = new Group(match, conditions);
-        if (match == Match.ANY && groups.stream().anyMatch(g -> !g.conditions().isEmpty()))
+        boolean hasGroups = groups.stream().anyMatch(g -> !g.conditions().isEmpty());
+        if (match == Match.ANY && hasGroups)
             return Optional.of(
                     "The notice is only for " + describe(ConditionNames.KEYS) + "; this order isn't one of them");
-        String why = conditions.isEmpty() ? null : own.whyNot(facts);
+        String why = conditions.isEmpty() ? null : new Group(match, conditions).whyNot(facts);
         if (why != null) return Optional.of(why);
         return groups.stream()
                 .filter(g -> !g.conditions().isEmpty() && g.fits(facts) == (match == Match.NONE))

@@ -21,6 +21,7 @@ public final class Condition {
     private final Predicate<OrderFacts> test;
     private final @Nullable HeraldException fault;
     private final String phrase;
+    private final String only;
 
     /**
      * @param kind code of a {@link ConditionKind}. One that nobody knows holds for no order, so that a plan which a
@@ -53,6 +54,7 @@ public final class Condition {
         this.test = compiled;
         this.fault = wrong;
         this.phrase = words;
+        this.only = ConditionPhrases.join(List.of(this), Match.ALL);
     }
 
     /** One that compares with values only. */
@@ -102,6 +104,11 @@ public final class Condition {
     /** The condition behind "orders", with keys for names: "to Austria and Germany". */
     String phrase() {
         return phrase;
+    }
+
+    /** The orders that meet it: "orders to Austria and Germany". */
+    String only() {
+        return only;
     }
 
     String phrase(ConditionNames names) {

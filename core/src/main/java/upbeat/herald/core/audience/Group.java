@@ -45,6 +45,11 @@ public record Group(Match match, List<Condition> conditions) {
         };
     }
 
+    /** Why an order that doesn't meet a condition is outside. */
+    static String whyNot(Condition missed, OrderFacts facts) {
+        return is(missed, facts) + ". The notice is only for " + missed.only();
+    }
+
     private Optional<Condition> first(OrderFacts facts, boolean fits) {
         return conditions.stream().filter(c -> c.fits(facts) == fits).findFirst();
     }

@@ -27,27 +27,41 @@ public final class Decide {
             List<Notice> plan, OrderSituation situation, Moment moment, History history, Instant now) {
         List<PlannedMessage> messages = new ArrayList<>();
         List<Decision.NotSent> notSent = new ArrayList<>();
+        Asked asked = null;
         for (Notice notice : plan) {
-            if (notice.timing().isSetOffBy(moment))
-                decideOne(plan, notice, situation, moment, history, now, messages, notSent);
+            if (!notice.timing().isSetOffBy(moment)) continue;
+            if (asked == null) asked = Asked.of(plan, situation, moment, history, now);
+            decideOne(asked, notice, messages, notSent);
         }
         return new Decision(messages, notSent);
     }
 
-    private static void decideOne(
+    /** What every notice is asked about. @param facts what conditions may ask, at the moment */
+    private record Asked(
             List<Notice> plan,
-            Notice notice,
             OrderSituation situation,
             Moment moment,
             History history,
             Instant now,
-            List<PlannedMessage> messages,
-            List<Decision.NotSent> notSent) {
+            OrderFacts facts) {
+        static Asked of(List<Notice> plan, OrderSituation situation, Moment moment, History history, Instant now) {
+            OrderFacts facts = situation.toFacts(history);
+            // The report that says it may not be kept yet.
+            if (moment.stage().isCarrierStage()) facts = facts.withDispatchedAt(moment.at());
+            return new Asked(plan, situation, moment, history, now, facts);
+        }
+    }
+
+    private static void decideOne(
+            Asked asked, Notice notice, List<PlannedMessage> messages, List<Decision.NotSent> notSent) {
+        OrderSituation situation = asked.situation();
+        Moment moment = asked.moment();
+        Instant now = asked.now();
         String parcel = notice.isOncePerOrder() || situation.parcel() == null
                 ? null
                 : situation.parcel().trackingNumber();
         String occasion = notice.timing().per() == Notice.Per.OCCASION ? moment.occasion() : StageVisit.ONCE;
-        Optional<Reason> no = wholeNotice(plan, notice, situation, moment, history, now, parcel, occasion);
+        Optional<Reason> no = wholeNotice(asked, notice, parcel, occasion);
         if (no.isPresent()) {
             notSent.add(new Decision.NotSent(notice, parcel, occasion, null, no.get()));
             return;
@@ -62,7 +76,7 @@ public final class Decide {
         List<Channel> left = new ArrayList<>(notice.routing().channels());
         while (!left.isEmpty()) {
             Channel channel = left.remove(0);
-            Reachability reach = reach(notice, situation, history, channel);
+            Reachability reach = reach(notice, situation, asked.history(), channel);
             if (reach.obstacle() != null) {
                 notSent.add(new Decision.NotSent(notice, parcel, occasion, channel, reach.obstacle()));
                 continue;
@@ -82,21 +96,14 @@ public final class Decide {
         }
     }
 
-    private static Optional<Reason> wholeNotice(
-            List<Notice> plan,
-            Notice notice,
-            OrderSituation situation,
-            Moment moment,
-            History history,
-            Instant now,
-            @Nullable String parcel,
-            String occasion) {
+    private static Optional<Reason> wholeNotice(Asked asked, Notice notice, @Nullable String parcel, String occasion) {
+        OrderSituation situation = asked.situation();
+        Moment moment = asked.moment();
+        History history = asked.history();
+        Instant now = asked.now();
         if (notice.state() != Notice.State.LIVE)
             return Optional.of(new Reason(Reason.Code.NOT_LIVE, "The notice is paused"));
-        OrderFacts facts = situation.toFacts(history);
-        // The report that says it may not be kept yet.
-        if (moment.stage().isCarrierStage()) facts = facts.withDispatchedAt(moment.at());
-        Optional<Reason> outside = checkAudience(notice, facts);
+        Optional<Reason> outside = checkAudience(notice, asked.facts());
         if (outside.isPresent()) return outside;
         if (history.sentKeys().contains(History.key(notice.id(), parcel, occasion)))
             return Optional.of(new Reason(Reason.Code.ALREADY_SAID, "This message was already sent"));
@@ -111,7 +118,7 @@ public final class Decide {
                     "It happened " + words(age) + " ago; this notice is sent within "
                             + words(notice.timing().ageLimit())));
         }
-        if (moment.with() != null && hasLive(plan, moment.with(), facts)) {
+        if (moment.with() != null && hasLive(asked.plan(), moment.with(), asked.facts())) {
             return Optional.of(new Reason(
                     Reason.Code.OVERTAKEN,
                     "The same scan also says " + moment.with().label() + ", and the customer is told that instead"));

@@ -1,5 +1,6 @@
 package upbeat.herald.server.reach;
 
+import java.time.Duration;
 import java.util.Comparator;
 import java.util.Currency;
 import java.util.HashMap;
@@ -27,6 +28,8 @@ class ConditionKindService {
     /** More suggestions than this are no help. */
     private static final int MOST_SUGGESTIONS = 200;
 
+    private static final Duration PATIENCE = Duration.ofMillis(300);
+
     private final OrderSample sample;
     private final NoticeRepository notices;
     private final CarrierRepository carriers;
@@ -50,7 +53,9 @@ class ConditionKindService {
     record Kind(String code, String label, ValueEntry entry, List<ValueChoice> choices) {}
 
     List<Kind> listKinds() {
-        List<OrderFacts> recent = sample.get().orders();
+        // What can be chosen doesn't wait for what is suggested.
+        List<OrderFacts> recent =
+                sample.getWithin(PATIENCE).map(OrderSample.Loaded::orders).orElse(List.of());
         return ConditionKind.all().stream()
                 .map(k -> new Kind(k.code(), k.label(), k.entry(), choices(k, recent)))
                 .toList();

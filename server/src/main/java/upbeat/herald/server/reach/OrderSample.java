@@ -5,6 +5,11 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
 import java.util.concurrent.atomic.AtomicBoolean;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -61,21 +66,39 @@ class OrderSample {
         return Duration.between(known.at(), clock.instant()).abs().toHours() < 1;
     }
 
-    private void loadBeside() {
-        if (!isLoading.compareAndSet(false, true)) return;
-        Thread thread = new Thread(
-                () -> {
-                    try {
-                        load();
-                    } catch (RuntimeException e) {
-                        LOG.warn("The sample of orders couldn't be read again; the one before is used", e);
-                    } finally {
-                        isLoading.set(false);
-                    }
-                },
-                "order-sample");
+    /** The same without waiting for a large sample that is read for the first time; empty until it is there. */
+    Optional<Loaded> getWithin(Duration patience) {
+        if (last.get() != null) return Optional.of(get());
+        CompletableFuture<Loaded> loading = CompletableFuture.supplyAsync(this::load, this::start);
+        try {
+            return Optional.of(loading.get(patience.toMillis(), TimeUnit.MILLISECONDS));
+        } catch (TimeoutException e) {
+            return Optional.empty();
+        } catch (ExecutionException e) {
+            throw new IllegalStateException("The sample of orders couldn't be read", e);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            return Optional.empty();
+        }
+    }
+
+    private void start(Runnable work) {
+        Thread thread = new Thread(work, "order-sample");
         thread.setDaemon(true);
         thread.start();
+    }
+
+    private void loadBeside() {
+        if (!isLoading.compareAndSet(false, true)) return;
+        start(() -> {
+            try {
+                load();
+            } catch (RuntimeException e) {
+                LOG.warn("The sample of orders couldn't be read again; the one before is used", e);
+            } finally {
+                isLoading.set(false);
+            }
+        });
     }
 
     private synchronized Loaded load() {

@@ -37,8 +37,12 @@ final class Glob {
     }
 
     private static boolean isSame(char one, char other) {
-        return one == other
-                || Character.toLowerCase(one) == Character.toLowerCase(other)
-                || Character.toUpperCase(one) == Character.toUpperCase(other);
+        return one == other || fold(one) == fold(other);
+    }
+
+    /** One letter for both cases; most texts are ASCII, where that is quick. */
+    private static char fold(char c) {
+        if (c < 128) return c >= 'A' && c <= 'Z' ? (char) (c + 32) : c;
+        return Character.toLowerCase(Character.toUpperCase(c));
     }
 }

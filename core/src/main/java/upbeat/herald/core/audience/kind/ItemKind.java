@@ -1,6 +1,6 @@
 package upbeat.herald.core.audience.kind;
 
-import java.util.stream.Stream;
+import java.util.function.Predicate;
 import upbeat.herald.core.audience.Condition;
 import upbeat.herald.core.audience.ConditionNames;
 import upbeat.herald.core.audience.OrderFacts;
@@ -19,8 +19,10 @@ public final class ItemKind extends PatternKind {
     }
 
     @Override
-    Stream<String> textsOf(OrderFacts facts) {
-        return facts.order().purchase().items().stream().map(Order.Item::name).filter(java.util.Objects::nonNull);
+    boolean anyText(OrderFacts facts, Predicate<String> test) {
+        for (Order.Item item : facts.order().purchase().items())
+            if (item.name() != null && test.test(item.name())) return true;
+        return false;
     }
 
     @Override

@@ -1,9 +1,9 @@
 package upbeat.herald.core.audience.kind;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Predicate;
-import java.util.stream.Stream;
 import upbeat.herald.core.audience.Condition;
 import upbeat.herald.core.audience.ConditionKind;
 import upbeat.herald.core.audience.OrderFacts;
@@ -11,7 +11,8 @@ import upbeat.herald.core.audience.ValueEntry;
 
 /** Kinds that compare texts of the order with patterns: one of its texts has to match one of them. */
 abstract class PatternKind extends ConditionKind {
-    abstract Stream<String> textsOf(OrderFacts facts);
+    /** True where one of the order's texts passes. Asked with every event, so it walks and makes nothing. */
+    abstract boolean anyText(OrderFacts facts, Predicate<String> test);
 
     /** A pattern or a text as it is compared. */
     String normalize(String text) {
@@ -33,7 +34,8 @@ abstract class PatternKind extends ConditionKind {
         List<String> patterns = requireValues(condition, "Enter at least one, such as KITE-*").stream()
                 .map(this::pattern)
                 .toList();
-        return facts -> textsOf(facts).anyMatch(text -> matchesAny(patterns, normalize(text)));
+        Predicate<String> matches = text -> matchesAny(patterns, normalize(text));
+        return facts -> anyText(facts, matches);
     }
 
     private static boolean matchesAny(List<String> patterns, String text) {
@@ -44,9 +46,13 @@ abstract class PatternKind extends ConditionKind {
     /** The first text of the order that the condition matches. */
     final Optional<String> findMatch(Condition condition, OrderFacts facts) {
         List<String> patterns = condition.values().stream().map(this::pattern).toList();
-        return textsOf(facts)
-                .filter(text -> matchesAny(patterns, normalize(text)))
-                .findFirst();
+        return findFirst(facts, text -> matchesAny(patterns, normalize(text)));
+    }
+
+    final Optional<String> findFirst(OrderFacts facts, Predicate<String> test) {
+        List<String> found = new ArrayList<>(1);
+        anyText(facts, text -> test.test(text) && found.add(text));
+        return found.stream().findFirst();
     }
 
     /** The patterns in a sentence: {@code "KITE-*" or "REEL-1"}. */

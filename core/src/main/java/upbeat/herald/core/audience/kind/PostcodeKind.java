@@ -1,9 +1,10 @@
 package upbeat.herald.core.audience.kind;
 
-import java.util.stream.Stream;
+import java.util.function.Predicate;
 import upbeat.herald.core.audience.Condition;
 import upbeat.herald.core.audience.ConditionNames;
 import upbeat.herald.core.audience.OrderFacts;
+import upbeat.herald.core.journey.Order;
 
 /** The postcode of destination; spaces and hyphens don't count. */
 public final class PostcodeKind extends PatternKind {
@@ -19,16 +20,16 @@ public final class PostcodeKind extends PatternKind {
 
     @Override
     String normalize(String text) {
+        if (text.indexOf(' ') < 0 && text.indexOf('-') < 0) return text;
         StringBuilder plain = new StringBuilder(text.length());
         text.chars().filter(c -> c != ' ' && c != '-').forEach(c -> plain.append((char) c));
         return plain.toString();
     }
 
     @Override
-    Stream<String> textsOf(OrderFacts facts) {
-        return facts.order().shipTo() == null
-                ? Stream.empty()
-                : Stream.ofNullable(facts.order().shipTo().postcode());
+    boolean anyText(OrderFacts facts, Predicate<String> test) {
+        Order.ShipTo to = facts.order().shipTo();
+        return to != null && to.postcode() != null && test.test(to.postcode());
     }
 
     @Override
@@ -38,6 +39,8 @@ public final class PostcodeKind extends PatternKind {
 
     @Override
     protected String describe(Condition condition, OrderFacts facts) {
-        return textsOf(facts).findFirst().map(p -> "goes to the postcode " + p).orElse("has no postcode");
+        return findFirst(facts, text -> true)
+                .map(p -> "goes to the postcode " + p)
+                .orElse("has no postcode");
     }
 }

@@ -1,6 +1,6 @@
 package upbeat.herald.core.audience.kind;
 
-import java.util.stream.Stream;
+import java.util.function.Predicate;
 import upbeat.herald.core.audience.Condition;
 import upbeat.herald.core.audience.ConditionNames;
 import upbeat.herald.core.audience.OrderFacts;
@@ -19,10 +19,10 @@ public final class RegionKind extends PatternKind {
     }
 
     @Override
-    Stream<String> textsOf(OrderFacts facts) {
+    boolean anyText(OrderFacts facts, Predicate<String> test) {
         Order.ShipTo to = facts.order().shipTo();
-        if (to == null || to.region() == null) return Stream.empty();
-        return to.country() == null ? Stream.of(to.region()) : Stream.of(to.region(), to.country() + "-" + to.region());
+        if (to == null || to.region() == null) return false;
+        return test.test(to.region()) || to.country() != null && test.test(to.country() + "-" + to.region());
     }
 
     @Override
@@ -32,8 +32,7 @@ public final class RegionKind extends PatternKind {
 
     @Override
     protected String describe(Condition condition, OrderFacts facts) {
-        return textsOf(facts)
-                .findFirst()
+        return findFirst(facts, text -> true)
                 .map(r -> "goes to the region \"" + r + "\"")
                 .orElse("has no region");
     }

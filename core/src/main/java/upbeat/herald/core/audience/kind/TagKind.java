@@ -1,6 +1,6 @@
 package upbeat.herald.core.audience.kind;
 
-import java.util.stream.Stream;
+import java.util.function.Predicate;
 import upbeat.herald.core.audience.Condition;
 import upbeat.herald.core.audience.ConditionNames;
 import upbeat.herald.core.audience.OrderFacts;
@@ -23,8 +23,10 @@ public final class TagKind extends PatternKind {
     }
 
     @Override
-    Stream<String> textsOf(OrderFacts facts) {
-        return Stream.concat(facts.order().tags().stream(), facts.background().tags().stream());
+    boolean anyText(OrderFacts facts, Predicate<String> test) {
+        for (String tag : facts.order().tags()) if (test.test(tag)) return true;
+        for (String tag : facts.background().tags()) if (test.test(tag)) return true;
+        return false;
     }
 
     @Override
