@@ -71,6 +71,16 @@ class ScreenshotsTest {
             page.navigate(app.url + "/plan/is-it-yours");
             page.locator(".phoneview .note, .mailview").first().waitFor();
             shot(page, "plan");
+            page.getByRole(
+                            AriaRole.BUTTON,
+                            new Page.GetByRoleOptions().setName("Edit").setExact(true))
+                    .click();
+            choose(page, "Add a condition", "Country");
+            choose(page, "Condition 2: Country", "Germany");
+            page.keyboard().press("Escape");
+            page.locator(".fitting").scrollIntoViewIfNeeded();
+            page.getByText("orders to Germany").first().waitFor();
+            shot(page, "plan-audience");
             wording(app, page);
             page.navigate(app.url + "/test-bench");
             page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Place an order"))
@@ -190,5 +200,13 @@ class ScreenshotsTest {
         Files.createDirectories(PICTURES);
         page.evaluate("document.fonts.ready");
         page.screenshot(new Page.ScreenshotOptions().setPath(PICTURES.resolve(name + ".png")));
+    }
+
+    private static void choose(Page page, String label, String option) {
+        page.getByLabel(label, new Page.GetByLabelOptions().setExact(true)).click();
+        page.keyboard().type(option);
+        page.locator(".ant-select-dropdown:not(.ant-select-dropdown-hidden) .ant-select-item-option[title=\"" + option
+                        + "\"]")
+                .click();
     }
 }

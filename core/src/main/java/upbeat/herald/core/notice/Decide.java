@@ -111,6 +111,8 @@ public final class Decide {
             return Optional.of(new Reason(
                     Reason.Code.NOT_WHOLE,
                     "Sent when every parcel of the order is " + moment.stage().label()));
+        if (notice.timing().per() == Notice.Per.PART_OF_ORDER && situation.hasWhollyReached(moment.stage()))
+            return Optional.of(new Reason(Reason.Code.NOT_PART, allReached(moment.stage())));
         Duration age = Duration.between(moment.at(), now);
         if (age.compareTo(notice.timing().ageLimit()) > 0) {
             return Optional.of(new Reason(
@@ -139,6 +141,10 @@ public final class Decide {
                 .or(() -> checkLateness(notice, dueAt, now))
                 .or(() -> checkHour(notice, situation, dueAt, nextAllowed(notice, situation, now)));
         return no.map(Reachability::no).orElseGet(() -> reach(notice, situation, history, channel));
+    }
+
+    private static String allReached(Stage stage) {
+        return "All of the order is already " + stage.label();
     }
 
     private static boolean hasLive(List<Notice> plan, Stage stage, OrderFacts facts) {
@@ -184,7 +190,7 @@ public final class Decide {
             Notice notice, OrderSituation situation, History history, Instant now) {
         Stage stage = notice.timing().stage();
         if (notice.timing().per() == Notice.Per.PART_OF_ORDER && situation.hasWhollyReached(stage))
-            return Optional.of(new Reason(Reason.Code.OVERTAKEN, "All of the order is already " + stage.label()));
+            return Optional.of(new Reason(Reason.Code.OVERTAKEN, allReached(stage)));
         if (history.answers().containsKey(notice.id()))
             return Optional.of(new Reason(Reason.Code.ANSWERED, "The customer has answered this question"));
         if (history.isRefused())

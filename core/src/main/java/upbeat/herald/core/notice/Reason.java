@@ -13,6 +13,8 @@ public record Reason(Code code, String text) {
         ALREADY_SAID(false),
         /** The notice is for the whole order, and some of it isn't there yet. */
         NOT_WHOLE(false),
+        /** The notice is for a part of the order, and all of it is there: so it is with most orders. */
+        NOT_PART(false),
         /** Another channel is asked first; this one stands by. */
         STANDS_BY(false),
         /** The event is older than the notice's age limit. */

@@ -102,7 +102,9 @@ class DueAtTest {
         assertThat(decide(partly, parcels(true, Stage.DISPATCHED, Stage.DELIVERED), at)
                         .notSent())
                 .singleElement()
-                .satisfies(n -> assertThat(n.reason().text()).isEqualTo("All of the order is already dispatched"));
+                .satisfies(n -> assertThat(n.reason().text()).isEqualTo("All of the order is already dispatched"))
+                .as("so it is with most orders: no line in their timelines")
+                .satisfies(n -> assertThat(n.reason().code().isNoteworthy()).isFalse());
         // It was true when it was planned, and isn't when it leaves.
         assertThat(Decide.recheck(
                                 partly,

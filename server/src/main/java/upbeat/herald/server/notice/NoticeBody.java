@@ -166,7 +166,9 @@ public record NoticeBody(
                             ways::add,
                             () -> errors.add("channels", "\"" + c + "\" isn't a channel, or is listed twice"));
         if (ways.isEmpty()) errors.add("channels", "Choose at least one channel");
-        Audience who = strict || audience == null ? AudienceCheck.check(audience, carriers, errors) : audience.usable();
+        Audience who = strict || audience == null
+                ? AudienceCheck.check(audience, carriers, errors)
+                : AudienceCheck.requireUsable(audience);
         Notice.ChannelRule how =
                 one(Notice.ChannelRule.class, "rule", routing.rule(), Notice.ChannelRule.FIRST_THAT_WORKS, errors);
         Notice.Per often = one(

@@ -11,6 +11,7 @@ import org.springframework.stereotype.Service;
 import upbeat.herald.core.audience.Audience;
 import upbeat.herald.core.audience.Condition;
 import upbeat.herald.core.audience.OrderFacts;
+import upbeat.herald.server.notice.AudienceCheck;
 import upbeat.herald.server.notice.PlanNames;
 
 /** How many of the last orders an audience that is being written takes in, with examples of both sides. */
@@ -60,8 +61,8 @@ class AudienceCountService {
             List<ExampleOrder> outside) {}
 
     AudienceCount count(Audience audience) {
+        Audience usable = AudienceCheck.requireUsable(audience);
         OrderSample.Loaded loaded = sample.get();
-        Audience usable = audience.usable();
         List<Condition> conditions = audience.listConditions();
         int[] met = new int[conditions.size()];
         int fitting = 0;

@@ -85,6 +85,16 @@ class AudienceCountTest {
     }
 
     @Test
+    void moreThanAnybodyMayAskIsRefused() {
+        String one = "{\"kind\":\"country\",\"values\":[\"DE\"]}";
+        String many = String.join(",", java.util.Collections.nCopies(41, one));
+        assertThat(count("any", many).path("errors").toString()).contains("up to 40 conditions");
+        assertThat(count("any", String.join(",", java.util.Collections.nCopies(40, one)))
+                        .path("conditions"))
+                .hasSize(40);
+    }
+
+    @Test
     void everythingThatCanBeChosenIsListedByName() {
         put("C-1", "c@customer.example", "DE", "prepaid", "10", "KITE-1");
         JsonNode kinds = app.signedIn().call("GET", "/ui/plan/conditions", null).json();
