@@ -161,6 +161,7 @@ public final class RunningApp implements AutoCloseable {
             try {
                 return client.send(
                                 HttpRequest.newBuilder(URI.create(url + path))
+                                        .timeout(Duration.ofSeconds(60))
                                         .GET()
                                         .build(),
                                 HttpResponse.BodyHandlers.ofInputStream())

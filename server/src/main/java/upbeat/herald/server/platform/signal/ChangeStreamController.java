@@ -22,6 +22,8 @@ class ChangeStreamController {
     SseEmitter listen(HttpServletRequest request, HttpServletResponse response) {
         response.setHeader("X-Accel-Buffering", "no"); // else a proxy may hold lines back
         response.setHeader("Cache-Control", "no-store");
+        // A stream is ended by another thread; a request that comes over its connection just then may not be seen.
+        response.setHeader("Connection", "close");
         return changes.open(request.getSession());
     }
 }
