@@ -57,7 +57,7 @@ export function NoticeForm({ draft, onChange, faults }: Props) {
           </div>
         ) : null}
         <div>
-          <label htmlFor="notice-age">Skip if it happened more than (hours ago)</label>
+          <label htmlFor="notice-age">Skip if older than (hours)</label>
           <InputNumber
             id="notice-age"
             className="full"

@@ -106,7 +106,7 @@ export function WindowFields({ draft, set, wrong }: Props) {
         checked={draft.window?.skipHolidays ?? false}
         onChange={(e) => change({ skipHolidays: e.target.checked })}
       >
-        Not on public holidays where the order goes
+        Not on public holidays at the destination
       </Checkbox>
       {wrong('window')}
     </>

@@ -22,9 +22,9 @@ import { FittingOrders } from './FittingOrders';
 type Props = { audience: Audience; onChange: (audience: Audience) => void; faults: Fault[] };
 
 const MATCHES: { value: Match; label: string }[] = [
-  { value: 'all', label: 'all of these hold' },
-  { value: 'any', label: 'any of these holds' },
-  { value: 'none', label: 'none of these holds' },
+  { value: 'all', label: 'all conditions apply' },
+  { value: 'any', label: 'any condition applies' },
+  { value: 'none', label: 'no condition applies' },
 ];
 
 /** Whom a notice is for: conditions and groups of them, with what they do to the last orders beside. */

@@ -28,7 +28,7 @@ export function FittingOrders({ count, failed }: Props) {
         ))}
         {count.outside.map((o) => (
           <li key={`${o.shop}/${o.number}`}>
-            <span className="mark v">not</span> <OrderLink order={o} />
+            <span className="mark v">doesn’t fit</span> <OrderLink order={o} />
             {o.why && <span className="soft">: {o.why}</span>}
           </li>
         ))}

@@ -74,7 +74,7 @@ class PlanPlaceTest extends BrowserTestCase {
         choose("Condition 3: Country", "Austria", "Germany");
         choose("Add a condition", "Item name");
         type("Condition 4: Item name", "kite");
-        assertThat(fitting).containsText("not");
+        assertThat(fitting).containsText("doesn’t fit");
         // Half a condition says what it lacks and doesn't spoil the rest.
         choose("Add a condition", "Number of pieces");
         field("Condition 5: from").fill("many");
@@ -112,7 +112,7 @@ class PlanPlaceTest extends BrowserTestCase {
         choose("Unit of the delay", "working days");
         field("Time of day of the delay").fill("10:00");
         choose("Days of the week (blank: every day)", "Saturday", "Tuesday");
-        page.getByText("Not on public holidays where the order goes").click();
+        page.getByText("Not on public holidays at the destination").click();
         accessible("delay and window");
         button("Save").click();
         assertThat(panel())

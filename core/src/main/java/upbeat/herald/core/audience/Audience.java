@@ -147,11 +147,6 @@ public record Audience(
         return listConditions().stream().flatMap(c -> c.type().stream()).anyMatch(ConditionKind::needsBackground);
     }
 
-    /** True where a condition of this kind is in it. */
-    public boolean asksAbout(String kind) {
-        return listConditions().stream().anyMatch(c -> c.kind().equals(kind));
-    }
-
     /** Values that orders are limited to, whatever else is asked of them; empty where this kind limits nothing. */
     public Set<String> valuesRequired(String kind) {
         if (match != Match.ALL) return Set.of();

@@ -53,11 +53,6 @@ public abstract class ConditionKind {
         return List.of();
     }
 
-    /** True where an order has one value of this kind at the most, so that two conditions can exclude each other. */
-    public boolean isSingleValued() {
-        return false;
-    }
-
     /** True where it asks for more than the order's own document, which then has to be looked up. */
     public boolean needsBackground() {
         return false;

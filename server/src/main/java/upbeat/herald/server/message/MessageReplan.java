@@ -93,8 +93,8 @@ public class MessageReplan {
     }
 
     /**
-     * Something beside the order's own document changed that conditions may ask for: a tag, an answer, a parcel. A
-     * notice that is for it only since then may still have something to say.
+     * Something beside the order's own document changed that conditions may ask for: a tag or an answer. A notice that
+     * is for it only since then may still have something to say.
      *
      * @return how many messages are planned that were not
      */

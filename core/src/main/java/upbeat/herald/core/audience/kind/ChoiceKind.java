@@ -38,11 +38,6 @@ abstract class ChoiceKind extends ConditionKind {
     }
 
     @Override
-    public boolean isSingleValued() {
-        return true;
-    }
-
-    @Override
     protected Predicate<OrderFacts> compile(Condition condition) {
         Set<String> wanted = normalized(condition);
         return facts -> {
@@ -63,7 +58,7 @@ abstract class ChoiceKind extends ConditionKind {
 
     @Override
     protected boolean excludes(Condition one, Condition other) {
-        return isSingleValued() && Collections.disjoint(normalized(one), normalized(other));
+        return Collections.disjoint(normalized(one), normalized(other));
     }
 
     /** The names of what was chosen, in their order. */

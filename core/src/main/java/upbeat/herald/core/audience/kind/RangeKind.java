@@ -44,11 +44,6 @@ abstract class RangeKind<T extends Comparable<? super T>> extends ConditionKind 
     abstract @Nullable T valueOf(OrderFacts facts);
 
     @Override
-    public boolean isSingleValued() {
-        return true;
-    }
-
-    @Override
     protected Predicate<OrderFacts> compile(Condition condition) {
         Range<T> range = rangeOf(condition);
         return facts -> {
