@@ -199,6 +199,16 @@ export const api = {
   countAudience: (audience: Schemas['Audience']) =>
     call<Schemas['AudienceCount']>('POST', '/ui/plan/audience', audience),
   reach: (notice: Schemas['NoticeBody']) => call<Schemas['Reached']>('POST', '/ui/plan/reach', notice),
+  rehearsals: () => get<Schemas['RehearsalRow'][]>('/ui/rehearsals'),
+  rehearsal: (id: string) => get<Schemas['Rehearsal']>(`/ui/rehearsals/${encodeURIComponent(id)}`),
+  startRehearsal: (request: Schemas['RehearsalRequest']) =>
+    call<Schemas['Rehearsal']>('POST', '/ui/rehearsals', request),
+  stopRehearsal: (id: string) => call<void>('POST', `/ui/rehearsals/${encodeURIComponent(id)}/stop`),
+  removeRehearsal: (id: string) => call<void>('DELETE', `/ui/rehearsals/${encodeURIComponent(id)}`),
+  rehearsalDifferences: (id: string, after: number) =>
+    get<Schemas['Differences']>(`/ui/rehearsals/${encodeURIComponent(id)}/differences?after=${after}`),
+  rehearsedOrder: (id: string, shop: string, number: string) =>
+    get<Schemas['RehearsedOrder']>(`/ui/rehearsals/${encodeURIComponent(id)}/orders/${at(shop, number)}`),
 
   customerOrders: (shop: string, number: string) => get<Schemas['CustomerOrder'][]>(`/ui/erasure/${at(shop, number)}`),
   eraseCustomer: (orders: Schemas['OrderName'][]) => call<Schemas['Erased']>('POST', '/ui/erasure', { orders }),
@@ -389,6 +399,10 @@ export const keys = {
   conditionKinds: ['condition-kinds'] as const,
   audienceCount: (audience: Schemas['Audience']) => ['audience-count', audience] as const,
   reach: (notice: Schemas['NoticeBody']) => ['reach', notice] as const,
+  rehearsals: ['rehearsals'] as const,
+  rehearsal: (id: string) => ['rehearsal', id] as const,
+  rehearsalDifferences: (id: string) => ['rehearsal', id, 'differences'] as const,
+  rehearsedOrder: (id: string, shop: string, number: string) => ['rehearsal', id, shop, number] as const,
   preview: (request: Schemas['PreviewRequest']) => ['preview', request] as const,
   clock: ['clock'] as const,
   outside: ['outside'] as const,

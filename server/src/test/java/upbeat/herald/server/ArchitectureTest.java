@@ -15,6 +15,9 @@ import java.util.Map;
 import java.util.TreeMap;
 import org.assertj.core.api.Assertions;
 import org.springframework.jdbc.core.simple.JdbcClient;
+import upbeat.herald.server.channel.Gateway;
+import upbeat.herald.server.channel.GatewayRegistry;
+import upbeat.herald.server.platform.http.OutboundNetwork;
 
 /** The house: packages in layers, each using only what stands below, and names that say what a class may do. */
 @AnalyzeClasses(packages = "upbeat.herald", importOptions = ImportOption.DoNotIncludeTests.class)
@@ -24,7 +27,7 @@ class ArchitectureTest {
     /** From the top. What stands in one row does not use its neighbours. */
     private static final String[][] LAYERS = {
         {"api", "simulation"},
-        {"desk", "orderview", "reach"},
+        {"desk", "orderview", "reach", "rehearsal"},
         {"manual", "customerpage"},
         {"ingest", "answer"},
         {"wording", "delivery"},
@@ -81,6 +84,18 @@ class ArchitectureTest {
             .should()
             .onlyDependOnClassesThat()
             .resideOutsideOfPackages("upbeat.herald.server..", "upbeat.herald.standins..");
+
+    @ArchTest
+    static final ArchRule A_REHEARSAL_CANNOT_SEND = noClasses()
+            .that()
+            .resideInAnyPackage(SERVER + "rehearsal..", "upbeat.herald.core.forecast..")
+            .should()
+            .transitivelyDependOnClassesThat()
+            .belongToAnyOf(Gateway.class, GatewayRegistry.class, OutboundNetwork.class)
+            .orShould()
+            .transitivelyDependOnClassesThat()
+            .resideInAPackage(SERVER + "delivery..")
+            .because("it puts messages into words and nothing else");
 
     @ArchTest
     static final ArchRule TIME_IS_INJECTED = noClasses()

@@ -128,6 +128,13 @@ public final class Decide {
         return checkStillWanted(notice, situation, history, now);
     }
 
+    /** Whether a planned message's notice is still there and live. @param notice null where it was deleted */
+    public static Optional<Reason> checkLive(@Nullable Notice notice) {
+        if (notice == null) return Optional.of(new Reason(Reason.Code.GONE, "The notice was deleted"));
+        if (notice.state() == Notice.State.LIVE) return Optional.empty();
+        return Optional.of(new Reason(Reason.Code.NOT_LIVE, "The notice was paused before this message was sent"));
+    }
+
     /**
      * Asks again about a message that was planned: when it is about to leave, and when its order changes.
      *

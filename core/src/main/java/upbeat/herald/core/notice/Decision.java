@@ -20,5 +20,11 @@ public record Decision(List<PlannedMessage> messages, List<NotSent> notSent) {
             @Nullable String parcel,
             String occasion,
             @Nullable Channel channel,
-            Reason reason) {}
+            Reason reason) {
+        /** The channels it is kept under: the one it is about, or the notice's first. */
+        public List<Channel> concernedChannels() {
+            if (channel != null) return List.of(channel);
+            return notice.routing().channels().stream().limit(1).toList();
+        }
+    }
 }

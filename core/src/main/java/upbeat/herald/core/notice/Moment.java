@@ -2,8 +2,11 @@ package upbeat.herald.core.notice;
 
 import java.time.Duration;
 import java.time.Instant;
+import java.util.Comparator;
+import java.util.List;
 import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.journey.Stage;
+import upbeat.herald.core.journey.StageVisit;
 
 /**
  * The event a decision is about.
@@ -22,6 +25,18 @@ public record Moment(
     /** A stage was reached. */
     public Moment(Stage stage, String occasion, Instant at, @Nullable Stage with) {
         this(stage, occasion, at, with, null);
+    }
+
+    /** One for each stage that one report newly brings: all but the furthest along are worth less than that one. */
+    public static List<Moment> listFor(List<StageVisit> news) {
+        if (news.isEmpty()) return List.of();
+        Stage furthest = news.stream()
+                .map(StageVisit::stage)
+                .max(Comparator.comparing(Stage::position))
+                .orElseThrow();
+        return news.stream()
+                .map(v -> new Moment(v.stage(), v.occasion(), v.at(), v.stage() == furthest ? null : furthest))
+                .toList();
     }
 
     /** A parcel that stands at {@code stands} was last heard of at {@code lastScanAt}. */

@@ -7,6 +7,7 @@ import java.util.Optional;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.HeraldException;
@@ -17,7 +18,7 @@ import upbeat.herald.core.wording.Wording;
 
 /** The channels that are there. */
 @Component
-public class ChannelRegistry {
+public class ChannelRegistry implements PriceList {
     private final Map<Channel, ChannelModule> modules;
 
     ChannelRegistry(List<ChannelModule> modules) {
@@ -42,6 +43,11 @@ public class ChannelRegistry {
 
     private Stream<ContentApproval> approvals() {
         return modules.values().stream().flatMap(m -> m.approval().stream());
+    }
+
+    @Override
+    public Optional<Price> findPrice(Channel channel, int segments, @Nullable String country) {
+        return get(channel).priceOf(segments, country);
     }
 
     /** Stores what networks have to approve of a notice; part of the caller's transaction. */

@@ -2,7 +2,6 @@ package upbeat.herald.server.ingest;
 
 import java.time.Instant;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.EnumMap;
 import java.util.HashSet;
 import java.util.List;
@@ -244,20 +243,13 @@ public class ReportIngestService {
         if (parcel.row().stage() != stands) parcel.moveTo(stands, arrived.at());
         parcel.order.updateStage();
         if (arrival.news().isEmpty()) return;
-        Stage furthest = arrival.news().stream()
-                .map(StageVisit::stage)
-                .max(Comparator.comparing(Stage::position))
-                .orElseThrow();
-        List<Moment> moments = arrival.news().stream()
-                .map(v -> new Moment(v.stage(), v.occasion(), v.at(), v.stage() == furthest ? null : furthest))
-                .toList();
         open.messages.addAll(plan.decide(
                 notices,
                 parcel.order.row(),
                 parcel.row(),
                 parcel.order.parcels(),
                 parcel.order.history(),
-                moments,
+                Moment.listFor(arrival.news()),
                 now,
                 quiet));
     }

@@ -3,7 +3,6 @@ package upbeat.herald.server.manual;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
-import org.springframework.beans.factory.annotation.Value;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import upbeat.herald.server.order.OrderRepository;
@@ -14,21 +13,14 @@ import upbeat.herald.server.order.StageVisitRepository;
 /** What makes it possible to take back what is about to be done by hand. */
 @Component
 class UndoPreparation {
-    private static final Duration LONGEST = Duration.ofMinutes(10);
-
     private final OrderRepository orders;
     private final StageVisitRepository visits;
     private final Duration time;
 
-    /** @param time how long customers hear nothing of what was done by hand, so that undoing it undoes all of it */
-    UndoPreparation(
-            OrderRepository orders, StageVisitRepository visits, @Value("${herald.undo-time:60s}") Duration time) {
+    UndoPreparation(OrderRepository orders, StageVisitRepository visits, UndoTime time) {
         this.orders = orders;
         this.visits = visits;
-        if (time.isNegative() || time.compareTo(LONGEST) > 0)
-            throw new IllegalArgumentException(
-                    "herald.undo-time is " + time.toSeconds() + " seconds. Set it to 0 to " + LONGEST.toSeconds());
-        this.time = time;
+        this.time = time.get();
     }
 
     /** How long messages about what is done now wait. */

@@ -1,23 +1,17 @@
 package upbeat.herald.server.message;
 
-import java.time.Duration;
 import java.time.Instant;
-import java.time.LocalDate;
-import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
-import upbeat.herald.core.answer.ShortLink;
-import upbeat.herald.core.answer.SignedLink;
 import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.journey.Parcel;
 import upbeat.herald.core.journey.Stage;
 import upbeat.herald.core.notice.Notice;
 import upbeat.herald.core.notice.WordingSelection;
-import upbeat.herald.core.timing.CustomerClock;
 import upbeat.herald.core.wording.Channel;
 import upbeat.herald.core.wording.CustomerLanguage;
 import upbeat.herald.core.wording.MessageSubject;
@@ -31,22 +25,16 @@ import upbeat.herald.server.order.ParcelRepository;
 import upbeat.herald.server.order.ParcelRow;
 import upbeat.herald.server.order.ScanRepository;
 import upbeat.herald.server.order.StageVisitRepository;
-import upbeat.herald.server.platform.address.PublicAddress;
-import upbeat.herald.server.platform.secret.LinkSigningKey;
 
 /** Chooses the wording of a message and renders it with the data of the moment. Previews ask here too. */
 @Component
 public class MessageComposer {
-    /** How long an answer link works. */
-    static final Duration LINK_LIFETIME = Duration.ofDays(30);
-
     private final ParcelRepository parcels;
     private final CarrierRepository carriers;
     private final BrandRepository brands;
     private final StageVisitRepository visits;
     private final ScanRepository scans;
-    private final LinkSigningKey linkKey;
-    private final PublicAddress address;
+    private final SubjectFactory subjects;
 
     MessageComposer(
             ParcelRepository parcels,
@@ -54,15 +42,13 @@ public class MessageComposer {
             BrandRepository brands,
             StageVisitRepository visits,
             ScanRepository scans,
-            LinkSigningKey linkKey,
-            PublicAddress address) {
+            SubjectFactory subjects) {
         this.parcels = parcels;
         this.carriers = carriers;
         this.brands = brands;
         this.visits = visits;
         this.scans = scans;
-        this.linkKey = linkKey;
-        this.address = address;
+        this.subjects = subjects;
     }
 
     /**
@@ -100,55 +86,27 @@ public class MessageComposer {
     /** What a message of this scene is about. */
     public MessageSubject subjectOf(JdbcClient db, Scene scene, Instant now) {
         Order order = scene.order().order();
-        ZoneId zone = CustomerClock.of(order).likely();
-        Parcel parcel = scene.parcel() == null ? null : parcels.currentLeg(db, scene.parcel());
-        return new MessageSubject(
+        return subjects.create(
+                new SubjectFactory.Letter(scene.notice(), scene.language(), scene.number()),
                 order,
-                parcel,
-                parcel == null ? null : carriers.find(db, parcel.carrier()).orElse(null),
+                scene.parcel() == null ? null : about(db, scene, scene.parcel()),
                 brands.get(db, order.shop()),
-                answers(scene, now),
-                CustomerLanguage.localeFor(scene.language(), order),
-                tracking(db, scene),
-                days(db, scene.parcel(), zone, now));
+                now);
     }
 
-    private MessageSubject.@Nullable Answers answers(Scene scene, Instant now) {
-        if (scene.notice().content().question() == null) return null;
-        String token = SignedLink.create(linkKey.bytes(), scene.number(), now.plus(LINK_LIFETIME));
-        String page = address.get() + "/a/" + token;
-        List<String> links = scene.notice().content().question().buttons().stream()
-                .map(b -> page + "?b=" + b.id())
-                .toList();
-        return new MessageSubject.Answers(scene.notice().content().question(), links, page);
-    }
-
-    private MessageSubject.Tracking tracking(JdbcClient db, Scene scene) {
-        if (scene.parcel() == null) return new MessageSubject.Tracking(List.of(), 0, null);
-        long id = scene.parcel().id();
+    private SubjectFactory.About about(JdbcClient db, Scene scene, ParcelRow row) {
+        Parcel parcel = parcels.currentLeg(db, row);
         List<ParcelRow> all = parcels.findByOrder(db, scene.order().id());
-        int place = 1 + all.stream().map(ParcelRow::id).toList().indexOf(id);
-        String shortLink = address.get() + "/t/" + ShortLink.create(linkKey.bytes(), id);
-        List<String> numbers = all.stream()
-                .map(p -> parcels.currentLeg(db, p).trackingNumber())
-                .toList();
-        return new MessageSubject.Tracking(
-                numbers,
-                place,
-                shortLink,
-                scans.isReported(db, id, scene.notice().timing().stage()));
-    }
-
-    private MessageSubject.Days days(JdbcClient db, @Nullable ParcelRow parcel, ZoneId zone, Instant now) {
-        LocalDate today = now.atZone(zone).toLocalDate();
-        if (parcel == null) return new MessageSubject.Days(zone, today, null, null);
-        LocalDate dispatchedOn = visits.findFirstVisit(db, parcel.id(), Stage.DISPATCHED)
-                .map(at -> at.atZone(zone).toLocalDate())
-                .orElse(null);
-        return new MessageSubject.Days(
-                zone,
-                today,
-                dispatchedOn,
-                scans.findExpectedDay(db, parcel.id()).orElse(null));
+        return new SubjectFactory.About(
+                parcel,
+                row.id(),
+                carriers.find(db, parcel.carrier()).orElse(null),
+                all.stream()
+                        .map(p -> parcels.currentLeg(db, p).trackingNumber())
+                        .toList(),
+                1 + all.stream().map(ParcelRow::id).toList().indexOf(row.id()),
+                scans.isReported(db, row.id(), scene.notice().timing().stage()),
+                visits.findFirstVisit(db, row.id(), Stage.DISPATCHED).orElse(null),
+                scans.findExpectedDay(db, row.id()).orElse(null));
     }
 }

@@ -15,7 +15,6 @@ import upbeat.herald.core.notice.Notice;
 import upbeat.herald.core.notice.OrderSituation;
 import upbeat.herald.core.notice.PlannedMessage;
 import upbeat.herald.core.notice.Reason;
-import upbeat.herald.core.wording.Channel;
 import upbeat.herald.core.wording.CustomerLanguage;
 import upbeat.herald.server.notice.NoticeRepository;
 import upbeat.herald.server.order.OrderRow;
@@ -167,13 +166,7 @@ public class MessagePlanner {
 
     private List<MessageRepository.NewMessage> withheld(
             OrderRow order, @Nullable ParcelRow parcel, Decision.NotSent n, Instant now) {
-        List<Channel> channels = n.channel() == null
-                ? n.notice()
-                        .routing()
-                        .channels()
-                        .subList(0, Math.min(1, n.notice().routing().channels().size()))
-                : List.of(n.channel());
-        return channels.stream()
+        return n.concernedChannels().stream()
                 .map(channel -> new MessageRepository.NewMessage(
                         ids.nextId(now),
                         new MessageOrigin(

@@ -1,6 +1,7 @@
 package upbeat.herald.server.message;
 
 import java.time.Instant;
+import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
@@ -87,9 +88,8 @@ public class MessagePreparation {
 
     public Outcome prepare(JdbcClient db, MessageRow m, Instant now) {
         Notice notice = notices.find(db, m.origin().noticeId()).orElse(null);
-        if (notice == null) return held(Reason.Code.GONE, "The notice was deleted");
-        if (notice.state() != Notice.State.LIVE)
-            return held(Reason.Code.NOT_LIVE, "The notice was paused before this message was sent");
+        Reason gone = Decide.checkLive(notice).orElse(null);
+        if (notice == null || gone != null) return new Outcome.Held(Objects.requireNonNull(gone));
         OrderRow order = orders.get(db, m.origin().orderId());
         ParcelRow parcel = m.origin().parcelId() == null
                 ? null
@@ -139,7 +139,7 @@ public class MessagePreparation {
     private @Nullable Price price(Channel channel, @Nullable String address, Rendered content) {
         if (content.segments() == null) return null;
         String country = PhoneNumbers.countryOf(address).orElse(null);
-        return channels.get(channel).priceOf(content.segments(), country).orElse(null);
+        return channels.findPrice(channel, content.segments(), country).orElse(null);
     }
 
     private static Outcome held(Reason.Code code, String text) {

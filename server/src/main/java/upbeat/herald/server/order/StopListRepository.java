@@ -18,6 +18,7 @@ import javax.crypto.spec.SecretKeySpec;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
+import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.wording.Channel;
 import upbeat.herald.server.platform.persistence.Json;
 
@@ -42,13 +43,21 @@ public class StopListRepository {
 
     /** By the order's id, the channels whose address of it is on the list; orders without one are left out. */
     public Map<Long, Set<Channel>> findStopped(JdbcClient db, Collection<OrderRow> orders) {
+        Map<Long, Order> documents = new HashMap<>();
+        orders.forEach(row -> documents.put(row.id(), row.order()));
+        return findStopped(db, documents);
+    }
+
+    /** The same. @param orders by their ids */
+    public Map<Long, Set<Channel>> findStopped(JdbcClient db, Map<Long, Order> orders) {
         record Place(long order, Channel channel) {}
         Map<String, List<Place>> byHash = new HashMap<>();
-        for (OrderRow row : orders)
+        orders.forEach((id, order) -> {
             for (Channel channel : Channel.all())
-                channel.addressOf(row.order())
+                channel.addressOf(order)
                         .ifPresent(address -> byHash.computeIfAbsent(hash(db, channel, address), h -> new ArrayList<>())
-                                .add(new Place(row.id(), channel)));
+                                .add(new Place(id, channel)));
+        });
         Map<Long, Set<Channel>> stopped = new HashMap<>();
         if (byHash.isEmpty()) return stopped;
         for (String hash : db.sql(FIND)
@@ -58,6 +67,12 @@ public class StopListRepository {
             for (Place place : byHash.getOrDefault(hash, List.of()))
                 stopped.computeIfAbsent(place.order(), id -> new HashSet<>()).add(place.channel());
         return stopped;
+    }
+
+    public boolean isEmpty(JdbcClient db) {
+        return !db.sql("select exists (select 1 from stop_entry)")
+                .query(Boolean.class)
+                .single();
     }
 
     public Optional<StopEntry> find(JdbcClient db, Channel channel, String address) {

@@ -1,6 +1,7 @@
 package upbeat.herald.core.wording.template;
 
 import java.time.LocalDate;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
@@ -119,13 +120,23 @@ public final class FieldValues {
                 .collect(Collectors.toSet());
     }
 
+    /** True where each of these fields has a value in a message about this: then nothing can be missing in its text. */
+    public static boolean hasAll(MessageSubject about, Collection<String> fields) {
+        Map<String, LazyValues> values = collect(about, false);
+        return fields.stream().allMatch(name -> valueOf(values, name) != null);
+    }
+
+    private static @Nullable Object valueOf(Map<String, LazyValues> values, String field) {
+        int point = field.indexOf('.');
+        return group(values, field.substring(0, point)).get(field.substring(point + 1));
+    }
+
     /** What the fields say in a message about this; those that would be empty are absent. */
     public static Map<String, String> findTexts(MessageSubject about) {
         Map<String, LazyValues> values = collect(about, false);
         Map<String, String> texts = new HashMap<>();
         for (Field field : Fields.ALL) {
-            String[] path = field.name().split("\\.", 2);
-            Object value = group(values, path[0]).get(path[1]);
+            Object value = valueOf(values, field.name());
             if (value != null) texts.put(field.name(), String.valueOf(value));
         }
         return texts;

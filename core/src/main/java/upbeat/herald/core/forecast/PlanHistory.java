@@ -1,0 +1,40 @@
+package upbeat.herald.core.forecast;
+
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import java.util.NavigableMap;
+import java.util.TreeMap;
+import upbeat.herald.core.notice.Notice;
+
+/** A plan as it was at each moment. */
+public final class PlanHistory {
+    private final NavigableMap<Instant, List<Notice>> since = new TreeMap<>();
+    private final boolean needsBackground;
+
+    private PlanHistory(Map<Instant, List<Notice>> plans) {
+        plans.forEach((from, plan) -> since.put(from, List.copyOf(plan)));
+        needsBackground = since.values().stream().flatMap(List::stream).anyMatch(n -> n.audience()
+                .needsBackground());
+    }
+
+    /** The same plan all the time. */
+    public static PlanHistory constant(List<Notice> plan) {
+        return new PlanHistory(Map.of(Instant.MIN, plan));
+    }
+
+    /** @param plans each from a moment on; before the first there is none */
+    public static PlanHistory of(Map<Instant, List<Notice>> plans) {
+        return new PlanHistory(plans);
+    }
+
+    List<Notice> at(Instant when) {
+        Map.Entry<Instant, List<Notice>> entry = since.floorEntry(when);
+        return entry == null ? List.of() : entry.getValue();
+    }
+
+    /** True where a condition asks for more than an order's own document. */
+    boolean needsBackground() {
+        return needsBackground;
+    }
+}

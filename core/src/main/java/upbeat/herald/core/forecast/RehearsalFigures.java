@@ -1,0 +1,54 @@
+package upbeat.herald.core.forecast;
+
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Map;
+
+/**
+ * What a rehearsal came to, in numbers.
+ *
+ * @param orders that were lived through again, and the customers behind those that were sent something
+ * @param messages that would have been sent
+ * @param moved how many of them had to wait for their send window
+ * @param by messages by what tells them apart
+ * @param costs by channel and currency
+ * @param customersByMessages how many customers got so many messages, by the number of messages
+ * @param mostSent the customers that got most
+ * @param held what was kept back, most frequent first
+ */
+public record RehearsalFigures(
+        int orders,
+        int customers,
+        int messages,
+        int moved,
+        Breakdown by,
+        List<ChannelCost> costs,
+        Map<Integer, Integer> customersByMessages,
+        List<CustomerCount> mostSent,
+        List<HeldCount> held) {
+    /**
+     * @param notice by id of the notice
+     * @param stage by code of the stage that set it off
+     * @param country of destination, ISO 3166-1 alpha-2; empty where the order names none
+     * @param day on the customer's calendar
+     * @param hourOfWeek 168 numbers: from Monday, 00:00, on the customer's clock
+     */
+    public record Breakdown(
+            Map<String, Integer> notice,
+            Map<String, Integer> stage,
+            Map<String, Integer> channel,
+            Map<String, Integer> country,
+            Map<LocalDate, Integer> day,
+            List<Integer> hourOfWeek) {}
+
+    public record ChannelCost(String channel, int messages, int segments, MessageWriter.Cost cost) {}
+
+    /** @param orderId one of the customer's orders; {@code mostInADay} on the customer's calendar */
+    public record CustomerCount(long orderId, int messages, int mostInADay) {}
+
+    /**
+     * @param reasonCode see {@link upbeat.herald.core.notice.Reason.Code}; {@code reason} in words
+     * @param orderIds some of the orders
+     */
+    public record HeldCount(String noticeId, String reasonCode, String reason, int count, List<Long> orderIds) {}
+}

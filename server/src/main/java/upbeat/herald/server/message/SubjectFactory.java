@@ -1,0 +1,98 @@
+package upbeat.herald.server.message;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+import upbeat.herald.core.answer.ShortLink;
+import upbeat.herald.core.answer.SignedLink;
+import upbeat.herald.core.carrier.Carrier;
+import upbeat.herald.core.journey.Order;
+import upbeat.herald.core.journey.Parcel;
+import upbeat.herald.core.notice.Notice;
+import upbeat.herald.core.timing.CustomerClock;
+import upbeat.herald.core.wording.Brand;
+import upbeat.herald.core.wording.CustomerLanguage;
+import upbeat.herald.core.wording.MessageSubject;
+import upbeat.herald.server.platform.address.PublicAddress;
+import upbeat.herald.server.platform.secret.LinkSigningKey;
+
+/** Makes what a message is about from what is at hand, with its links. Looks nothing up. */
+@Component
+public class SubjectFactory {
+    /** How long an answer link works. */
+    static final Duration LINK_LIFETIME = Duration.ofDays(30);
+
+    private final LinkSigningKey linkKey;
+    private final PublicAddress address;
+
+    SubjectFactory(LinkSigningKey linkKey, PublicAddress address) {
+        this.linkKey = linkKey;
+        this.address = address;
+    }
+
+    /**
+     * @param language of the wording, BCP 47
+     * @param number of the message, which its answer links carry; 0 for one that isn't sent
+     */
+    public record Letter(Notice notice, String language, long number) {}
+
+    /**
+     * The parcel it is about.
+     *
+     * @param parcel as the customer can follow it now
+     * @param id of its row
+     * @param numbers of all the order's parcels; {@code place} of this one among them, from 1
+     * @param isReported false where the stage isn't known from the carrier
+     * @param dispatchedAt when it was dispatched, or null
+     * @param expectedOn the day of delivery that the carrier announced, or null
+     */
+    public record About(
+            Parcel parcel,
+            long id,
+            @Nullable Carrier carrier,
+            List<String> numbers,
+            int place,
+            boolean isReported,
+            @Nullable Instant dispatchedAt,
+            @Nullable LocalDate expectedOn) {}
+
+    public MessageSubject create(Letter letter, Order order, @Nullable About about, Brand brand, Instant now) {
+        return new MessageSubject(
+                order,
+                about == null ? null : about.parcel(),
+                about == null ? null : about.carrier(),
+                brand,
+                answers(letter, now),
+                CustomerLanguage.localeFor(letter.language(), order),
+                about == null ? new MessageSubject.Tracking(List.of(), 0, null) : tracking(about),
+                days(about, CustomerClock.of(order).likely(), now));
+    }
+
+    private MessageSubject.@Nullable Answers answers(Letter letter, Instant now) {
+        if (letter.notice().content().question() == null) return null;
+        String token = SignedLink.create(linkKey.bytes(), letter.number(), now.plus(LINK_LIFETIME));
+        String page = address.get() + "/a/" + token;
+        List<String> links = letter.notice().content().question().buttons().stream()
+                .map(b -> page + "?b=" + b.id())
+                .toList();
+        return new MessageSubject.Answers(letter.notice().content().question(), links, page);
+    }
+
+    private MessageSubject.Tracking tracking(About about) {
+        String shortLink = address.get() + "/t/" + ShortLink.create(linkKey.bytes(), about.id());
+        return new MessageSubject.Tracking(about.numbers(), about.place(), shortLink, about.isReported());
+    }
+
+    private static MessageSubject.Days days(@Nullable About about, ZoneId zone, Instant now) {
+        LocalDate today = now.atZone(zone).toLocalDate();
+        if (about == null) return new MessageSubject.Days(zone, today, null, null);
+        LocalDate dispatchedOn = about.dispatchedAt() == null
+                ? null
+                : about.dispatchedAt().atZone(zone).toLocalDate();
+        return new MessageSubject.Days(zone, today, dispatchedOn, about.expectedOn());
+    }
+}

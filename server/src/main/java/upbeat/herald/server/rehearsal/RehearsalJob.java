@@ -1,0 +1,135 @@
+package upbeat.herald.server.rehearsal;
+
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.concurrent.atomic.AtomicInteger;
+import java.util.function.Function;
+import java.util.function.Supplier;
+import org.jspecify.annotations.Nullable;
+import upbeat.herald.core.forecast.MessageWriter;
+import upbeat.herald.core.forecast.OrderPast;
+import upbeat.herald.core.forecast.OrderReplay;
+import upbeat.herald.core.forecast.PlanHistory;
+import upbeat.herald.core.forecast.RehearsalFigures;
+import upbeat.herald.core.forecast.RehearsalTally;
+import upbeat.herald.core.forecast.ReplayDifference;
+import upbeat.herald.core.forecast.ReplayedMessage;
+import upbeat.herald.core.notice.Notice;
+
+/**
+ * One rehearsal at work: some hundred orders at a time, by several threads, until all are done or somebody stops it.
+ */
+final class RehearsalJob {
+    private static final int TOGETHER = 250;
+    /** More can't be looked through by a person; the number of all is kept. */
+    static final int MOST_DIFFERENCES = 5_000;
+
+    /** @param ids of the orders; {@code read} loads some of them; {@code writers} makes one for each thread */
+    record Material(List<Long> ids, Function<List<Long>, List<OrderPast>> read, Supplier<MessageWriter> writers) {}
+
+    private final RehearsalRepository.Period period;
+    private final PlanHistory plan;
+    private final @Nullable PlanHistory other;
+    private final Material material;
+    private final AtomicInteger next = new AtomicInteger();
+    private final AtomicInteger done = new AtomicInteger();
+    private final AtomicBoolean stopped = new AtomicBoolean();
+    private final RehearsalTally tally;
+    private final RehearsalTally otherTally;
+    private final List<RehearsalRepository.OrderChanges> differences = new ArrayList<>();
+    private int differing;
+
+    RehearsalJob(RehearsalRepository.Period period, RehearsalRepository.Plans plans, Material material) {
+        this.period = period;
+        this.plan = PlanHistory.constant(plans.plan());
+        List<Notice> before = plans.other();
+        this.other = before == null ? null : PlanHistory.constant(before);
+        this.material = material;
+        tally = new RehearsalTally(period.from(), period.to());
+        otherTally = new RehearsalTally(period.from(), period.to());
+    }
+
+    int done() {
+        return done.get();
+    }
+
+    void stop() {
+        stopped.set(true);
+    }
+
+    boolean isStopped() {
+        return stopped.get();
+    }
+
+    /** The work of one thread: returns when nothing is left, or when it was stopped. */
+    void work() {
+        MessageWriter writer = material.writers().get();
+        RehearsalTally mine = new RehearsalTally(period.from(), period.to());
+        RehearsalTally others = new RehearsalTally(period.from(), period.to());
+        while (!stopped.get()) {
+            int from = next.getAndAdd(TOGETHER);
+            List<Long> ids = material.ids();
+            if (from >= ids.size()) break;
+            List<OrderPast> orders = material.read().apply(ids.subList(from, Math.min(ids.size(), from + TOGETHER)));
+            for (OrderPast past : orders) replay(past, writer, mine, others);
+            done.addAndGet(Math.min(TOGETHER, ids.size() - from));
+        }
+        synchronized (tally) {
+            tally.add(mine);
+            otherTally.add(others);
+        }
+    }
+
+    private void replay(OrderPast past, MessageWriter writer, RehearsalTally mine, RehearsalTally others) {
+        Instant until = period.to();
+        List<ReplayedMessage> after = OrderReplay.run(past, plan, writer, until);
+        mine.add(past, after);
+        if (other == null) return;
+        List<ReplayedMessage> before = OrderReplay.run(past, other, writer, until);
+        others.add(past, before);
+        List<ReplayDifference> found = ReplayDifference.findBetween(before, after).stream()
+                .filter(d -> isWithin(d.any().times().at()))
+                .toList();
+        if (found.isEmpty()) return;
+        synchronized (differences) {
+            differing++;
+            if (differences.size() < MOST_DIFFERENCES)
+                differences.add(new RehearsalRepository.OrderChanges(
+                        past.id(), found.stream().map(RehearsalJob::describe).toList()));
+        }
+    }
+
+    private boolean isWithin(Instant at) {
+        return !at.isBefore(period.from()) && at.isBefore(period.to());
+    }
+
+    private static RehearsalRepository.Change describe(ReplayDifference d) {
+        ReplayedMessage m = d.any();
+        return new RehearsalRepository.Change(
+                d.kind().name().toLowerCase(Locale.ROOT),
+                m.notice().id(),
+                m.channel().code(),
+                m.parcel(),
+                d.before() == null ? null : d.before().times().at(),
+                d.after() == null ? null : d.after().times().at());
+    }
+
+    RehearsalFigures figures() {
+        return tally.toFigures();
+    }
+
+    @Nullable RehearsalFigures otherFigures() {
+        return other == null ? null : otherTally.toFigures();
+    }
+
+    List<RehearsalRepository.OrderChanges> differences() {
+        return List.copyOf(differences);
+    }
+
+    int differing() {
+        return differing;
+    }
+}

@@ -1,0 +1,89 @@
+package upbeat.herald.server.rehearsal;
+
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+import upbeat.herald.core.HeraldException;
+import upbeat.herald.core.carrier.Carrier;
+import upbeat.herald.core.notice.Notice;
+import upbeat.herald.server.brand.BrandRepository;
+import upbeat.herald.server.carrier.CarrierRepository;
+import upbeat.herald.server.notice.NoticeBody;
+import upbeat.herald.server.notice.NoticeRepository;
+import upbeat.herald.server.platform.web.NotFoundException;
+
+/** Which notices a rehearsal is of, and what it is compared with. */
+@Component
+class RehearsalPlans {
+    private static final String DRAFT = "new";
+
+    private final NoticeRepository notices;
+    private final CarrierRepository carriers;
+    private final BrandRepository brands;
+    private final JdbcClient reader;
+
+    RehearsalPlans(NoticeRepository notices, CarrierRepository carriers, BrandRepository brands, JdbcClient reader) {
+        this.notices = notices;
+        this.carriers = carriers;
+        this.brands = brands;
+        this.reader = reader;
+    }
+
+    /**
+     * What to rehearse.
+     *
+     * @param noticeId a notice that is to be live beside those that are; null for none, or for a new one
+     * @param notice the same as it is being edited, not saved yet; or null
+     * @param everyNotice true where all notices are to be live, whatever they are now
+     * @param compareWithLive true to compare with the notices that are live now; false for nothing
+     * @param from the period, at most {@value RehearsalService#MOST_DAYS} days; {@code to} not included
+     */
+    record RehearsalRequest(
+            @Nullable String noticeId,
+            @Nullable NoticeBody notice,
+            @Nullable Boolean everyNotice,
+            @Nullable Boolean compareWithLive,
+            @Nullable Instant from,
+            @Nullable Instant to) {}
+
+    record Chosen(String title, RehearsalRepository.Plans plans) {}
+
+    Chosen choose(RehearsalRequest request) {
+        List<Notice> all = notices.findAll(reader);
+        List<Notice> live =
+                all.stream().filter(n -> n.state() == Notice.State.LIVE).toList();
+        boolean every = Boolean.TRUE.equals(request.everyNotice());
+        List<Notice> plan = new ArrayList<>(
+                every ? all.stream().map(n -> n.withState(Notice.State.LIVE)).toList() : live);
+        String title = every ? "All notices" : "The live plan";
+        Notice draft = findDraft(request, all);
+        if (draft != null) {
+            plan.removeIf(n -> n.id().equals(draft.id()));
+            plan.add(draft.withState(Notice.State.LIVE));
+            title = draft.name();
+        }
+        if (plan.isEmpty())
+            throw new HeraldException("plan", "No notice is live yet. Rehearse all notices, or one of them");
+        boolean compared = Boolean.TRUE.equals(request.compareWithLive());
+        return new Chosen(title, new RehearsalRepository.Plans(plan, compared ? live : null));
+    }
+
+    private @Nullable Notice findDraft(RehearsalRequest request, List<Notice> all) {
+        String id = request.noticeId();
+        Notice saved = id == null
+                ? null
+                : all.stream()
+                        .filter(n -> n.id().equals(id))
+                        .findFirst()
+                        .orElseThrow(() -> new NotFoundException("There is no notice " + id));
+        NoticeBody body = request.notice();
+        if (body == null) return saved;
+        Set<String> known = carriers.findAll(reader).stream().map(Carrier::key).collect(Collectors.toSet());
+        return body.toNotice(saved == null ? DRAFT : saved.id(), saved, brands.baseLanguage(reader), known, true);
+    }
+}

@@ -1,0 +1,179 @@
+package upbeat.herald.server.rehearsal;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.time.InstantSource;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CompletionException;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.stream.Collectors;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.beans.factory.DisposableBean;
+import org.springframework.beans.factory.InitializingBean;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+import upbeat.herald.core.carrier.Carrier;
+import upbeat.herald.core.forecast.RehearsalFigures;
+import upbeat.herald.core.notice.Notice;
+import upbeat.herald.server.brand.BrandRepository;
+import upbeat.herald.server.carrier.CarrierRepository;
+import upbeat.herald.server.channel.PriceList;
+import upbeat.herald.server.manual.UndoTime;
+import upbeat.herald.server.message.SubjectFactory;
+import upbeat.herald.server.platform.signal.SignallingWriter;
+
+/** Runs rehearsals in the background, one after the other, and keeps what they came to. */
+@Component
+class RehearsalRunner implements InitializingBean, DisposableBean {
+    private static final Logger LOG = LoggerFactory.getLogger(RehearsalRunner.class);
+    private static final int THREADS = 2;
+
+    private final RehearsalRepository rehearsals;
+    private final PastOrderRepository past;
+    private final BrandRepository brands;
+    private final CarrierRepository carriers;
+    private final SubjectFactory subjects;
+    private final PriceList prices;
+    private final UndoTime undoTime;
+    private final SignallingWriter writer;
+    private final JdbcClient reader;
+    private final InstantSource clock;
+    private final ExecutorService queue = Executors.newSingleThreadExecutor(r -> daemon(r, "rehearsal-queue"));
+    private final ExecutorService work = Executors.newFixedThreadPool(THREADS, r -> daemon(r, "rehearsal"));
+    private final Map<String, RehearsalJob> running = new ConcurrentHashMap<>();
+
+    RehearsalRunner(
+            RehearsalRepository rehearsals,
+            PastOrderRepository past,
+            BrandRepository brands,
+            CarrierRepository carriers,
+            SubjectFactory subjects,
+            PriceList prices,
+            UndoTime undoTime,
+            SignallingWriter writer,
+            JdbcClient reader,
+            InstantSource clock) {
+        this.rehearsals = rehearsals;
+        this.past = past;
+        this.brands = brands;
+        this.carriers = carriers;
+        this.subjects = subjects;
+        this.prices = prices;
+        this.undoTime = undoTime;
+        this.writer = writer;
+        this.reader = reader;
+        this.clock = clock;
+    }
+
+    private static Thread daemon(Runnable work, String name) {
+        Thread thread = new Thread(work, name);
+        thread.setDaemon(true);
+        thread.setPriority(Thread.MIN_PRIORITY); // customers' messages come first
+        return thread;
+    }
+
+    @Override
+    public void afterPropertiesSet() {
+        writer.write((db, now) -> {
+            rehearsals.stopAbandoned(db, now);
+            return null;
+        });
+    }
+
+    @Override
+    public void destroy() {
+        running.values().forEach(RehearsalJob::stop);
+        queue.shutdownNow();
+        work.shutdownNow();
+    }
+
+    /** How many run or wait for their turn. */
+    int countRunning() {
+        return running.size();
+    }
+
+    /** @param row as it was kept */
+    void start(RehearsalRepository.RehearsalRow row, RehearsalRepository.Plans plans, List<Long> orders) {
+        RehearsalJob job = new RehearsalJob(row.period(), plans, material(orders, plans));
+        running.put(row.id(), job);
+        queue.execute(() -> run(row.id(), job));
+    }
+
+    /** What a rehearsal of these plans needs to put messages into words. */
+    RehearsalWriter newWriter() {
+        return new RehearsalWriter(world());
+    }
+
+    private RehearsalJob.Material material(List<Long> orders, RehearsalRepository.Plans plans) {
+        boolean background = plans.plan().stream().anyMatch(RehearsalRunner::needsBackground)
+                || plans.other() != null && plans.other().stream().anyMatch(RehearsalRunner::needsBackground);
+        Duration undo = undoTime.get();
+        RehearsalWriter.World world = world();
+        return new RehearsalJob.Material(
+                orders, ids -> past.load(reader, ids, undo, background), () -> new RehearsalWriter(world));
+    }
+
+    private static boolean needsBackground(Notice notice) {
+        return notice.audience().needsBackground();
+    }
+
+    private RehearsalWriter.World world() {
+        return new RehearsalWriter.World(
+                subjects,
+                prices,
+                carriers.findAll(reader).stream().collect(Collectors.toMap(Carrier::key, c -> c)),
+                shop -> brands.get(reader, shop),
+                brands.baseLanguage(reader));
+    }
+
+    private void run(String id, RehearsalJob job) {
+        try {
+            CompletableFuture<?>[] parts = new CompletableFuture<?>[THREADS];
+            for (int i = 0; i < THREADS; i++) parts[i] = CompletableFuture.runAsync(job::work, work);
+            CompletableFuture.allOf(parts).join();
+            end(id, job, job.isStopped() ? RehearsalRepository.Status.STOPPED : RehearsalRepository.Status.DONE);
+        } catch (CompletionException e) {
+            LOG.error("Rehearsal {} broke off", id, e);
+            job.stop(); // so that the other part ends as well
+            end(id, job, RehearsalRepository.Status.FAILED);
+        } catch (RuntimeException e) {
+            LOG.error("What rehearsal {} came to couldn't be kept", id, e);
+        } finally {
+            running.remove(id);
+        }
+    }
+
+    /** What was stopped keeps no numbers: they would be of some orders only. */
+    private void end(String id, RehearsalJob job, RehearsalRepository.Status status) {
+        boolean whole = status == RehearsalRepository.Status.DONE;
+        RehearsalFigures figures = whole ? job.figures() : null;
+        RehearsalFigures other = whole ? job.otherFigures() : null;
+        Instant now = clock.instant();
+        writer.write((db, at) -> {
+            rehearsals.end(
+                    db,
+                    id,
+                    new RehearsalRepository.Progress(status, now, job.done(), 0, whole ? job.differing() : 0),
+                    figures,
+                    other);
+            if (whole) rehearsals.insertDifferences(db, id, job.differences());
+            return null;
+        });
+    }
+
+    /** How many orders are done; empty where it doesn't run. */
+    Optional<Integer> findDone(String id) {
+        return Optional.ofNullable(running.get(id)).map(RehearsalJob::done);
+    }
+
+    void stop(String id) {
+        RehearsalJob job = running.get(id);
+        if (job != null) job.stop();
+    }
+}

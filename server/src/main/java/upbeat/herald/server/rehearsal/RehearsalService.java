@@ -1,0 +1,179 @@
+package upbeat.herald.server.rehearsal;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.time.InstantSource;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Service;
+import upbeat.herald.core.HeraldException;
+import upbeat.herald.core.forecast.RehearsalFigures;
+import upbeat.herald.core.notice.Notice;
+import upbeat.herald.server.order.OrderRepository;
+import upbeat.herald.server.platform.random.RandomIds;
+import upbeat.herald.server.platform.signal.SignallingWriter;
+import upbeat.herald.server.platform.web.NotFoundException;
+import upbeat.herald.server.rehearsal.RehearsalPlans.RehearsalRequest;
+
+/** Rehearsals begun, looked at, stopped and removed. */
+@Service
+class RehearsalService {
+    static final int MOST_DAYS = 400;
+    /** Orders placed so long before the period still have parcels on their way in it. */
+    private static final Duration LOOK_BACK = Duration.ofDays(60);
+
+    private static final Duration USUAL = Duration.ofDays(30);
+    private static final int MOST_AT_ONCE = 5;
+    private static final int MOST_LISTED = 50;
+    private static final int PAGE = 50;
+
+    private final RehearsalRepository rehearsals;
+    private final RehearsalPlans plans;
+    private final PastOrderRepository past;
+    private final RehearsalRunner runner;
+    private final OrderRepository orders;
+    private final RandomIds ids;
+    private final SignallingWriter writer;
+    private final JdbcClient reader;
+    private final InstantSource clock;
+
+    RehearsalService(
+            RehearsalRepository rehearsals,
+            RehearsalPlans plans,
+            PastOrderRepository past,
+            RehearsalRunner runner,
+            OrderRepository orders,
+            RandomIds ids,
+            SignallingWriter writer,
+            JdbcClient reader,
+            InstantSource clock) {
+        this.rehearsals = rehearsals;
+        this.plans = plans;
+        this.past = past;
+        this.runner = runner;
+        this.orders = orders;
+        this.ids = ids;
+        this.writer = writer;
+        this.reader = reader;
+        this.clock = clock;
+    }
+
+    /** An order that figures speak of. */
+    record OrderRef(String shop, String number) {}
+
+    /**
+     * @param noticeNames by id, of all notices that took part
+     * @param orders by id, those that the figures speak of
+     */
+    record Rehearsal(
+            RehearsalRepository.RehearsalRow rehearsal,
+            Map<String, String> noticeNames,
+            Map<String, OrderRef> orders) {}
+
+    record Differences(
+            List<RehearsalRepository.OrderDifference> orders,
+            @Nullable Long next) {}
+
+    Rehearsal start(RehearsalRequest request, String who) {
+        if (runner.countRunning() >= MOST_AT_ONCE)
+            throw new HeraldException("plan", "Several rehearsals are running. Wait for one of them, or stop one");
+        RehearsalRepository.Period period = checkPeriod(request);
+        RehearsalPlans.Chosen chosen = plans.choose(request);
+        List<Long> found = past.findIds(reader, period.from().minus(LOOK_BACK), period.to());
+        Instant now = clock.instant();
+        RehearsalRepository.RehearsalRow row = new RehearsalRepository.RehearsalRow(
+                ids.newId("rh-"),
+                chosen.title(),
+                who,
+                now,
+                period,
+                chosen.plans().other() != null,
+                new RehearsalRepository.Progress(RehearsalRepository.Status.RUNNING, null, 0, found.size(), 0),
+                null,
+                null);
+        writer.write((db, at) -> {
+            rehearsals.insert(db, row, chosen.plans());
+            return null;
+        });
+        runner.start(row, chosen.plans(), found);
+        return new Rehearsal(row, Map.of(), Map.of());
+    }
+
+    private RehearsalRepository.Period checkPeriod(RehearsalRequest request) {
+        Instant now = clock.instant();
+        Instant to = request.to() == null || request.to().isAfter(now) ? now : request.to();
+        Instant from = request.from() == null ? to.minus(USUAL) : request.from();
+        if (!from.isBefore(to)) throw new HeraldException("from", "Choose a first day before the last one");
+        if (Duration.between(from, to).compareTo(Duration.ofDays(MOST_DAYS)) > 0)
+            throw new HeraldException("from", "Choose a period of up to " + MOST_DAYS + " days");
+        return new RehearsalRepository.Period(from, to);
+    }
+
+    List<RehearsalRepository.RehearsalRow> list() {
+        return rehearsals.findLatest(reader, MOST_LISTED).stream()
+                .map(this::withProgress)
+                .toList();
+    }
+
+    Rehearsal get(String id) {
+        RehearsalRepository.RehearsalRow row = withProgress(find(id));
+        if (row.figures() == null) return new Rehearsal(row, Map.of(), Map.of());
+        return new Rehearsal(row, nameNotices(id), nameOrders(row));
+    }
+
+    private RehearsalRepository.RehearsalRow find(String id) {
+        return rehearsals.find(reader, id).orElseThrow(() -> new NotFoundException("There's no such rehearsal"));
+    }
+
+    private RehearsalRepository.RehearsalRow withProgress(RehearsalRepository.RehearsalRow row) {
+        return runner.findDone(row.id()).map(row::withDone).orElse(row);
+    }
+
+    private Map<String, String> nameNotices(String id) {
+        RehearsalRepository.Plans both = rehearsals.findPlans(reader, id).orElseThrow();
+        Map<String, String> names = new TreeMap<>();
+        if (both.other() != null) for (Notice n : both.other()) names.put(n.id(), n.name());
+        for (Notice n : both.plan()) names.put(n.id(), n.name());
+        return names;
+    }
+
+    private Map<String, OrderRef> nameOrders(RehearsalRepository.RehearsalRow row) {
+        List<Long> named = Stream.of(row.figures(), row.otherFigures())
+                .filter(f -> f != null)
+                .flatMap(f -> Stream.concat(
+                        f.mostSent().stream().map(RehearsalFigures.CustomerCount::orderId),
+                        f.held().stream().flatMap(h -> h.orderIds().stream())))
+                .distinct()
+                .toList();
+        return orders.get(reader, named).stream()
+                .collect(Collectors.toMap(
+                        o -> Long.toString(o.id()),
+                        o -> new OrderRef(o.order().shop(), o.order().number()),
+                        (a, b) -> a,
+                        TreeMap::new));
+    }
+
+    Differences listDifferences(String id, long after) {
+        find(id);
+        List<RehearsalRepository.OrderDifference> page = rehearsals.findDifferences(reader, id, after, PAGE + 1);
+        boolean more = page.size() > PAGE;
+        List<RehearsalRepository.OrderDifference> shown = more ? page.subList(0, PAGE) : page;
+        return new Differences(shown, more ? shown.get(PAGE - 1).orderId() : null);
+    }
+
+    void stop(String id) {
+        find(id);
+        runner.stop(id);
+    }
+
+    void delete(String id) {
+        runner.stop(id);
+        if (!writer.write((db, now) -> rehearsals.delete(db, id)))
+            throw new NotFoundException("There's no such rehearsal");
+    }
+}
