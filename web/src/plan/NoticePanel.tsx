@@ -1,6 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { App, Button, Popconfirm } from 'antd';
 import { useEffect, useState } from 'react';
+import { useNavigate } from 'react-router';
 import { api, type Fault, keys, Problem, type Schemas } from '../api/client';
 import { isSame } from '../api/merge';
 import { saveOver, type Versioned } from '../api/versions';
@@ -33,6 +34,7 @@ type Props = {
 /** One notice: said in a sentence, tried on real orders, changed in a form. */
 export function NoticePanel({ id, notice, version = '', audience, sent, onClose, onCreated }: Props) {
   const queries = useQueryClient();
+  const navigate = useNavigate();
   const { message, modal } = App.useApp();
   const key = id ?? `new/${notice.stage}/${notice.channels?.[0]}`;
   const [draft, setDraft] = useState(() => unsaved.get(key)?.draft ?? notice);
@@ -153,6 +155,24 @@ export function NoticePanel({ id, notice, version = '', audience, sent, onClose,
       message.error((e as Error).message);
     }
   };
+  /** The notice as it is here, live beside those that are, over the last 30 days. */
+  const rehearse = async () => {
+    setBusy(true);
+    setFaults([]);
+    try {
+      const begun = await api.startRehearsal({
+        noticeId: id,
+        notice: changed || !id ? ruleOf(draft) : undefined,
+        compareWithLive: true,
+      });
+      navigate(`/rehearsals/${begun.rehearsal.id}`);
+    } catch (e) {
+      setFaults(e instanceof Problem ? e.errors : []);
+      message.error((e as Error).message);
+    } finally {
+      setBusy(false);
+    }
+  };
   const cancel = () => {
     unsaved.delete(key);
     if (!id) {
@@ -190,12 +210,18 @@ export function NoticePanel({ id, notice, version = '', audience, sent, onClose,
             <Button type="primary" loading={busy} onClick={() => save(draft, 'Saved', notice)} title="Ctrl+Enter">
               Save
             </Button>
+            <Button onClick={rehearse} title="Run past orders through it; nothing is sent">
+              Rehearse
+            </Button>
             <Button onClick={cancel}>Cancel</Button>
           </>
         ) : (
           <>
             <Button type="primary" onClick={() => setEditing(true)}>
               Edit
+            </Button>
+            <Button onClick={rehearse} title="Run past orders through it; nothing is sent">
+              Rehearse
             </Button>
             <Button loading={busy} onClick={live ? pause : setLive}>
               {live ? 'Pause' : 'Set live'}

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
-import { useNavigate, useParams } from 'react-router';
+import { Link, useNavigate, useParams } from 'react-router';
 import { api, keys, type Schemas } from '../api/client';
 import { CHANNELS, channelLabel } from '../channels';
 import { type Geometry, LINE, PARCEL_STAGES, x } from '../route/geometry';
@@ -162,6 +162,9 @@ export default function PlanPlace() {
             <div className="empty">
               <h2>Choose a notice</h2>
               <p>Or press + at a stop to add one.</p>
+              <p>
+                <Link to="/rehearsals">Rehearse the plan</Link> on past orders, before it speaks to customers.
+              </p>
             </div>
           </aside>
         )}

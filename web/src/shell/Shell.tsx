@@ -18,6 +18,7 @@ import { usePlaceKeys } from './usePlaceKeys';
 // A place is loaded when it is first opened, so that signing in and the list of orders come up quickly.
 const OrdersPlace = lazy(() => import('../orders/OrdersPlace'));
 const PlanPlace = lazy(() => import('../plan/PlanPlace'));
+const RehearsalPlace = lazy(() => import('../rehearsal/RehearsalPlace'));
 const WordingPlace = lazy(() => import('../wording/WordingPlace'));
 const SetupPlace = lazy(() => import('../setup/SetupPlace'));
 const TestBench = lazy(() => import('../bench/TestBench'));
@@ -71,7 +72,12 @@ export function Shell() {
         </span>
         <nav aria-label="Places">
           <NavLink to="/orders">Orders</NavLink>
-          <NavLink to="/plan">Plan</NavLink>
+          <NavLink
+            to="/plan"
+            className={({ isActive }) => (isActive || pathname.startsWith('/rehearsals') ? 'active' : '')}
+          >
+            Plan
+          </NavLink>
           <NavLink to="/wording">Wording</NavLink>
           <NavLink to="/setup">Setup</NavLink>
           {session.data.demo && <NavLink to="/test-bench">Test bench</NavLink>}
@@ -104,6 +110,9 @@ export function Shell() {
             <Path path="/orders/:shop/:number" element={<OrdersPlace now={now} />} />
             <Path path="/plan" element={<PlanPlace />} />
             <Path path="/plan/:id" element={<PlanPlace />} />
+            <Path path="/rehearsals" element={<RehearsalPlace now={now} />} />
+            <Path path="/rehearsals/:id" element={<RehearsalPlace now={now} />} />
+            <Path path="/rehearsals/:id/:shop/:number" element={<RehearsalPlace now={now} />} />
             <Path path="/wording" element={<WordingPlace />} />
             <Path path="/wording/:notice/:channel" element={<WordingPlace />} />
             <Path path="/setup/*" element={<SetupPlace now={now} />} />

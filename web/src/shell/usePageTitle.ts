@@ -4,6 +4,7 @@ import { useLocation } from 'react-router';
 const PLACES: Record<string, string> = {
   orders: 'Orders',
   plan: 'Plan',
+  rehearsals: 'Rehearsals',
   wording: 'Wording',
   setup: 'Setup',
   'test-bench': 'Test bench',

@@ -81,6 +81,7 @@ class ScreenshotsTest {
             page.locator(".fitting").scrollIntoViewIfNeeded();
             page.getByText("orders to Germany").first().waitFor();
             shot(page, "plan-audience");
+            rehearse(page, app.url);
             wording(app, page);
             page.navigate(app.url + "/test-bench");
             page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Place an order"))
@@ -194,6 +195,25 @@ class ScreenshotsTest {
         page.getByText("1 new").waitFor();
         page.getByText("Orders of the day").click();
         shot(page, "setup-feeds");
+    }
+
+    /** A notice that isn't live yet, run over the demo's past. */
+    private static void rehearse(Page page, String url) throws IOException {
+        page.navigate(url + "/plan");
+        page.getByLabel("Add another notice: Delivered, SMS")
+                .or(page.getByLabel("Add a notice: Delivered, SMS"))
+                .click();
+        page.getByLabel("Name").fill("A word of thanks");
+        page.getByRole(
+                        AriaRole.BUTTON,
+                        new Page.GetByRoleOptions().setName("Rehearse").setExact(true))
+                .click();
+        page.locator(".differing a").nth(3).click();
+        page.locator(".rehearsal summary")
+                .filter(new Locator.FilterOptions().setHasText("A word of thanks"))
+                .click();
+        page.locator(".said").waitFor();
+        shot(page, "rehearsal");
     }
 
     private static void shot(Page page, String name) throws IOException {

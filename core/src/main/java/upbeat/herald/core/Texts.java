@@ -55,7 +55,8 @@ public final class Texts {
     }
 
     private static boolean isAscii(String text) {
-        return text.chars().allMatch(c -> c < 128);
+        for (int i = 0; i < text.length(); i++) if (text.charAt(i) >= 128) return false;
+        return true;
     }
 
     private static String toPlainDigits(String text) {

@@ -22,6 +22,11 @@ public final class ShortLink {
         return Long.toString(parcel, Character.MAX_RADIX) + mac(secret, parcel);
     }
 
+    /** As long as a real one, and leading nowhere: for messages that aren't sent. */
+    public static String createUnsigned(long parcel) {
+        return Long.toString(parcel, Character.MAX_RADIX) + "0".repeat(MAC_LETTERS);
+    }
+
     /** The parcel's number, or empty where the token was not made with this secret. */
     public static OptionalLong verify(byte[] secret, String token) {
         if (!token.matches("[0-9a-z]{1,13}[A-Za-z0-9_-]{" + MAC_LETTERS + "}")) return OptionalLong.empty();

@@ -31,6 +31,11 @@ public final class SignedLink {
         return Base64.getUrlEncoder().withoutPadding().encodeToString(token);
     }
 
+    /** As long as a real one, and answering nothing: for messages that aren't sent. */
+    public static String createUnsigned() {
+        return Base64.getUrlEncoder().withoutPadding().encodeToString(new byte[BODY_BYTES + MAC_BYTES]);
+    }
+
     /** What a token says, or empty where it was not made with this secret. */
     public static Optional<Read> verify(byte[] secret, String token, Instant now) {
         byte[] bytes;

@@ -21,6 +21,7 @@ import upbeat.herald.core.notice.Notice;
 import upbeat.herald.core.notice.PlannedMessage;
 import upbeat.herald.core.notice.Reachability;
 import upbeat.herald.core.notice.Reason;
+import upbeat.herald.core.wording.Channel;
 
 /**
  * One order lived through again under a plan: each fact when it became known, each message when it would have left,
@@ -101,15 +102,17 @@ public final class OrderReplay {
         for (Decision.NotSent n : decision.notSent()) {
             if (!n.reason().code().isNoteworthy()) continue;
             state.markSaid(History.key(n.notice().id(), n.parcel(), n.occasion()));
-            n.concernedChannels()
-                    .forEach(channel -> keep(new ReplayedMessage(
-                            n.notice(),
-                            n.parcel(),
-                            n.occasion(),
-                            channel,
-                            new ReplayedMessage.Times(moment.at(), now, now),
-                            null,
-                            n.reason())));
+            for (Channel channel : n.concernedChannels()) {
+                if (!known.add(ReplayedMessage.key(n.notice(), n.parcel(), n.occasion(), channel))) continue;
+                done.add(new ReplayedMessage(
+                        n.notice(),
+                        n.parcel(),
+                        n.occasion(),
+                        channel,
+                        new ReplayedMessage.Times(moment.at(), now, now),
+                        null,
+                        n.reason()));
+            }
         }
     }
 
@@ -148,7 +151,7 @@ public final class OrderReplay {
     private void runUntil(Instant end) {
         while (true) {
             Pending next = pending.peek();
-            Silence silence = findNextSilence(end);
+            Silence silence = plans.isSilenceAsked() ? findNextSilence(end) : null;
             Instant due = next == null ? null : next.dueAt();
             if (silence != null && (due == null || silence.at().isBefore(due))) {
                 silences.add(silence.key());
@@ -191,13 +194,15 @@ public final class OrderReplay {
         return first;
     }
 
+    private @Nullable Notice findNotice(String id, Instant now) {
+        for (Notice n : plans.at(now)) if (n.id().equals(id)) return n;
+        return null;
+    }
+
     private void leave(Pending p) {
         Instant now = p.dueAt();
         PlannedMessage m = p.message();
-        Notice notice = plans.at(now).stream()
-                .filter(n -> n.id().equals(m.notice().id()))
-                .findFirst()
-                .orElse(null);
+        Notice notice = findNotice(m.notice().id(), now);
         Optional<Reason> gone = Decide.checkLive(notice);
         if (notice == null || gone.isPresent()) {
             keep(p, now, null, gone.orElseThrow());
@@ -248,7 +253,7 @@ public final class OrderReplay {
 
     private void keep(Pending p, Instant at, MessageWriter.@Nullable Written written, @Nullable Reason heldFor) {
         PlannedMessage m = p.message();
-        keep(new ReplayedMessage(
+        done.add(new ReplayedMessage(
                 m.notice(),
                 m.parcel(),
                 m.occasion(),
@@ -256,10 +261,5 @@ public final class OrderReplay {
                 new ReplayedMessage.Times(p.happenedAt(), p.wantedAt(), at),
                 written,
                 heldFor));
-    }
-
-    private void keep(ReplayedMessage message) {
-        known.add(message.key());
-        done.add(message);
     }
 }

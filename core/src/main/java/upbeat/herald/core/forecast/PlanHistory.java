@@ -5,17 +5,23 @@ import java.util.List;
 import java.util.Map;
 import java.util.NavigableMap;
 import java.util.TreeMap;
+import java.util.function.Predicate;
 import upbeat.herald.core.notice.Notice;
 
 /** A plan as it was at each moment. */
 public final class PlanHistory {
     private final NavigableMap<Instant, List<Notice>> since = new TreeMap<>();
     private final boolean needsBackground;
+    private final boolean isSilenceAsked;
 
     private PlanHistory(Map<Instant, List<Notice>> plans) {
         plans.forEach((from, plan) -> since.put(from, List.copyOf(plan)));
-        needsBackground = since.values().stream().flatMap(List::stream).anyMatch(n -> n.audience()
-                .needsBackground());
+        needsBackground = hasAny(n -> n.audience().needsBackground());
+        isSilenceAsked = hasAny(n -> n.timing().quietDays() != null);
+    }
+
+    private boolean hasAny(Predicate<Notice> what) {
+        return since.values().stream().flatMap(List::stream).anyMatch(what);
     }
 
     /** The same plan all the time. */
@@ -31,6 +37,11 @@ public final class PlanHistory {
     List<Notice> at(Instant when) {
         Map.Entry<Instant, List<Notice>> entry = since.floorEntry(when);
         return entry == null ? List.of() : entry.getValue();
+    }
+
+    /** True where a notice waits for a carrier's silence. */
+    boolean isSilenceAsked() {
+        return isSilenceAsked;
     }
 
     /** True where a condition asks for more than an order's own document. */

@@ -14,7 +14,8 @@ import java.util.Map;
  * @param costs by channel and currency
  * @param customersByMessages how many customers got so many messages, by the number of messages
  * @param mostSent the customers that got most
- * @param held what was kept back, most frequent first
+ * @param held messages for which the customer got nothing
+ * @param reasons why messages were kept back, most frequent first
  */
 public record RehearsalFigures(
         int orders,
@@ -25,7 +26,8 @@ public record RehearsalFigures(
         List<ChannelCost> costs,
         Map<Integer, Integer> customersByMessages,
         List<CustomerCount> mostSent,
-        List<HeldCount> held) {
+        int held,
+        List<ReasonTally> reasons) {
     /**
      * @param notice by id of the notice
      * @param stage by code of the stage that set it off
@@ -48,7 +50,9 @@ public record RehearsalFigures(
 
     /**
      * @param reasonCode see {@link upbeat.herald.core.notice.Reason.Code}; {@code reason} in words
+     * @param isReplaced true where another channel told the customer instead
      * @param orderIds some of the orders
      */
-    public record HeldCount(String noticeId, String reasonCode, String reason, int count, List<Long> orderIds) {}
+    public record ReasonTally(
+            String noticeId, String reasonCode, String reason, boolean isReplaced, int count, List<Long> orderIds) {}
 }

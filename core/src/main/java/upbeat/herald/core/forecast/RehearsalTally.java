@@ -7,14 +7,18 @@ import java.time.ZonedDateTime;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.NavigableSet;
 import java.util.Objects;
+import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import java.util.stream.Collectors;
 import upbeat.herald.core.journey.Order;
+import upbeat.herald.core.notice.History;
 import upbeat.herald.core.notice.Reason;
 import upbeat.herald.core.timing.CustomerClock;
 
@@ -40,6 +44,8 @@ public final class RehearsalTally {
     private final Map<CostKey, Spent> costs = new HashMap<>();
     private final Map<String, Customer> customers = new HashMap<>();
     private final Map<HeldKey, Held> held = new HashMap<>();
+    /** What nothing was sent for on any channel. */
+    private final Set<String> silent = new HashSet<>();
 
     private record CostKey(String channel, String currency) {}
 
@@ -55,7 +61,7 @@ public final class RehearsalTally {
         final Map<LocalDate, Integer> days = new HashMap<>(2);
     }
 
-    private record HeldKey(String noticeId, Reason.Code code, String reason) {}
+    private record HeldKey(String noticeId, Reason.Code code, String reason, boolean isReplaced) {}
 
     private static final class Held {
         int count;
@@ -77,12 +83,22 @@ public final class RehearsalTally {
     /** Counts one order. */
     public void add(OrderPast past, List<ReplayedMessage> replayed) {
         orders++;
+        Set<String> sent = listSent(replayed);
         for (ReplayedMessage m : replayed) {
             Instant at = m.times().at();
             if (at.isBefore(from) || !at.isBefore(to)) continue;
             if (m.isSent()) addSent(past, m);
-            else addHeld(past.id(), m.notice().id(), Objects.requireNonNull(m.heldFor()));
+            else addHeld(past.id(), m, sent.contains(occasionOf(m)));
         }
+    }
+
+    /** What was sent over any channel; empty where nothing was held, so that nobody asks. */
+    private static Set<String> listSent(List<ReplayedMessage> replayed) {
+        if (replayed.stream().allMatch(ReplayedMessage::isSent)) return Set.of();
+        return replayed.stream()
+                .filter(ReplayedMessage::isSent)
+                .map(RehearsalTally::occasionOf)
+                .collect(Collectors.toSet());
     }
 
     private void addSent(OrderPast past, ReplayedMessage m) {
@@ -110,8 +126,16 @@ public final class RehearsalTally {
         spent.amount = spent.amount.add(written.cost().amount());
     }
 
-    private void addHeld(long orderId, String noticeId, Reason reason) {
-        Held counted = held.computeIfAbsent(new HeldKey(noticeId, reason.code(), reason.text()), k -> new Held());
+    /** The same for all channels of one message. */
+    private static String occasionOf(ReplayedMessage m) {
+        return History.key(m.notice().id(), m.parcel(), m.occasion());
+    }
+
+    private void addHeld(long orderId, ReplayedMessage m, boolean isReplaced) {
+        Reason reason = Objects.requireNonNull(m.heldFor());
+        if (!isReplaced) silent.add(orderId + " " + occasionOf(m));
+        Held counted = held.computeIfAbsent(
+                new HeldKey(m.notice().id(), reason.code(), reason.text(), isReplaced), k -> new Held());
         counted.count++;
         counted.addExample(orderId);
     }
@@ -152,6 +176,7 @@ public final class RehearsalTally {
             mine.messages += theirs.messages;
             addAll(mine.days, theirs.days);
         });
+        silent.addAll(other.silent);
         other.held.forEach((key, theirs) -> {
             Held mine = held.computeIfAbsent(key, k -> new Held());
             mine.count += theirs.count;
@@ -181,7 +206,8 @@ public final class RehearsalTally {
                 listCosts(),
                 byMessages,
                 listMostSent(),
-                listHeld());
+                silent.size(),
+                listReasons());
     }
 
     private List<RehearsalFigures.ChannelCost> listCosts() {
@@ -211,18 +237,19 @@ public final class RehearsalTally {
         return customer.days.values().stream().max(Integer::compare).orElse(0);
     }
 
-    private List<RehearsalFigures.HeldCount> listHeld() {
+    private List<RehearsalFigures.ReasonTally> listReasons() {
         return held.entrySet().stream()
-                .map(e -> new RehearsalFigures.HeldCount(
+                .map(e -> new RehearsalFigures.ReasonTally(
                         e.getKey().noticeId(),
                         e.getKey().code().name(),
                         e.getKey().reason(),
+                        e.getKey().isReplaced(),
                         e.getValue().count,
                         List.copyOf(e.getValue().orderIds)))
-                .sorted(Comparator.comparing(RehearsalFigures.HeldCount::count)
+                .sorted(Comparator.comparing(RehearsalFigures.ReasonTally::count)
                         .reversed()
-                        .thenComparing(RehearsalFigures.HeldCount::noticeId)
-                        .thenComparing(RehearsalFigures.HeldCount::reason))
+                        .thenComparing(RehearsalFigures.ReasonTally::noticeId)
+                        .thenComparing(RehearsalFigures.ReasonTally::reason))
                 .limit(MOST_REASONS)
                 .toList();
     }

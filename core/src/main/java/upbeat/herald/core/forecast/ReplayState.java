@@ -122,13 +122,13 @@ final class ReplayState {
 
     OrderSituation situation(@Nullable ReplayedParcel parcel) {
         Stage marked = parcels.isEmpty() ? ownStage() : null;
+        List<Stage> stages = new ArrayList<>(parcels.size());
+        for (ReplayedParcel p : parcels.values()) stages.add(p.stage());
         return new OrderSituation(
                 past.order(),
                 parcel == null ? null : parcel.parcel(),
                 parcel == null ? marked : parcel.stage(),
-                marked == null
-                        ? parcels.values().stream().map(ReplayedParcel::stage).toList()
-                        : List.of(marked),
+                marked == null ? stages : List.of(marked),
                 marked != null || isCovered,
                 ended,
                 parcel == null ? null : parcel.lastScanAt(),

@@ -49,10 +49,10 @@ final class ReplayedParcel {
         Report report = fact.report();
         if (report == null) return List.of();
         (fact.isByCarrier() ? byCarrier : byOthers).add(report.stage());
-        ReportEffect effect = ReportEffect.of(reports, report, announced);
+        ReportEffect effect = ReportEffect.of(journey, reports, report, announced);
         reports.add(report);
         journey = effect.journey();
-        journey.reached().forEach(v -> announced.add(v.key()));
+        if (journey.reached().size() > announced.size()) journey.reached().forEach(v -> announced.add(v.key()));
         return effect.news();
     }
 

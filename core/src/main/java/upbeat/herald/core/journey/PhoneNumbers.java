@@ -4,6 +4,7 @@ import com.google.i18n.phonenumbers.NumberParseException;
 import com.google.i18n.phonenumbers.PhoneNumberUtil;
 import com.google.i18n.phonenumbers.PhoneNumberUtil.ValidationResult;
 import com.google.i18n.phonenumbers.Phonenumber.PhoneNumber;
+import java.util.List;
 import java.util.Optional;
 import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
@@ -20,6 +21,8 @@ public final class PhoneNumbers {
     private static final Pattern PLUS = Pattern.compile("^[+\uff0b]");
     /** Digits with the country code; fewer are a short code such as 112, which no message reaches. */
     private static final int SHORTEST = 7;
+
+    private static final int LONGEST_CALLING_CODE = 3;
 
     private PhoneNumbers() {}
 
@@ -99,10 +102,26 @@ public final class PhoneNumbers {
 
     /** The region a number in E.164 belongs to, ISO 3166-1 alpha-2, where there is one. */
     public static Optional<String> countryOf(@Nullable String e164) {
+        Optional<String> only = findOnlyCountry(e164);
+        if (only.isPresent()) return only;
         try {
             return Optional.ofNullable(UTIL.getRegionCodeForNumber(UTIL.parse(e164, null)));
         } catch (NumberParseException e) {
             return Optional.empty();
         }
+    }
+
+    /** Most calling codes (ITU-T E.164) are of one country: then the rest of the number need not be read. */
+    private static Optional<String> findOnlyCountry(@Nullable String e164) {
+        if (e164 == null || e164.length() < SHORTEST || e164.charAt(0) != '+') return Optional.empty();
+        int code = 0;
+        for (int i = 1; i <= LONGEST_CALLING_CODE; i++) {
+            char c = e164.charAt(i);
+            if (c < '0' || c > '9') return Optional.empty();
+            code = code * 10 + c - '0';
+            List<String> countries = UTIL.getRegionCodesForCountryCode(code);
+            if (!countries.isEmpty()) return countries.size() == 1 ? Optional.of(countries.get(0)) : Optional.empty();
+        }
+        return Optional.empty();
     }
 }

@@ -1,5 +1,6 @@
 package upbeat.herald.core.journey;
 
+import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
 import java.util.Set;
@@ -20,23 +21,29 @@ public record ReportEffect(Journey journey, List<StageVisit> news, boolean late)
      * @param told {@link StageVisit#key() keys} of visits that were news once already
      */
     public static ReportEffect of(Collection<Report> known, Report arrived, Set<String> told) {
-        Journey before = Journey.of(known);
+        return of(Journey.of(known), known, arrived, told);
+    }
+
+    /** The same, where the way of the reports before is at hand. @param before their {@link Journey} */
+    public static ReportEffect of(Journey before, Collection<Report> known, Report arrived, Set<String> told) {
         // A label printed after the first scan makes that scan no older news: only a stage as far along or farther
         // does.
-        boolean late = before.reached().stream()
-                .anyMatch(v -> v.at().isAfter(arrived.at())
-                        && v.stage().position() >= arrived.stage().position());
-        List<Report> all = new java.util.ArrayList<>(known);
+        boolean late = false;
+        for (StageVisit v : before.reached())
+            late |= v.at().isAfter(arrived.at())
+                    && v.stage().position() >= arrived.stage().position();
+        List<Report> all = new ArrayList<>(known.size() + 1);
+        all.addAll(known);
         all.add(arrived);
         Journey after = Journey.of(all);
-        List<StageVisit> news = late
-                ? List.of()
-                : after.reached().stream()
-                        .filter(v -> v.at().equals(arrived.at()))
-                        .filter(v ->
-                                before.reached().stream().noneMatch(b -> b.key().equals(v.key())))
-                        .filter(v -> !told.contains(v.key()))
-                        .toList();
-        return new ReportEffect(after, news, late);
+        List<StageVisit> news = new ArrayList<>(2);
+        for (StageVisit v : after.reached())
+            if (!late && v.at().equals(arrived.at()) && !told.contains(v.key()) && !isIn(before, v)) news.add(v);
+        return new ReportEffect(after, List.copyOf(news), late);
+    }
+
+    private static boolean isIn(Journey journey, StageVisit visit) {
+        for (StageVisit v : journey.reached()) if (v.key().equals(visit.key())) return true;
+        return false;
     }
 }

@@ -8,6 +8,7 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
+import upbeat.herald.core.LruMap;
 import upbeat.herald.core.Texts;
 import upbeat.herald.core.journey.Order;
 
@@ -56,6 +57,9 @@ public final class CustomerLanguage {
     /** Regions whose ways of writing days and money the Unicode CLDR knows. */
     private static final Set<Locale> KNOWN = Set.of(Locale.getAvailableLocales());
 
+    /** By language and country: to make one takes longer than all else that is asked of a customer. */
+    private static final Map<String, Locale> THERE = LruMap.create(1024);
+
     /** BCP 47, or null where nothing tells. */
     public static @Nullable String languageOf(Order order) {
         return languagesOf(order).stream().findFirst().orElse(null);
@@ -84,8 +88,14 @@ public final class CustomerLanguage {
                 && !customers.getCountry().isEmpty()) return customers;
         String country = countryOf(order);
         if (country == null || !words.getCountry().isEmpty()) return words;
-        Locale there = new Locale.Builder().setLocale(words).setRegion(country).build();
-        return KNOWN.contains(there) ? there : words;
+        return THERE.computeIfAbsent(
+                language + " " + country,
+                k -> findKnown(
+                        new Locale.Builder().setLocale(words).setRegion(country).build(), words));
+    }
+
+    private static Locale findKnown(Locale there, Locale otherwise) {
+        return KNOWN.contains(there) ? there : otherwise;
     }
 
     private static @Nullable String ownLanguage(Order order) {

@@ -6,6 +6,7 @@ import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
+import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.answer.ShortLink;
 import upbeat.herald.core.answer.SignedLink;
@@ -28,10 +29,22 @@ public class SubjectFactory {
 
     private final LinkSigningKey linkKey;
     private final PublicAddress address;
+    private final boolean isSigning;
 
+    @Autowired
     SubjectFactory(LinkSigningKey linkKey, PublicAddress address) {
+        this(linkKey, address, true);
+    }
+
+    private SubjectFactory(LinkSigningKey linkKey, PublicAddress address, boolean isSigning) {
         this.linkKey = linkKey;
         this.address = address;
+        this.isSigning = isSigning;
+    }
+
+    /** One whose links are as long as real ones and lead nowhere: for messages that aren't sent. */
+    public SubjectFactory withoutLinks() {
+        return new SubjectFactory(linkKey, address, false);
     }
 
     /**
@@ -74,7 +87,9 @@ public class SubjectFactory {
 
     private MessageSubject.@Nullable Answers answers(Letter letter, Instant now) {
         if (letter.notice().content().question() == null) return null;
-        String token = SignedLink.create(linkKey.bytes(), letter.number(), now.plus(LINK_LIFETIME));
+        String token = isSigning
+                ? SignedLink.create(linkKey.bytes(), letter.number(), now.plus(LINK_LIFETIME))
+                : SignedLink.createUnsigned();
         String page = address.get() + "/a/" + token;
         List<String> links = letter.notice().content().question().buttons().stream()
                 .map(b -> page + "?b=" + b.id())
@@ -83,7 +98,8 @@ public class SubjectFactory {
     }
 
     private MessageSubject.Tracking tracking(About about) {
-        String shortLink = address.get() + "/t/" + ShortLink.create(linkKey.bytes(), about.id());
+        String shortLink = address.get() + "/t/"
+                + (isSigning ? ShortLink.create(linkKey.bytes(), about.id()) : ShortLink.createUnsigned(about.id()));
         return new MessageSubject.Tracking(about.numbers(), about.place(), shortLink, about.isReported());
     }
 

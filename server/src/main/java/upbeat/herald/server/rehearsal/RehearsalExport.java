@@ -55,9 +55,14 @@ final class RehearsalExport {
                         c.channel(),
                         c.cost().amount(),
                         costOf(other, c)));
-        figures.held()
+        export.line("Not sent at all", "", figures.held(), other == null ? null : other.held());
+        figures.reasons()
                 .forEach(h -> export.line(
-                        "Held: " + noticeNames.getOrDefault(h.noticeId(), h.noticeId()), h.reason(), h.count(), null));
+                        (h.isReplaced() ? "Sent by another channel: " : "Not sent: ")
+                                + noticeNames.getOrDefault(h.noticeId(), h.noticeId()),
+                        h.reason(),
+                        h.count(),
+                        null));
         return export.out.toString();
     }
 

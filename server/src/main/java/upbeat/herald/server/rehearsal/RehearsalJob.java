@@ -23,7 +23,7 @@ import upbeat.herald.core.notice.Notice;
  * One rehearsal at work: some hundred orders at a time, by several threads, until all are done or somebody stops it.
  */
 final class RehearsalJob {
-    private static final int TOGETHER = 250;
+    private static final int TOGETHER = 500;
     /** More can't be looked through by a person; the number of all is kept. */
     static final int MOST_DIFFERENCES = 5_000;
 

@@ -125,7 +125,7 @@ class RehearsalRunner implements InitializingBean, DisposableBean {
 
     private RehearsalWriter.World world() {
         return new RehearsalWriter.World(
-                subjects,
+                subjects.withoutLinks(),
                 prices,
                 carriers.findAll(reader).stream().collect(Collectors.toMap(Carrier::key, c -> c)),
                 shop -> brands.get(reader, shop),

@@ -147,7 +147,7 @@ class RehearsalService {
                 .filter(f -> f != null)
                 .flatMap(f -> Stream.concat(
                         f.mostSent().stream().map(RehearsalFigures.CustomerCount::orderId),
-                        f.held().stream().flatMap(h -> h.orderIds().stream())))
+                        f.reasons().stream().flatMap(h -> h.orderIds().stream())))
                 .distinct()
                 .toList();
         return orders.get(reader, named).stream()

@@ -18,6 +18,7 @@ import upbeat.herald.core.journey.PhoneNumbers;
 import upbeat.herald.core.notice.Notice;
 import upbeat.herald.core.notice.Reason;
 import upbeat.herald.core.notice.WordingSelection;
+import upbeat.herald.core.wording.BlockCondition;
 import upbeat.herald.core.wording.Brand;
 import upbeat.herald.core.wording.Channel;
 import upbeat.herald.core.wording.CustomerLanguage;
@@ -29,14 +30,13 @@ import upbeat.herald.core.wording.Variant;
 import upbeat.herald.core.wording.Wording;
 import upbeat.herald.core.wording.template.EmptyFieldException;
 import upbeat.herald.core.wording.template.FieldValues;
-import upbeat.herald.server.channel.Price;
 import upbeat.herald.server.channel.PriceList;
 import upbeat.herald.server.message.SubjectFactory;
 import upbeat.herald.server.platform.persistence.Json;
 
 /**
- * Puts a rehearsal's messages into words, by the renderer that sends. A message that costs something is rendered, and
- * so is one that names a field without a value; of all others it is known that they can be. For one thread.
+ * Puts a rehearsal's messages into words, by the renderer that sends. A message that costs something is rendered, since
+ * its length is its price; of the others it is enough to know that they can be. For one thread.
  */
 final class RehearsalWriter implements MessageWriter {
     /** What doesn't change while a rehearsal runs. @param brandOf the brand that speaks for a shop */
@@ -47,13 +47,21 @@ final class RehearsalWriter implements MessageWriter {
             Function<String, Brand> brandOf,
             String baseLanguage) {}
 
+    /** @param empty fields of a wording that have no value; {@code holding} conditions that hold */
+    private record Case(List<String> empty, List<BlockCondition> holding) {}
+
+    private record Priced(
+            Channel channel, int segments, @Nullable String country) {}
+
     private record Choice(Channel channel, List<String> languages, Variant customer) {}
 
     private final World world;
     private final Map<String, Brand> brands = new HashMap<>();
     private final Map<Notice, Map<Choice, Optional<WordingSelection.Chosen>>> chosen = new IdentityHashMap<>();
     private final Map<Wording, List<String>> named = new IdentityHashMap<>();
+    private final Map<Wording, Map<Case, Optional<Reason>>> tried = new IdentityHashMap<>();
     private final Map<Channel, Boolean> priced = new HashMap<>();
+    private final Map<Priced, Optional<Cost>> costs = new HashMap<>();
 
     RehearsalWriter(World world) {
         this.world = world;
@@ -67,14 +75,43 @@ final class RehearsalWriter implements MessageWriter {
                     Reason.Code.NO_WORDING,
                     "The notice has no text for " + message.channel().label()));
         MessageSubject subject = subjectOf(message, words.language());
-        if (!isPriced(message.channel()) && FieldValues.hasAll(subject, listNamed(words.wording())))
-            return new Written(words.language(), words.wording(), null, null, null);
+        if (!isPriced(message.channel())) {
+            Reason obstacle = findObstacle(message.channel(), words.wording(), subject);
+            return obstacle == null
+                    ? new Written(words.language(), words.wording(), null, null, null)
+                    : Written.impossible(obstacle);
+        }
         try {
             Rendered content = message.channel().render(words.wording(), subject);
             return new Written(words.language(), words.wording(), content.segments(), costOf(message, content), null);
         } catch (EmptyFieldException e) {
-            return Written.impossible(new Reason(Reason.Code.FIELD_EMPTY, Texts.orEmpty(e.getMessage())));
+            return Written.impossible(describe(e));
         }
+    }
+
+    private static Reason describe(EmptyFieldException e) {
+        return new Reason(Reason.Code.FIELD_EMPTY, Texts.orEmpty(e.getMessage()));
+    }
+
+    /**
+     * Whether a text can be written hangs on nothing but which of the fields it names are empty, and on the conditions
+     * of its blocks; so it is rendered once for each of these cases.
+     */
+    private @Nullable Reason findObstacle(Channel channel, Wording wording, MessageSubject subject) {
+        List<String> empty = FieldValues.findEmpty(subject, listNamed(wording));
+        if (empty.isEmpty()) return null;
+        List<BlockCondition> holding = new ArrayList<>();
+        for (BlockCondition c : BlockCondition.values()) if (c.holds(subject)) holding.add(c);
+        return tried.computeIfAbsent(wording, w -> new HashMap<>())
+                .computeIfAbsent(new Case(empty, holding), c -> {
+                    try {
+                        channel.render(wording, subject);
+                        return Optional.empty();
+                    } catch (EmptyFieldException e) {
+                        return Optional.of(describe(e));
+                    }
+                })
+                .orElse(null);
     }
 
     /** The whole message as it would leave; empty where there are no words for it, or a field is empty. */
@@ -141,10 +178,10 @@ final class RehearsalWriter implements MessageWriter {
                 .addressOf(message.order())
                 .flatMap(PhoneNumbers::countryOf)
                 .orElse(null);
-        Price price = world.prices()
-                .findPrice(message.channel(), content.segments(), country)
+        return costs.computeIfAbsent(new Priced(message.channel(), content.segments(), country), p -> world.prices()
+                        .findPrice(p.channel(), p.segments(), p.country())
+                        .map(price -> new Cost(price.amount(), Texts.orEmpty(price.currency()))))
                 .orElse(null);
-        return price == null ? null : new Cost(price.amount(), Texts.orEmpty(price.currency()));
     }
 
     /** The fields a wording names anywhere, perhaps with a few that it only mentions. */

@@ -1,14 +1,13 @@
 package upbeat.herald.core.wording.template;
 
 import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.Set;
 import java.util.regex.Pattern;
-import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.Texts;
 import upbeat.herald.core.carrier.TrackingLink;
@@ -112,18 +111,16 @@ public final class FieldValues {
     }
 
     /** The fields that would be empty in a message about this. */
-    public static Set<String> findEmpty(MessageSubject about) {
-        Map<String, String> texts = findTexts(about);
-        return Fields.ALL.stream()
-                .map(Field::name)
-                .filter(name -> !texts.containsKey(name))
-                .collect(Collectors.toSet());
+    public static List<String> findEmpty(MessageSubject about) {
+        return findEmpty(about, Fields.ALL.stream().map(Field::name).toList());
     }
 
-    /** True where each of these fields has a value in a message about this: then nothing can be missing in its text. */
-    public static boolean hasAll(MessageSubject about, Collection<String> fields) {
+    /** Those of these fields that would be empty: where none is, nothing can be missing in a text that names them. */
+    public static List<String> findEmpty(MessageSubject about, Collection<String> fields) {
         Map<String, LazyValues> values = collect(about, false);
-        return fields.stream().allMatch(name -> valueOf(values, name) != null);
+        List<String> empty = new ArrayList<>(0);
+        for (String name : fields) if (valueOf(values, name) == null) empty.add(name);
+        return empty;
     }
 
     private static @Nullable Object valueOf(Map<String, LazyValues> values, String field) {
@@ -161,7 +158,7 @@ public final class FieldValues {
     /** "1 Box kite and 2 Ribbon tails"; a long list ends with how many more there are. */
     private static String items(List<Order.Item> items, Locale locale) {
         int shown = items.size() > MOST_IN_LINE ? MOST_IN_LINE - 1 : items.size();
-        List<String> parts = new java.util.ArrayList<>(items.subList(0, shown).stream()
+        List<String> parts = new ArrayList<>(items.subList(0, shown).stream()
                 .map(i -> i.quantity() + " " + itemName(i))
                 .toList());
         Phrases phrases = Phrases.forLocale(locale);

@@ -10,6 +10,8 @@ class SinglePageController {
         "/",
         "/plan",
         "/plan/**",
+        "/rehearsals",
+        "/rehearsals/**",
         "/orders",
         "/orders/**",
         "/wording",

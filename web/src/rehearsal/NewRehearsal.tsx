@@ -1,0 +1,100 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { App, Button, Checkbox, Input, Select } from 'antd';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { api, keys } from '../api/client';
+import { formKeys } from '../shell/escape';
+import { dayToInstant, toDay } from './figures';
+
+const LIVE = '*live';
+const ALL = '*all';
+const USUAL_DAYS = 30;
+
+/** What to rehearse, over which days. */
+export function NewRehearsal({ now }: { now: string }) {
+  const plan = useQuery({ queryKey: keys.plan, queryFn: api.plan });
+  const queries = useQueryClient();
+  const navigate = useNavigate();
+  const { message } = App.useApp();
+  const today = new Date(now);
+  const [what, setWhat] = useState<string>();
+  const [from, setFrom] = useState(toDay(new Date(today.getTime() - USUAL_DAYS * 86_400_000)));
+  const [to, setTo] = useState(toDay(today));
+  const [compare, setCompare] = useState(true);
+  const [busy, setBusy] = useState(false);
+  const notices = plan.data?.notices ?? [];
+  const anyLive = notices.some((n) => n.notice.state === 'live');
+  // Where nothing is live yet, the live plan would say nothing to anybody.
+  const chosen = what ?? (plan.data && !anyLive ? ALL : LIVE);
+  const start = async () => {
+    if (busy) return;
+    setBusy(true);
+    try {
+      const begun = await api.startRehearsal({
+        noticeId: chosen.startsWith('*') ? undefined : chosen,
+        everyNotice: chosen === ALL,
+        compareWithLive: compare && chosen !== LIVE,
+        from: from ? dayToInstant(from) : undefined,
+        to: to ? dayToInstant(to, 1) : undefined,
+      });
+      await queries.invalidateQueries({ queryKey: keys.rehearsals });
+      navigate(`/rehearsals/${begun.rehearsal.id}`);
+    } catch (e) {
+      message.error((e as Error).message, 6);
+    } finally {
+      setBusy(false);
+    }
+  };
+  return (
+    <aside className="panel form" aria-label="New rehearsal" onKeyDown={formKeys(start, () => undefined)}>
+      <h2>
+        <span>Rehearse</span>
+      </h2>
+      <p className="under">
+        Runs your past orders and their scans through a plan. Nothing is sent: you see what customers would have been
+        told.
+      </p>
+      <label htmlFor="rehearsal-what">Plan</label>
+      <Select
+        id="rehearsal-what"
+        className="full"
+        showSearch={{ optionFilterProp: 'label' }}
+        value={chosen}
+        onChange={setWhat}
+        options={[
+          { value: LIVE, label: 'The live plan' },
+          { value: ALL, label: 'All notices, as if they were live' },
+          ...notices
+            .filter((n) => n.notice.state !== 'live')
+            .map((n) => ({ value: n.id, label: `The live plan and “${n.notice.name}”` })),
+        ]}
+      />
+      <div className="two">
+        <div>
+          <label htmlFor="rehearsal-from">First day</label>
+          <Input
+            id="rehearsal-from"
+            type="date"
+            value={from}
+            max={toDay(today)}
+            onChange={(e) => setFrom(e.target.value)}
+          />
+        </div>
+        <div>
+          <label htmlFor="rehearsal-to">Last day</label>
+          <Input id="rehearsal-to" type="date" value={to} max={toDay(today)} onChange={(e) => setTo(e.target.value)} />
+        </div>
+      </div>
+      {chosen !== LIVE && (
+        <Checkbox className="mt12" checked={compare} onChange={(e) => setCompare(e.target.checked)}>
+          Compare with the live plan
+        </Checkbox>
+      )}
+      <div className="actions">
+        <Button type="primary" loading={busy} onClick={start} title="Ctrl+Enter">
+          Rehearse
+        </Button>
+      </div>
+    </aside>
+  );
+}
