@@ -193,6 +193,13 @@ export const api = {
     { wordings: _wordings, others: _others, ...notice }: Schemas['NoticeBody'],
     version: string,
   ) => call<Schemas['NoticeView']>('PUT', `/ui/plan/notices/${id}`, notice, version),
+  noticeVersions: (id: string) =>
+    get<Schemas['NoticeVersionView'][]>(`/ui/plan/notices/${encodeURIComponent(id)}/versions`),
+  rehearsalOf: (id: string) =>
+    call<Schemas['Rehearsal'] | undefined>('GET', `/ui/rehearsals/of-notice/${encodeURIComponent(id)}`),
+  teamAddresses: () => get<Schemas['TeamAddressesView']>('/ui/team-addresses'),
+  changeTeamAddresses: (body: Schemas['TeamAddresses'], version: string) =>
+    call<Schemas['TeamAddressesView']>('PUT', '/ui/team-addresses', body, version),
   removeNotice: (id: string) => call<void>('DELETE', `/ui/plan/notices/${id}`),
   preview: (request: Schemas['PreviewRequest']) => call<Schemas['Shown']>('POST', '/ui/plan/preview', request),
   conditionKinds: () => get<Schemas['Kind'][]>('/ui/plan/conditions'),
@@ -399,6 +406,8 @@ export const keys = {
   conditionKinds: ['condition-kinds'] as const,
   audienceCount: (audience: Schemas['Audience']) => ['audience-count', audience] as const,
   reach: (notice: Schemas['NoticeBody']) => ['reach', notice] as const,
+  teamAddresses: ['team-addresses'] as const,
+  noticeVersions: (id: string) => ['plan', id, 'versions'] as const,
   rehearsals: ['rehearsals'] as const,
   rehearsal: (id: string) => ['rehearsal', id] as const,
   rehearsalDifferences: (id: string) => ['rehearsal', id, 'differences'] as const,

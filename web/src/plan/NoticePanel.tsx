@@ -5,14 +5,15 @@ import { useNavigate } from 'react-router';
 import { api, type Fault, keys, Problem, type Schemas } from '../api/client';
 import { isSame } from '../api/merge';
 import { saveOver, type Versioned } from '../api/versions';
-import { channelLabel } from '../channels';
 import { formKeys } from '../shell/escape';
 import { useMounted } from '../shell/useMounted';
-import { listed, perWords } from '../words';
 import { Figures } from './Figures';
+import { LifeButtons } from './LifeButtons';
+import { stateMark, stateWords } from './life';
 import { NoticeForm } from './NoticeForm';
+import { NoticeHistory } from './NoticeHistory';
 import { Preview } from './Preview';
-import { triggerWords, waitWords, windowWords } from './timing';
+import { Sentence } from './Sentence';
 
 /** What is being changed and not saved yet, by notice: closing the panel, or looking at another one, loses nothing. */
 const unsaved = new Map<string, { draft: Schemas['NoticeBody']; from: Versioned<Schemas['NoticeBody']> }>();
@@ -35,7 +36,7 @@ type Props = {
 export function NoticePanel({ id, notice, version = '', audience, sent, onClose, onCreated }: Props) {
   const queries = useQueryClient();
   const navigate = useNavigate();
-  const { message, modal } = App.useApp();
+  const { message } = App.useApp();
   const key = id ?? `new/${notice.stage}/${notice.channels?.[0]}`;
   const [draft, setDraft] = useState(() => unsaved.get(key)?.draft ?? notice);
   const [from, setFrom] = useState(() => unsaved.get(key)?.from ?? { document: notice, version });
@@ -129,32 +130,6 @@ export function NoticePanel({ id, notice, version = '', audience, sent, onClose,
       message.error((e as Error).message);
     }
   };
-  const live = notice.state === 'live';
-  const pause = () => save({ ...notice, state: 'paused' }, 'Paused. No messages are sent', notice);
-  const goLive = () =>
-    save({ ...notice, state: 'live' }, 'Live. Messages are sent for what happens from now on', notice);
-  /** Asks once more where something is missing that customers would see. */
-  const setLive = async () => {
-    try {
-      const { warnings } = await api.checkGoLive(id!);
-      if (warnings.length === 0) return await goLive();
-      modal.confirm({
-        title: `Set “${notice.name}” live?`,
-        content: (
-          <ul className="plainlist">
-            {warnings.map((w) => (
-              <li key={w}>{w}.</li>
-            ))}
-          </ul>
-        ),
-        okText: 'Set live anyway',
-        cancelText: 'Not yet',
-        onOk: goLive,
-      });
-    } catch (e) {
-      message.error((e as Error).message);
-    }
-  };
   /** The notice as it is here, live beside those that are, over the last 30 days. */
   const rehearse = async () => {
     setBusy(true);
@@ -193,7 +168,7 @@ export function NoticePanel({ id, notice, version = '', audience, sent, onClose,
         <span>{draft.name || 'New notice'}</span>
         <span className="flex gap10">
           {changed && <span className="mark gold">not saved</span>}
-          {id && <span className={`mark ${live ? 'ok' : 'v'}`}>{notice.state}</span>}
+          {id && <span className={`mark ${stateMark(notice.state)}`}>{stateWords(notice.state)}</span>}
           <button type="button" className="plain" aria-label="Close" onClick={onClose}>
             ✕
           </button>
@@ -220,12 +195,13 @@ export function NoticePanel({ id, notice, version = '', audience, sent, onClose,
             <Button type="primary" onClick={() => setEditing(true)}>
               Edit
             </Button>
-            <Button onClick={rehearse} title="Run past orders through it; nothing is sent">
-              Rehearse
-            </Button>
-            <Button loading={busy} onClick={live ? pause : setLive}>
-              {live ? 'Pause' : 'Set live'}
-            </Button>
+            <LifeButtons
+              id={id!}
+              notice={notice}
+              busy={busy}
+              onState={(state, done) => save({ ...notice, state }, done, notice)}
+              onRehearse={rehearse}
+            />
             <Popconfirm
               title="Delete this notice?"
               description="Its planned messages are not sent."
@@ -240,63 +216,9 @@ export function NoticePanel({ id, notice, version = '', audience, sent, onClose,
       </div>
       {(reach.data || sent) && <Figures notice={draft} reach={reach.data} sent={sent} />}
       <Preview id={id} notice={draft} />
+      {id && !editing && (
+        <NoticeHistory id={id} onRestore={(old) => save({ ...old, state: notice.state }, 'Restored', notice)} />
+      )}
     </aside>
-  );
-}
-
-function Sentence({ notice, audience }: { notice: Schemas['NoticeBody']; audience: string }) {
-  const channels = notice.channels ?? [];
-  const wait = waitWords(notice);
-  const hours = windowWords(notice.window);
-  return (
-    <p className="say">
-      When <u>{triggerWords(notice)}</u>
-      {', for '}
-      <u>{audience}</u>,{' '}
-      {wait === '' ? (
-        <>
-          <u>at once</u>
-          {hours ? ', ' : ' '}
-        </>
-      ) : (
-        <>
-          wait <u>{wait}</u>, then{' '}
-        </>
-      )}
-      {hours && (
-        <>
-          <u>{hours}</u> in the customer’s time{' '}
-        </>
-      )}
-      send “{notice.name}” by{' '}
-      {notice.rule === 'all' ? (
-        <u>
-          {listed(
-            channels.map((c) => channelLabel(c)),
-            'and',
-          )}
-        </u>
-      ) : (
-        channels.map((c, i) => (
-          <span key={c}>
-            {i > 0 && ', or else '}
-            <u>{channelLabel(c)}</u>
-          </span>
-        ))
-      )}
-      , <u>{perWords(notice.per ?? 'parcel', notice.stage ?? '')}</u>
-      {notice.buttons && notice.buttons.length > 0 && (
-        <>
-          , and ask{' '}
-          {notice.buttons.map((b, i) => (
-            <span key={b.id}>
-              {i > 0 && ' or '}
-              <u>{b.label}</u>
-            </span>
-          ))}
-        </>
-      )}
-      .
-    </p>
   );
 }

@@ -3,6 +3,7 @@ import type { Schemas } from '../api/client';
 import { channelLabel } from '../channels';
 import { perDay, whenShort } from '../words';
 import { turn } from './layout';
+import { stateMark, stateWords } from './life';
 
 type Props = {
   view: Schemas['NoticeView'];
@@ -30,11 +31,9 @@ export function Pennant({ view, channel, chosen, style, onOpen }: Props) {
           {channel ? view.audience : channels.map((c) => channelLabel(c)).join(', ')}
         </span>
         <span className="n">
-          <span title={`${sent} sent in the last 30 days`}>
-            {n.state === 'paused' && sent === 0 ? '' : perDay(sent)}
-          </span>
-          {n.state === 'paused' ? (
-            <span className="mark v">paused</span>
+          <span title={`${sent} sent in the last 30 days`}>{n.state !== 'live' && sent === 0 ? '' : perDay(sent)}</span>
+          {n.state !== 'live' ? (
+            <span className={`mark ${stateMark(n.state)}`}>{stateWords(n.state)}</span>
           ) : parts > 1 ? (
             <span className="mark bad">{parts} parts</span>
           ) : null}

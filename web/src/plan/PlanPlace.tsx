@@ -11,6 +11,7 @@ import { Failed } from '../shell/Failed';
 import { stageWords } from '../words';
 import { EVERYONE } from './audience/audience';
 import { bandHeight, hang, PENNANT_HEIGHT, rowsAt, top } from './layout';
+import { planWords } from './life';
 import { NoticePanel } from './NoticePanel';
 import { Pennant } from './Pennant';
 import { SideBand } from './SideBand';
@@ -26,7 +27,7 @@ function blank(stage: string, channel: string): Schemas['NoticeBody'] {
     rule: 'first-that-works',
     per: PARCEL_STAGES.includes(stage) ? 'parcel' : 'order',
     ageLimit: 'PT48H',
-    state: 'paused',
+    state: 'draft',
     buttons: [],
   };
 }
@@ -55,7 +56,6 @@ export default function PlanPlace() {
     return () => window.removeEventListener('keydown', key);
   });
   const notices = plan.data?.notices ?? [];
-  const live = notices.filter((n) => n.notice.state === 'live').length;
   const chosen = notices.find((n) => n.id === id);
   const shown = notices.filter((n) => !stage || n.notice.stage === stage);
   const open = (wanted: string) => {
@@ -70,7 +70,7 @@ export default function PlanPlace() {
     <>
       <Route
         title="Plan"
-        subtitle={plan.data ? `${live} live, ${notices.length - live} paused` : ' '}
+        subtitle={plan.data ? planWords(notices.map((n) => n.notice)) : ' '}
         geometry={geometry}
         chosen={stage}
         onChoose={setStage}

@@ -9,6 +9,7 @@ import { FeedsPage } from './FeedsPage';
 import { GatewaysPage } from './GatewaysPage';
 import { ShopsPage } from './ShopsPage';
 import { StopListPage } from './StopListPage';
+import { TeamPage } from './TeamPage';
 import { UnmappedCodesPage } from './UnmappedCodesPage';
 
 /** The place Setup: what is connected once and looked at when something new turns up. */
@@ -35,6 +36,7 @@ export default function SetupPlace({ now }: { now: string }) {
           <NavLink to="/setup/brand">
             Brand{sender.data && !sender.data.verified && <span className="mark bad">!</span>}
           </NavLink>
+          <NavLink to="/setup/team">Team</NavLink>
           <NavLink to="/setup/public-address">Public address</NavLink>
         </nav>
       </header>
@@ -48,6 +50,7 @@ export default function SetupPlace({ now }: { now: string }) {
         <Route path="feeds" element={<FeedsPage now={now} />} />
         <Route path="gateways" element={<GatewaysPage />} />
         <Route path="stop-list" element={<StopListPage now={now} />} />
+        <Route path="team" element={<TeamPage />} />
         <Route path="public-address" element={<AddressPage />} />
         <Route path="brand" element={<BrandPage />} />
         <Route path="*" element={<Navigate to="/setup/shops" replace />} />

@@ -17,6 +17,7 @@ const SETUP_PAGES: Record<string, string> = {
   gateways: 'Gateways',
   shops: 'Shops',
   feeds: 'Carrier feeds',
+  team: 'Team',
 };
 
 /** What the browser's tab says for a path: "Order 1001 · Upbeat Herald", "Carriers · Upbeat Herald". */

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { Link, Navigate, useParams, useSearchParams } from 'react-router';
 import { api, keys, type Schemas } from '../api/client';
 import { channelLabel } from '../channels';
+import { stateMark, stateWords } from '../plan/life';
 import { Route } from '../route/Route';
 import { useGeometry } from '../route/useGeometry';
 import { Failed } from '../shell/Failed';
@@ -125,7 +126,7 @@ function NoticeLines({
   return (
     <section className="noticelines" aria-label={n.name}>
       <h3>
-        {n.name} {n.state === 'paused' && <span className="mark v">paused</span>}
+        {n.name} {n.state !== 'live' && <span className={`mark ${stateMark(n.state)}`}>{stateWords(n.state)}</span>}
         <small>{stageWords(n.stage)}</small>
       </h3>
       {n.channels.map((c) => (

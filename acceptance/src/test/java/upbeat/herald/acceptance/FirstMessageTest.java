@@ -200,7 +200,7 @@ class FirstMessageTest {
         page.keyboard().press("Escape");
         choose("Send by", "all");
         button("Save").click();
-        assertThat(panel.locator(".mark", new Locator.LocatorOptions().setHasText("paused")))
+        assertThat(panel.locator(".mark", new Locator.LocatorOptions().setHasText("draft")))
                 .isVisible();
         assertThat(page.locator(".pennant", new Page.LocatorOptions().setHasText("First word")))
                 .hasCount(3);

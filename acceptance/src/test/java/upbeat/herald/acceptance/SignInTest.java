@@ -46,7 +46,7 @@ class SignInTest {
                     .as("no test bench outside the demo")
                     .isEqualTo(404);
             page.navigate(app.url + "/plan");
-            assertThat(page.getByRole(AriaRole.BANNER)).containsText("0 live, 5 paused");
+            assertThat(page.getByRole(AriaRole.BANNER)).containsText("0 live, 5 drafts");
         }
     }
 }

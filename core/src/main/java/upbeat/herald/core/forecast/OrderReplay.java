@@ -128,7 +128,7 @@ public final class OrderReplay {
     /** Facts that only conditions ask for may make a notice be for the order that wasn't before. */
     private void replanAround(Runnable change, Instant now) {
         List<Notice> narrowed = plans.at(now).stream()
-                .filter(n -> !n.audience().isEveryone() && n.state() == Notice.State.LIVE)
+                .filter(n -> !n.audience().isEveryone() && n.state().isSpeaking())
                 .toList();
         if (narrowed.isEmpty()) {
             change.run();
@@ -180,7 +180,7 @@ public final class OrderReplay {
     private @Nullable Silence findNextSilence(Instant end) {
         Set<Integer> waits = new TreeSet<>();
         for (Notice n : plans.at(end))
-            if (n.state() == Notice.State.LIVE && n.timing().quietDays() != null)
+            if (n.state().isSpeaking() && n.timing().quietDays() != null)
                 waits.add(n.timing().quietDays());
         Silence first = null;
         for (int days : waits) {
@@ -203,7 +203,7 @@ public final class OrderReplay {
         Instant now = p.dueAt();
         PlannedMessage m = p.message();
         Notice notice = findNotice(m.notice().id(), now);
-        Optional<Reason> gone = Decide.checkLive(notice);
+        Optional<Reason> gone = Decide.checkLive(notice, m.occasion());
         if (notice == null || gone.isPresent()) {
             keep(p, now, null, gone.orElseThrow());
             return;

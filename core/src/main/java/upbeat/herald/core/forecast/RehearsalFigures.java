@@ -34,6 +34,7 @@ public record RehearsalFigures(
      * @param country of destination, ISO 3166-1 alpha-2; empty where the order names none
      * @param day on the customer's calendar
      * @param hourOfWeek 168 numbers: from Monday, 00:00, on the customer's clock
+     * @param noticeHours by id of the notice, 168 numbers: from Monday, 00:00 UTC, when they would have left
      */
     public record Breakdown(
             Map<String, Integer> notice,
@@ -41,7 +42,8 @@ public record RehearsalFigures(
             Map<String, Integer> channel,
             Map<String, Integer> country,
             Map<LocalDate, Integer> day,
-            List<Integer> hourOfWeek) {}
+            List<Integer> hourOfWeek,
+            Map<String, List<Integer>> noticeHours) {}
 
     public record ChannelCost(String channel, int messages, int segments, MessageWriter.Cost cost) {}
 

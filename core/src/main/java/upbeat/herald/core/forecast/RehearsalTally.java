@@ -3,6 +3,7 @@ package upbeat.herald.core.forecast;
 import java.math.BigDecimal;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.time.ZoneOffset;
 import java.time.ZonedDateTime;
 import java.util.Arrays;
 import java.util.Comparator;
@@ -26,6 +27,7 @@ import upbeat.herald.core.timing.CustomerClock;
  * Counts what a rehearsal brings, order by order. Not for several threads: each counts for itself, see {@link #add}.
  */
 public final class RehearsalTally {
+    private static final int HOURS_OF_WEEK = 7 * 24;
     private static final int MOST_CUSTOMERS = 10;
     private static final int MOST_REASONS = 40;
     private static final int MOST_EXAMPLES = 3;
@@ -40,7 +42,8 @@ public final class RehearsalTally {
     private final Map<String, Integer> byChannel = new TreeMap<>();
     private final Map<String, Integer> byCountry = new TreeMap<>();
     private final Map<LocalDate, Integer> byDay = new TreeMap<>();
-    private final int[] byHourOfWeek = new int[7 * 24];
+    private final int[] byHourOfWeek = new int[HOURS_OF_WEEK];
+    private final Map<String, int[]> noticeHours = new TreeMap<>();
     private final Map<CostKey, Spent> costs = new HashMap<>();
     private final Map<String, Customer> customers = new HashMap<>();
     private final Map<HeldKey, Held> held = new HashMap<>();
@@ -112,7 +115,10 @@ public final class RehearsalTally {
         byChannel.merge(m.channel().code(), 1, Integer::sum);
         byCountry.merge(countryOf(order), 1, Integer::sum);
         byDay.merge(day, 1, Integer::sum);
-        byHourOfWeek[(at.getDayOfWeek().getValue() - 1) * 24 + at.getHour()]++;
+        byHourOfWeek[hourOfWeek(at)]++;
+        noticeHours
+                .computeIfAbsent(m.notice().id(), id -> new int[HOURS_OF_WEEK])[
+                hourOfWeek(m.times().at().atZone(ZoneOffset.UTC))]++;
         Customer customer = customers.computeIfAbsent(keyOf(past), k -> new Customer());
         customer.orderId = Math.max(customer.orderId, past.id());
         customer.messages++;
@@ -129,6 +135,10 @@ public final class RehearsalTally {
     /** The same for all channels of one message. */
     private static String occasionOf(ReplayedMessage m) {
         return History.key(m.notice().id(), m.parcel(), m.occasion());
+    }
+
+    private static int hourOfWeek(ZonedDateTime at) {
+        return (at.getDayOfWeek().getValue() - 1) * 24 + at.getHour();
     }
 
     private void addHeld(long orderId, ReplayedMessage m, boolean isReplaced) {
@@ -163,7 +173,9 @@ public final class RehearsalTally {
         addAll(byChannel, other.byChannel);
         addAll(byCountry, other.byCountry);
         addAll(byDay, other.byDay);
-        for (int i = 0; i < byHourOfWeek.length; i++) byHourOfWeek[i] += other.byHourOfWeek[i];
+        addAll(byHourOfWeek, other.byHourOfWeek);
+        other.noticeHours.forEach(
+                (id, theirs) -> addAll(noticeHours.computeIfAbsent(id, k -> new int[HOURS_OF_WEEK]), theirs));
         other.costs.forEach((key, theirs) -> {
             Spent mine = costs.computeIfAbsent(key, k -> new Spent());
             mine.messages += theirs.messages;
@@ -184,6 +196,14 @@ public final class RehearsalTally {
         });
     }
 
+    private static void addAll(int[] to, int[] from) {
+        for (int i = 0; i < to.length; i++) to[i] += from[i];
+    }
+
+    private static List<Integer> toList(int[] counts) {
+        return Arrays.stream(counts).boxed().toList();
+    }
+
     private static <K> void addAll(Map<K, Integer> to, Map<K, Integer> from) {
         from.forEach((key, count) -> to.merge(key, count, Integer::sum));
     }
@@ -197,17 +217,18 @@ public final class RehearsalTally {
                 messages,
                 moved,
                 new RehearsalFigures.Breakdown(
-                        byNotice,
-                        byStage,
-                        byChannel,
-                        byCountry,
-                        byDay,
-                        Arrays.stream(byHourOfWeek).boxed().toList()),
+                        byNotice, byStage, byChannel, byCountry, byDay, toList(byHourOfWeek), listNoticeHours()),
                 listCosts(),
                 byMessages,
                 listMostSent(),
                 silent.size(),
                 listReasons());
+    }
+
+    private Map<String, List<Integer>> listNoticeHours() {
+        Map<String, List<Integer>> lists = new TreeMap<>();
+        noticeHours.forEach((id, counts) -> lists.put(id, toList(counts)));
+        return lists;
     }
 
     private List<RehearsalFigures.ChannelCost> listCosts() {

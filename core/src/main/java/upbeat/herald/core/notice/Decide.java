@@ -60,7 +60,8 @@ public final class Decide {
         String parcel = notice.isOncePerOrder() || situation.parcel() == null
                 ? null
                 : situation.parcel().trackingNumber();
-        String occasion = notice.timing().per() == Notice.Per.OCCASION ? moment.occasion() : StageVisit.ONCE;
+        String reached = notice.timing().per() == Notice.Per.OCCASION ? moment.occasion() : StageVisit.ONCE;
+        String occasion = notice.state() == Notice.State.TRIAL ? Trial.occasion(reached) : reached;
         Optional<Reason> no = wholeNotice(asked, notice, parcel, occasion);
         if (no.isPresent()) {
             notSent.add(new Decision.NotSent(notice, parcel, occasion, null, no.get()));
@@ -101,8 +102,10 @@ public final class Decide {
         Moment moment = asked.moment();
         History history = asked.history();
         Instant now = asked.now();
-        if (notice.state() != Notice.State.LIVE)
-            return Optional.of(new Reason(Reason.Code.NOT_LIVE, "The notice is paused"));
+        if (!notice.state().isSpeaking())
+            return Optional.of(new Reason(
+                    Reason.Code.NOT_LIVE,
+                    notice.state() == Notice.State.DRAFT ? "The notice is a draft" : "The notice is paused"));
         Optional<Reason> outside = checkAudience(notice, asked.facts());
         if (outside.isPresent()) return outside;
         if (history.sentKeys().contains(History.key(notice.id(), parcel, occasion)))
@@ -120,7 +123,7 @@ public final class Decide {
                     "It happened " + words(age) + " ago; this notice is sent within "
                             + words(notice.timing().ageLimit())));
         }
-        if (moment.with() != null && hasLive(asked.plan(), moment.with(), asked.facts())) {
+        if (moment.with() != null && isTold(asked, notice, moment.with())) {
             return Optional.of(new Reason(
                     Reason.Code.OVERTAKEN,
                     "The same scan also says " + moment.with().label() + ", and the customer is told that instead"));
@@ -128,10 +131,21 @@ public final class Decide {
         return checkStillWanted(notice, situation, history, now);
     }
 
-    /** Whether a planned message's notice is still there and live. @param notice null where it was deleted */
-    public static Optional<Reason> checkLive(@Nullable Notice notice) {
+    /**
+     * Whether a planned message's notice is still there and speaks to the same people.
+     *
+     * @param notice null where it was deleted
+     * @param occasion of the message
+     */
+    public static Optional<Reason> checkLive(@Nullable Notice notice, String occasion) {
         if (notice == null) return Optional.of(new Reason(Reason.Code.GONE, "The notice was deleted"));
-        if (notice.state() == Notice.State.LIVE) return Optional.empty();
+        if (!Trial.isMeantFor(notice, occasion))
+            return Optional.of(new Reason(
+                    Reason.Code.NOT_LIVE,
+                    Trial.isTrial(occasion)
+                            ? "The trial ended before this message was sent"
+                            : "The notice went back to a trial before this message was sent"));
+        if (notice.state().isSpeaking()) return Optional.empty();
         return Optional.of(new Reason(Reason.Code.NOT_LIVE, "The notice was paused before this message was sent"));
     }
 
@@ -154,12 +168,17 @@ public final class Decide {
         return "All of the order is already " + stage.label();
     }
 
-    private static boolean hasLive(List<Notice> plan, Stage stage, OrderFacts facts) {
-        return plan.stream()
-                .anyMatch(n -> n.timing().quietDays() == null
-                        && n.timing().stage() == stage
-                        && n.state() == Notice.State.LIVE
-                        && n.audience().fits(facts));
+    /** Whether the same people are told of a further stage. What only the team hears tells no customer. */
+    private static boolean isTold(Asked asked, Notice of, Stage stage) {
+        for (Notice n : asked.plan()) {
+            boolean isHeard = n.state() == Notice.State.LIVE
+                    || n.state() == Notice.State.TRIAL && of.state() == Notice.State.TRIAL;
+            if (isHeard
+                    && n.timing().quietDays() == null
+                    && n.timing().stage() == stage
+                    && n.audience().fits(asked.facts())) return true;
+        }
+        return false;
     }
 
     private static Optional<Reason> checkAudience(Notice notice, OrderFacts facts) {
@@ -216,7 +235,7 @@ public final class Decide {
             String occasion,
             List<Channel> standBy,
             Instant now) {
-        List<Channel> left = new ArrayList<>(standBy);
+        List<Channel> left = Trial.isMeantFor(notice, occasion) ? new ArrayList<>(standBy) : new ArrayList<>();
         while (!left.isEmpty()) {
             Channel channel = left.remove(0);
             Reachability reach = reach(notice, situation, history, channel);
@@ -231,7 +250,10 @@ public final class Decide {
         if (!notice.content().wordings().containsKey(channel))
             return new Reachability(
                     null, new Reason(Reason.Code.NO_WORDING, "The notice has no text for " + channel.label()));
-        return Reachability.check(situation.order(), history, channel);
+        Reachability customer = Reachability.check(situation.order(), history, channel);
+        return notice.state() == Notice.State.TRIAL && customer.obstacle() == null
+                ? Reachability.ofTeam(history, channel)
+                : customer;
     }
 
     /**

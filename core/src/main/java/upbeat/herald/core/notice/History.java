@@ -14,18 +14,30 @@ import upbeat.herald.core.wording.Channel;
  * @param isRefused true where an answer said that the order is not wanted
  * @param stoppedChannels whose address of this order is on the stop list
  * @param background what else is known of the order
+ * @param teamAddresses the team's own, where a notice on trial sends to
  */
 public record History(
         Set<String> sentKeys,
         Map<String, String> answers,
         boolean isRefused,
         Set<Channel> stoppedChannels,
-        OrderBackground background) {
-    public static final History NONE = new History(Set.of(), Map.of(), false, Set.of(), OrderBackground.NONE);
+        OrderBackground background,
+        Map<Channel, String> teamAddresses) {
+    public static final History NONE = new History(Set.of(), Map.of(), false, Set.of());
 
     /** Of the order itself nothing else is known. */
     public History(Set<String> sentKeys, Map<String, String> answers, boolean isRefused, Set<Channel> stoppedChannels) {
         this(sentKeys, answers, isRefused, stoppedChannels, OrderBackground.NONE);
+    }
+
+    /** The team has no addresses of its own. */
+    public History(
+            Set<String> sentKeys,
+            Map<String, String> answers,
+            boolean isRefused,
+            Set<Channel> stoppedChannels,
+            OrderBackground background) {
+        this(sentKeys, answers, isRefused, stoppedChannels, background, Map.of());
     }
 
     /**

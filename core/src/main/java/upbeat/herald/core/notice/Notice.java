@@ -112,8 +112,19 @@ public record Notice(
     }
 
     public enum State {
+        /** Being written. */
+        DRAFT,
+        /** Speaks to the team about real orders, see {@link Trial}. */
+        TRIAL,
+        /** Speaks to customers. */
         LIVE,
-        PAUSED
+        /** Was live, and speaks no more. */
+        PAUSED;
+
+        /** True where it plans messages, to whomever. */
+        public boolean isSpeaking() {
+            return this == TRIAL || this == LIVE;
+        }
     }
 
     public enum ChannelRule {

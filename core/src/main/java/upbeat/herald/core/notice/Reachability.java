@@ -28,6 +28,16 @@ public record Reachability(
         return new Reachability(address, null);
     }
 
+    /** The team's own address in the customer's place. */
+    static Reachability ofTeam(History history, Channel channel) {
+        String address = history.teamAddresses().get(channel);
+        return address != null
+                ? new Reachability(address, null)
+                : no(
+                        Reason.Code.NO_ADDRESS,
+                        "The team has no " + channel.addressLabel() + " for trials. Enter one in Setup, Team");
+    }
+
     static Reachability no(Reason reason) {
         return new Reachability(null, reason);
     }

@@ -78,7 +78,7 @@ public final class StarterNotices {
                 new Notice(
                         id,
                         Starters.noticeName(stage.code()),
-                        Notice.State.PAUSED,
+                        Notice.State.DRAFT,
                         Audience.EVERYONE,
                         new Notice.Timing(stage, schedule.after(), schedule.window(), per, Notice.DEFAULT_AGE_LIMIT),
                         new Notice.Routing(channels, Notice.ChannelRule.FIRST_THAT_WORKS),

@@ -6,6 +6,7 @@ import java.util.Optional;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.notice.Reason;
+import upbeat.herald.core.notice.Trial;
 import upbeat.herald.core.wording.Channel;
 import upbeat.herald.core.wording.Question;
 import upbeat.herald.server.channel.ReplyListener;
@@ -57,7 +58,8 @@ public class AnswerService implements ReplyListener {
         Question.Button button = message.sent().question() == null
                 ? null
                 : message.sent().question().findButton(buttonId).orElse(null);
-        if (button == null) return Optional.empty();
+        // Whoever of the team presses a button on trial doesn't speak for the customer.
+        if (button == null || Trial.isTrial(message.origin().occasion())) return Optional.empty();
         return Optional.of(writer.write(db -> answer(db, message, button, via)));
     }
 

@@ -12,6 +12,7 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import upbeat.herald.core.answer.SignedLink;
 import upbeat.herald.core.journey.Order;
+import upbeat.herald.core.notice.Trial;
 import upbeat.herald.core.wording.Brand;
 import upbeat.herald.core.wording.CustomerLanguage;
 import upbeat.herald.core.wording.Question;
@@ -74,7 +75,9 @@ class AnswerPageService {
         return guarded(token, request, (message, texts) -> answerRecorder
                 .recordAnswer(message, button, "page")
                 .map(outcome -> thanks(message, outcome.answer(), outcome.first(), texts))
-                .orElseGet(() -> problem(400, "unknown", texts)));
+                .orElseGet(() -> Trial.isTrial(message.origin().occasion())
+                        ? problem(200, "trial", texts)
+                        : problem(400, "unknown", texts)));
     }
 
     private interface Page {

@@ -13,6 +13,7 @@ import upbeat.herald.core.notice.Notice;
 import upbeat.herald.core.notice.OrderSituation;
 import upbeat.herald.core.notice.Reachability;
 import upbeat.herald.core.notice.Reason;
+import upbeat.herald.core.notice.Trial;
 import upbeat.herald.core.notice.WordingSelection;
 import upbeat.herald.core.wording.Brand;
 import upbeat.herald.core.wording.Channel;
@@ -88,7 +89,7 @@ public class MessagePreparation {
 
     public Outcome prepare(JdbcClient db, MessageRow m, Instant now) {
         Notice notice = notices.find(db, m.origin().noticeId()).orElse(null);
-        Reason gone = Decide.checkLive(notice).orElse(null);
+        Reason gone = Decide.checkLive(notice, m.origin().occasion()).orElse(null);
         if (notice == null || gone != null) return new Outcome.Held(Objects.requireNonNull(gone));
         OrderRow order = orders.get(db, m.origin().orderId());
         ParcelRow parcel = m.origin().parcelId() == null
@@ -120,7 +121,8 @@ public class MessagePreparation {
         Wording wording = channels.findUsable(db, notice, m.recipient().channel(), chosen);
         try {
             MessageComposer.Scene scene = new MessageComposer.Scene(notice, chosen.language(), order, parcel, m.seq());
-            Rendered content = composer.render(db, scene, m.recipient().channel(), wording, now);
+            Rendered content =
+                    markTrial(m, order, composer.render(db, scene, m.recipient().channel(), wording, now));
             return new Outcome.Ready(
                     reach.address(),
                     chosen.language(),
@@ -134,6 +136,14 @@ public class MessagePreparation {
         } catch (EmptyFieldException e) {
             return held(Reason.Code.FIELD_EMPTY, Texts.orEmpty(e.getMessage()));
         }
+    }
+
+    private static Rendered markTrial(MessageRow m, OrderRow order, Rendered content) {
+        return Trial.isTrial(m.origin().occasion())
+                ? m.recipient()
+                        .channel()
+                        .markTrial(content, "Trial, order " + order.order().number())
+                : content;
     }
 
     private @Nullable Price price(Channel channel, @Nullable String address, Rendered content) {

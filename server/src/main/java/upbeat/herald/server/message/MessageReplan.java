@@ -139,7 +139,7 @@ public class MessageReplan {
 
     private List<Notice> findNarrowed(JdbcClient db) {
         return notices.findAll(db).stream()
-                .filter(n -> !n.audience().isEveryone() && n.state() == Notice.State.LIVE)
+                .filter(n -> !n.audience().isEveryone() && n.state().isSpeaking())
                 .toList();
     }
 
@@ -200,7 +200,9 @@ public class MessageReplan {
                 .toList();
         for (MessageRow m : open) {
             Notice notice = notices.find(db, m.origin().noticeId()).orElse(null);
-            if (notice == null) continue; // says so itself when it is due
+            // Says so itself when it is due.
+            if (notice == null
+                    || Decide.checkLive(notice, m.origin().occasion()).isPresent()) continue;
             ParcelRow parcel = m.origin().parcelId() == null
                     ? null
                     : parcels.find(db, m.origin().parcelId()).orElse(null);

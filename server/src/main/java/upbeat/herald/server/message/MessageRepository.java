@@ -53,7 +53,7 @@ public class MessageRepository {
 
     private static final String SENT_NOTICES = """
             select distinct order_id, notice_id from message where order_id in (select value from json_each(?))
-            and status not in ('withheld', 'cancelled', 'failed')""";
+            and status not in ('withheld', 'cancelled', 'failed') and not is_trial""";
 
     /** Reason code of a message that waits for the approval of its content. */
     public static final String NOT_APPROVED = "NOT_APPROVED";
@@ -388,7 +388,7 @@ public class MessageRepository {
     /** Whether anything went out, or is going out, of a parcel's stage; null stage: of the parcel at all. */
     public boolean existsSent(JdbcClient db, long parcelId, @Nullable Stage stage) {
         return db.sql(
-                                "select count(*) from message where parcel_id = :parcel and (:stage is null or stage = :stage) and (sent_at is not null or status in ('sending', 'unsure'))")
+                                "select count(*) from message where parcel_id = :parcel and (:stage is null or stage = :stage) and not is_trial and (sent_at is not null or status in ('sending', 'unsure'))")
                         .param("parcel", parcelId)
                         .param("stage", stage == null ? null : stage.code())
                         .query(Long.class)
@@ -399,7 +399,7 @@ public class MessageRepository {
     /** True where a message about a stage of the order as a whole went out, or may have. */
     public boolean existsSentOfOrder(JdbcClient db, long orderId, Stage stage) {
         return db.sql(
-                                "select exists (select 1 from message where order_id = ? and parcel_id is null and stage = ? and (sent_at is not null or status in ('sending', 'unsure')))")
+                                "select exists (select 1 from message where order_id = ? and parcel_id is null and stage = ? and not is_trial and (sent_at is not null or status in ('sending', 'unsure')))")
                         .params(orderId, stage.code())
                         .query(Integer.class)
                         .single()

@@ -9,7 +9,6 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.notice.Moment;
-import upbeat.herald.core.notice.Notice;
 import upbeat.herald.server.notice.NoticeRepository;
 import upbeat.herald.server.order.OrderRepository;
 import upbeat.herald.server.order.ParcelRepository;
@@ -72,7 +71,7 @@ public class QuietParcelSweep {
 
     private List<Integer> listWaits() {
         return notices.findAll(reader).stream()
-                .filter(n -> n.state() == Notice.State.LIVE)
+                .filter(n -> n.state().isSpeaking())
                 .map(n -> n.timing().quietDays())
                 .filter(Objects::nonNull)
                 .distinct()

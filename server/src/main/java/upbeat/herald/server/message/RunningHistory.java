@@ -17,9 +17,19 @@ public final class RunningHistory {
     private final boolean refused;
     private final Set<Channel> stopped;
     private final OrderBackground background;
+    private final Map<Channel, String> team;
 
-    /** @param said keys made by {@link History#key}; {@code stopped} whose address is on the stop list */
-    public RunningHistory(Set<String> said, List<AnswerRow> answers, Set<Channel> stopped, OrderBackground background) {
+    /**
+     * @param said keys made by {@link History#key}; {@code stopped} whose address is on the stop list; {@code team} its
+     *     own addresses
+     */
+    public RunningHistory(
+            Set<String> said,
+            List<AnswerRow> answers,
+            Set<Channel> stopped,
+            OrderBackground background,
+            Map<Channel, String> team) {
+        this.team = team;
         this.stopped = stopped;
         this.background = background;
         this.said = new HashSet<>(said);
@@ -32,6 +42,6 @@ public final class RunningHistory {
     }
 
     public History toHistory() {
-        return new History(said, answers, refused, stopped, background);
+        return new History(said, answers, refused, stopped, background, team);
     }
 }

@@ -16,6 +16,7 @@ import upbeat.herald.core.journey.Stage;
 import upbeat.herald.core.notice.History;
 import upbeat.herald.core.notice.OrderSituation;
 import upbeat.herald.core.wording.Channel;
+import upbeat.herald.server.channel.TeamAddressRepository;
 import upbeat.herald.server.notice.NoticeRepository;
 import upbeat.herald.server.order.AnswerRepository;
 import upbeat.herald.server.order.OrderBackgroundRepository;
@@ -33,6 +34,7 @@ public class SituationLoader {
     private final StopListRepository stopList;
     private final NoticeRepository notices;
     private final OrderBackgroundRepository backgrounds;
+    private final TeamAddressRepository teamAddresses;
 
     SituationLoader(
             ParcelRepository parcels,
@@ -40,13 +42,15 @@ public class SituationLoader {
             AnswerRepository answers,
             StopListRepository stopList,
             NoticeRepository notices,
-            OrderBackgroundRepository backgrounds) {
+            OrderBackgroundRepository backgrounds,
+            TeamAddressRepository teamAddresses) {
         this.parcels = parcels;
         this.messages = messages;
         this.answers = answers;
         this.stopList = stopList;
         this.notices = notices;
         this.backgrounds = backgrounds;
+        this.teamAddresses = teamAddresses;
     }
 
     /** @param parcel the parcel in question, or null for the order as a whole */
@@ -89,6 +93,7 @@ public class SituationLoader {
         Map<Long, List<AnswerRepository.AnswerRow>> given = answers.findByOrder(db, ids);
         Map<Long, Set<Channel>> stopped = stopList.findStopped(db, orders);
         Map<Long, OrderBackground> known = loadBackgrounds(db, ids);
+        Map<Channel, String> team = notices.hasTrial(db) ? teamAddresses.findAll(db) : Map.of();
         return ids.stream()
                 .collect(Collectors.toMap(
                         id -> id,
@@ -96,7 +101,8 @@ public class SituationLoader {
                                 said.getOrDefault(id, Set.of()),
                                 given.getOrDefault(id, List.of()),
                                 stopped.getOrDefault(id, Set.of()),
-                                known.getOrDefault(id, OrderBackground.NONE))));
+                                known.getOrDefault(id, OrderBackground.NONE),
+                                team)));
     }
 
     /** Looked up only where a notice asks for it: most plans don't, and reports come by the thousand. */
@@ -116,7 +122,11 @@ public class SituationLoader {
         Map<Long, OrderBackground> known = backgrounds.find(db, ids, messages.findSentNotices(db, ids));
         Map<Long, List<AnswerRepository.AnswerRow>> given = answers.findByOrder(db, ids);
         return ids.stream().collect(Collectors.toMap(id -> id, id -> new RunningHistory(
-                        Set.of(), given.getOrDefault(id, List.of()), Set.of(), Objects.requireNonNull(known.get(id)))
+                        Set.of(),
+                        given.getOrDefault(id, List.of()),
+                        Set.of(),
+                        Objects.requireNonNull(known.get(id)),
+                        Map.of())
                 .toHistory()));
     }
 }

@@ -128,6 +128,11 @@ public record NoticeBody(
         return ContentVersion.of(withoutWordings());
     }
 
+    /** A version of what a notice does when it is live: the same whether it is live already or not. */
+    public static String ruleVersion(Notice notice) {
+        return of(notice.withState(Notice.State.LIVE)).version();
+    }
+
     private static String word(Enum<?> value) {
         return value.name().toLowerCase(Locale.ROOT).replace('_', '-');
     }
@@ -177,7 +182,7 @@ public record NoticeBody(
                 timing.per(),
                 at != null && at.isOrderStage() ? Notice.Per.ORDER : Notice.Per.PARCEL,
                 errors);
-        Notice.State on = one(Notice.State.class, "state", state, Notice.State.PAUSED, errors);
+        Notice.State on = one(Notice.State.class, "state", state, Notice.State.DRAFT, errors);
         Question question = question(errors);
         errors.throwIfAny();
         Map<Channel, Wording> texts = new TreeMap<>();

@@ -1,8 +1,10 @@
 package upbeat.herald.server.notice;
 
 import io.swagger.v3.oas.annotations.tags.Tag;
+import java.util.List;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
+import org.springframework.security.core.Authentication;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -37,14 +39,17 @@ class NoticeController {
 
     @PostMapping("/notices")
     @ResponseStatus(HttpStatus.CREATED)
-    NoticeView create(@RequestBody NoticeBody body) {
-        return service.create(body);
+    NoticeView create(@RequestBody NoticeBody body, Authentication who) {
+        return service.create(body, who.getName());
     }
 
     @PutMapping("/notices/{id}")
     NoticeView save(
-            @PathVariable String id, @RequestHeader(HttpHeaders.IF_MATCH) IfMatch match, @RequestBody NoticeBody body) {
-        return service.save(id, match, body);
+            @PathVariable String id,
+            @RequestHeader(HttpHeaders.IF_MATCH) IfMatch match,
+            @RequestBody NoticeBody body,
+            Authentication who) {
+        return service.save(id, match, body, who.getName());
     }
 
     @GetMapping("/notices/{id}/go-live")
@@ -52,9 +57,15 @@ class NoticeController {
         return plan.checkGoLive(id);
     }
 
+    /** Every rule it had, the newest first. */
+    @GetMapping("/notices/{id}/versions")
+    List<PlanService.NoticeVersionView> listVersions(@PathVariable String id) {
+        return plan.listVersions(id);
+    }
+
     @DeleteMapping("/notices/{id}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void delete(@PathVariable String id) {
-        service.delete(id);
+    void delete(@PathVariable String id, Authentication who) {
+        service.delete(id, who.getName());
     }
 }

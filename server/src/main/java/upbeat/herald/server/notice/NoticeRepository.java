@@ -19,7 +19,7 @@ public class NoticeRepository {
             on conflict (id) do update set body = excluded.body, updated_at = excluded.updated_at""";
 
     /** The plan, and the mark it had: it is asked for with every stage reached, and long. */
-    private record Plan(long mark, List<Notice> notices, boolean needsBackground) {}
+    private record Plan(long mark, List<Notice> notices, boolean needsBackground, boolean hasTrial) {}
 
     /** As it was read last; null before. */
     private volatile @Nullable Plan last;
@@ -33,6 +33,11 @@ public class NoticeRepository {
         return read(db).needsBackground();
     }
 
+    /** True where a notice is on trial. */
+    public boolean hasTrial(JdbcClient db) {
+        return read(db).hasTrial();
+    }
+
     private Plan read(JdbcClient db) {
         Plan known = last;
         long mark = db.sql("select mark from plan_mark").query(Long.class).single();
@@ -44,8 +49,11 @@ public class NoticeRepository {
                 .list();
         List<Notice> notices =
                 lines.stream().flatMap(l -> Stream.ofNullable(l.notice())).toList();
-        Plan read = new Plan(lines.get(0).mark(), notices, notices.stream().anyMatch(n -> n.audience()
-                .needsBackground()));
+        Plan read = new Plan(
+                lines.get(0).mark(),
+                notices,
+                notices.stream().anyMatch(n -> n.audience().needsBackground()),
+                notices.stream().anyMatch(n -> n.state() == Notice.State.TRIAL));
         last = read;
         return read;
     }

@@ -10,9 +10,11 @@ import upbeat.herald.core.HeraldException;
 import upbeat.herald.core.Texts;
 import upbeat.herald.core.carrier.Carrier;
 import upbeat.herald.core.notice.Notice;
+import upbeat.herald.core.wording.Channel;
 import upbeat.herald.server.brand.BrandRepository;
 import upbeat.herald.server.carrier.CarrierRepository;
 import upbeat.herald.server.channel.ChannelRegistry;
+import upbeat.herald.server.channel.TeamAddressRepository;
 import upbeat.herald.server.notice.PlanService.NoticeView;
 import upbeat.herald.server.platform.signal.SignallingWriter;
 import upbeat.herald.server.platform.web.IfMatch;
@@ -27,6 +29,8 @@ class NoticeService {
     private final ChannelRegistry channels;
     private final SignallingWriter writer;
     private final PlanService plan;
+    private final NoticeVersionRepository versions;
+    private final TeamAddressRepository teamAddresses;
 
     NoticeService(
             NoticeRepository notices,
@@ -34,33 +38,42 @@ class NoticeService {
             BrandRepository brands,
             ChannelRegistry channels,
             SignallingWriter writer,
-            PlanService plan) {
+            PlanService plan,
+            NoticeVersionRepository versions,
+            TeamAddressRepository teamAddresses) {
         this.notices = notices;
         this.carriers = carriers;
         this.brands = brands;
         this.channels = channels;
         this.writer = writer;
         this.plan = plan;
+        this.versions = versions;
+        this.teamAddresses = teamAddresses;
     }
 
-    NoticeView create(NoticeBody body) {
+    /** @param who makes it */
+    NoticeView create(NoticeBody body, String who) {
         return kept(writer.write((db, now) -> {
             Notice checked = fit(db, body.toNotice("new", null, brands.baseLanguage(db), known(db), true));
-            return put(db, checked.withId(free(db, checked.name())), now);
+            return put(db, checked.withId(free(db, checked.name())), now, who);
         }));
     }
 
-    NoticeView save(String id, IfMatch match, NoticeBody body) {
+    NoticeView save(String id, IfMatch match, NoticeBody body, String who) {
         return kept(writer.write((db, now) -> {
             Notice before = notices.find(db, id).orElseThrow(() -> new NotFoundException("There is no notice " + id));
             NoticeBody current = NoticeBody.of(before).withoutWordings();
             match.check(current.version(), current);
-            return put(db, fit(db, body.toNotice(id, before, brands.baseLanguage(db), known(db), true)), now);
+            Notice after = fit(db, body.toNotice(id, before, brands.baseLanguage(db), known(db), true));
+            // What came with the product, or before versions were kept, is a version too.
+            if (!versions.hasAny(db, id)) versions.insert(db, id, before, now, "");
+            return put(db, after, now, who);
         }));
     }
 
-    private Notice put(JdbcClient db, Notice notice, Instant now) {
+    private Notice put(JdbcClient db, Notice notice, Instant now, String who) {
         notices.save(db, notice, now);
+        versions.insert(db, notice.id(), notice, now, who);
         channels.submitWordings(db, notice, brands.baseLanguage(db), now);
         return notice;
     }
@@ -70,16 +83,26 @@ class NoticeService {
         return plan.view(notice);
     }
 
-    void delete(String id) {
+    void delete(String id, String who) {
         writer.write((db, now) -> {
             notices.delete(db, id);
+            versions.insert(db, id, null, now, who);
             return null;
         });
     }
 
-    /** @throws HeraldException where the notice is to be live and a channel is not ready for that */
+    /** @throws HeraldException where the notice is to speak and a channel, or the team, is not ready for that */
     private Notice fit(JdbcClient db, Notice notice) {
-        if (notice.state() == Notice.State.LIVE)
+        if (notice.state() == Notice.State.TRIAL
+                && notice.routing().channels().stream().noneMatch(teamAddresses.findAll(db)::containsKey))
+            throw new HeraldException(
+                    "state",
+                    "A trial sends to your team. Enter the team's own address for "
+                            + notice.routing().channels().stream()
+                                    .map(Channel::label)
+                                    .collect(Collectors.joining(" or "))
+                            + " in Setup, Team");
+        if (notice.state().isSpeaking())
             channels.findGoLiveObstacle(db, notice).ifPresent(obstacle -> {
                 throw new HeraldException("state", obstacle);
             });

@@ -16,6 +16,7 @@ import upbeat.herald.core.notice.History;
 import upbeat.herald.core.notice.Moment;
 import upbeat.herald.core.notice.Notice;
 import upbeat.herald.core.notice.OrderSituation;
+import upbeat.herald.core.notice.Trial;
 import upbeat.herald.server.message.MessageRepository;
 import upbeat.herald.server.message.MessageRow;
 import upbeat.herald.server.message.SituationLoader;
@@ -85,7 +86,8 @@ public class NoticeOutcomes {
 
     private NoticeOutcome find(JdbcClient db, Known known, Notice notice, Instant now) {
         List<MessageRow> mine = known.sent().stream()
-                .filter(m -> m.origin().noticeId().equals(notice.id()))
+                .filter(m -> m.origin().noticeId().equals(notice.id())
+                        && Trial.isTrial(m.origin().occasion()) == (notice.state() == Notice.State.TRIAL))
                 .toList();
         List<String> out = mine.stream()
                 .filter(m -> m.times().sentAt() != null)
@@ -207,7 +209,8 @@ public class NoticeOutcomes {
                             notice,
                             "will",
                             channels,
-                            "when " + notice.timing().stage().label())
+                            "when " + notice.timing().stage().label()
+                                    + (notice.state() == Notice.State.TRIAL ? ", to the team (trial)" : ""))
                     : outcome(notice, "not", List.of(), whyNotAlready);
         String why = decision.notSent().stream()
                 .filter(n -> n.notice().id().equals(notice.id()))

@@ -1,5 +1,8 @@
 package upbeat.herald.server.rehearsal;
 
+import io.swagger.v3.oas.annotations.media.Content;
+import io.swagger.v3.oas.annotations.media.Schema;
+import io.swagger.v3.oas.annotations.responses.ApiResponse;
 import io.swagger.v3.oas.annotations.tags.Tag;
 import java.util.List;
 import java.util.Objects;
@@ -45,6 +48,17 @@ class RehearsalController {
     @GetMapping("/{id}")
     RehearsalService.Rehearsal getRehearsal(@PathVariable String id) {
         return service.get(id);
+    }
+
+    /** The latest one of a notice as it stands now; nothing where there is none. */
+    @GetMapping("/of-notice/{notice}")
+    @ApiResponse(
+            responseCode = "200",
+            content = @Content(schema = @Schema(implementation = RehearsalService.Rehearsal.class)))
+    @ApiResponse(responseCode = "204", content = @Content)
+    ResponseEntity<RehearsalService.Rehearsal> findRehearsalOf(@PathVariable String notice) {
+        return service.findLatestOf(notice).map(ResponseEntity::ok).orElseGet(() -> ResponseEntity.noContent()
+                .build());
     }
 
     @PostMapping("/{id}/stop")

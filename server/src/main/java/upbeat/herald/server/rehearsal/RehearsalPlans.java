@@ -3,6 +3,7 @@ package upbeat.herald.server.rehearsal;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -51,7 +52,8 @@ class RehearsalPlans {
             @Nullable Instant from,
             @Nullable Instant to) {}
 
-    record Chosen(String title, RehearsalRepository.Plans plans) {}
+    /** @param of the saved notice it is of; null for a whole plan, or for what isn't saved */
+    record Chosen(String title, RehearsalRepository.Plans plans, RehearsalRepository.@Nullable OfNotice of) {}
 
     Chosen choose(RehearsalRequest request) {
         List<Notice> all = notices.findAll(reader);
@@ -70,7 +72,18 @@ class RehearsalPlans {
         if (plan.isEmpty())
             throw new HeraldException("plan", "No notice is live yet. Rehearse all notices, or one of them");
         boolean compared = Boolean.TRUE.equals(request.compareWithLive());
-        return new Chosen(title, new RehearsalRepository.Plans(plan, compared ? live : null));
+        return new Chosen(
+                title,
+                new RehearsalRepository.Plans(plan, compared ? live : null),
+                draft == null || draft.id().equals(DRAFT)
+                        ? null
+                        : new RehearsalRepository.OfNotice(draft.id(), NoticeBody.ruleVersion(draft)));
+    }
+
+    /** A saved notice at its present version. */
+    Optional<RehearsalRepository.OfNotice> findVersion(String noticeId) {
+        return notices.find(reader, noticeId)
+                .map(n -> new RehearsalRepository.OfNotice(n.id(), NoticeBody.ruleVersion(n)));
     }
 
     private @Nullable Notice findDraft(RehearsalRequest request, List<Notice> all) {

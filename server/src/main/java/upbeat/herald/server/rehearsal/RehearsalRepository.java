@@ -23,7 +23,7 @@ class RehearsalRepository {
     private static final TypeReference<List<Change>> CHANGES = new TypeReference<>() {};
     private static final String INSERT = """
             insert into rehearsal (id, title, made_by, made_at, period_from, period_to, plan, other_plan, status,
-            orders_total) values (?, ?, ?, ?, ?, ?, ?, ?, 'running', ?)""";
+            orders_total, notice_id, notice_version) values (?, ?, ?, ?, ?, ?, ?, ?, 'running', ?, ?, ?)""";
     private static final String SELECT = """
             select id, title, made_by, made_at, period_from, period_to, other_plan is not null as compared, status,
             ended_at, orders_done, orders_total, figures, other_figures, differing from rehearsal""";
@@ -76,6 +76,9 @@ class RehearsalRepository {
     /** The two plans; {@code other} is null where it is compared with nothing. */
     record Plans(List<Notice> plan, @Nullable List<Notice> other) {}
 
+    /** The saved notice that a rehearsal was of, and the version of its rule. */
+    record OfNotice(String noticeId, String version) {}
+
     /**
      * One message that would have been otherwise.
      *
@@ -92,7 +95,7 @@ class RehearsalRepository {
 
     record OrderDifference(long orderId, String shop, String number, List<Change> changes) {}
 
-    void insert(JdbcClient db, RehearsalRow row, Plans plans) {
+    void insert(JdbcClient db, RehearsalRow row, Plans plans, @Nullable OfNotice of) {
         db.sql(INSERT)
                 .params(
                         row.id(),
@@ -103,7 +106,9 @@ class RehearsalRepository {
                         row.period().to().toEpochMilli(),
                         Json.write(plans.plan()),
                         plans.other() == null ? null : Json.write(plans.other()),
-                        row.progress().total())
+                        row.progress().total(),
+                        of == null ? null : of.noticeId(),
+                        of == null ? null : of.version())
                 .update();
     }
 
@@ -142,6 +147,16 @@ class RehearsalRepository {
     Optional<RehearsalRow> find(JdbcClient db, String id) {
         return db.sql(SELECT + " where id = ?")
                 .param(id)
+                .query(RehearsalRepository::map)
+                .optional();
+    }
+
+    /** The latest one of a notice as it is at a version, where one was finished. */
+    Optional<RehearsalRow> findLatestOf(JdbcClient db, OfNotice of) {
+        return db.sql(
+                        SELECT
+                                + " where notice_id = ? and notice_version = ? and status = 'done' order by made_at desc limit 1")
+                .params(of.noticeId(), of.version())
                 .query(RehearsalRepository::map)
                 .optional();
     }

@@ -5,6 +5,7 @@ import java.time.Instant;
 import java.time.InstantSource;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -97,7 +98,7 @@ class RehearsalService {
                 null,
                 null);
         writer.write((db, at) -> {
-            rehearsals.insert(db, row, chosen.plans());
+            rehearsals.insert(db, row, chosen.plans(), chosen.of());
             return null;
         });
         runner.start(row, chosen.plans(), found);
@@ -124,6 +125,13 @@ class RehearsalService {
         RehearsalRepository.RehearsalRow row = withProgress(find(id));
         if (row.figures() == null) return new Rehearsal(row, Map.of(), Map.of());
         return new Rehearsal(row, nameNotices(id), nameOrders(row));
+    }
+
+    /** The latest rehearsal of a notice as it stands now; empty where there is none. */
+    Optional<Rehearsal> findLatestOf(String noticeId) {
+        return plans.findVersion(noticeId)
+                .flatMap(of -> rehearsals.findLatestOf(reader, of))
+                .map(row -> new Rehearsal(row, Map.of(), nameOrders(row)));
     }
 
     private RehearsalRepository.RehearsalRow find(String id) {

@@ -71,6 +71,16 @@ public final class EmailChannel extends Channel {
     }
 
     @Override
+    public Rendered markTrial(Rendered message, String mark) {
+        String html = message.html();
+        return new Rendered(
+                mark + ": " + message.subject(),
+                mark + "\n\n" + message.text(),
+                html == null ? null : EmailTemplate.withLineOnTop(html, mark),
+                message.details());
+    }
+
+    @Override
     protected List<WordingError> checkParts(WordingPurpose purpose, Wording wording) {
         return EmailCheck.findErrors(purpose, wording);
     }

@@ -91,6 +91,15 @@ public final class EmailTemplate {
         return out.toString().strip() + "\n";
     }
 
+    /** A finished mail with a line above everything else. */
+    static String withLineOnTop(String html, String line) {
+        int body = html.indexOf("<body");
+        int end = body < 0 ? -1 : html.indexOf('>', body);
+        String shown = "<p style=\"margin:0;padding:8px 12px;background:#2d2142;color:#ffffff;font:14px sans-serif\">"
+                + EmailWriter.escape(line) + "</p>\n";
+        return end < 0 ? shown + html : html.substring(0, end + 1) + "\n" + shown + html.substring(end + 1);
+    }
+
     private static String page(Key key, String body) {
         Brand brand = key.brand();
         String ground = EmailWriter.escape(brand.look().ground());

@@ -53,6 +53,12 @@ public final class SmsChannel extends PhoneChannel {
     }
 
     @Override
+    public Rendered markTrial(Rendered message, String mark) {
+        String text = mark + ": " + message.text();
+        return new Rendered(null, text, null, new SmsContent(SmsLength.measure(text)));
+    }
+
+    @Override
     protected List<WordingError> checkParts(WordingPurpose purpose, Wording wording) {
         List<WordingError> errors = new ArrayList<>();
         String text = wording.text() == null ? "" : wording.text();
