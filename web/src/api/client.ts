@@ -197,6 +197,12 @@ export const api = {
     get<Schemas['NoticeVersionView'][]>(`/ui/plan/notices/${encodeURIComponent(id)}/versions`),
   rehearsalOf: (id: string) =>
     call<Schemas['Rehearsal'] | undefined>('GET', `/ui/rehearsals/of-notice/${encodeURIComponent(id)}`),
+  sending: () => get<Schemas['Sending']>('/ui/sending'),
+  stopSending: (scope: string) => call<Schemas['Sending']>('POST', '/ui/sending/stop', { scope }),
+  resumeSending: (scope: string) => call<Schemas['Sending']>('POST', '/ui/sending/resume', { scope }),
+  dropHeld: (scope: string) => call<Schemas['Dropped']>('POST', '/ui/sending/drop', { scope }),
+  changeFloodLimit: (limit: Schemas['FloodLimit']) => call<Schemas['FloodLimit']>('PUT', '/ui/sending/limit', limit),
+  recall: (id: string) => call<Schemas['ShownMessage']>('POST', `/ui/messages/${encodeURIComponent(id)}/recall`),
   teamAddresses: () => get<Schemas['TeamAddressesView']>('/ui/team-addresses'),
   changeTeamAddresses: (body: Schemas['TeamAddresses'], version: string) =>
     call<Schemas['TeamAddressesView']>('PUT', '/ui/team-addresses', body, version),
@@ -406,6 +412,7 @@ export const keys = {
   conditionKinds: ['condition-kinds'] as const,
   audienceCount: (audience: Schemas['Audience']) => ['audience-count', audience] as const,
   reach: (notice: Schemas['NoticeBody']) => ['reach', notice] as const,
+  sending: ['sending'] as const,
   teamAddresses: ['team-addresses'] as const,
   noticeVersions: (id: string) => ['plan', id, 'versions'] as const,
   rehearsals: ['rehearsals'] as const,

@@ -158,9 +158,11 @@ function Message({ id, onBack }: { id: string; onBack: () => void }) {
   const shown = useQuery({ queryKey: keys.message(id), queryFn: () => api.message(id) });
   const queries = useQueryClient();
   const { message: toast } = App.useApp();
-  const settle = async (arrived: boolean) => {
+  const settle = (arrived: boolean) => change(() => api.settle(id, arrived));
+  const recall = () => change(() => api.recall(id));
+  const change = async (work: () => Promise<unknown>) => {
     try {
-      await api.settle(id, arrived);
+      await work();
       await queries.invalidateQueries();
       onBack();
     } catch (e) {
@@ -200,6 +202,13 @@ function Message({ id, onBack }: { id: string; onBack: () => void }) {
                 </>
               )}
             </dl>
+            {(m.status === 'planned' || m.status === 'waiting') && (
+              <div className="actions">
+                <Button size="small" onClick={recall}>
+                  Take back
+                </Button>
+              </div>
+            )}
             {m.status === 'failed' && (
               <div className="actions">
                 <Button size="small" onClick={() => settle(false)}>

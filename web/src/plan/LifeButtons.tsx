@@ -1,6 +1,8 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { App, Button } from 'antd';
 import { api, keys, type Schemas } from '../api/client';
+import { useSending } from '../shell/SendingStops';
+import { ofNotice } from '../shell/sending';
 import { GoLive } from './GoLive';
 
 type Props = {
@@ -15,6 +17,8 @@ type Props = {
 export function LifeButtons({ id, notice, busy, onState, onRehearse }: Props) {
   const { message, modal } = App.useApp();
   const queries = useQueryClient();
+  const sending = useSending();
+  const isHeld = sending.data?.stops.some((s) => s.scope === ofNotice(id));
   const setLive = async () => {
     try {
       const [check, rehearsal, session] = await Promise.all([
@@ -55,9 +59,19 @@ export function LifeButtons({ id, notice, busy, onState, onRehearse }: Props) {
         Rehearse
       </Button>
       {notice.state === 'live' ? (
-        <Button loading={busy} onClick={() => onState('paused', 'Paused. No messages are sent')}>
-          Pause
-        </Button>
+        <>
+          <Button loading={busy} onClick={() => onState('paused', 'Paused. No messages are sent')}>
+            Pause
+          </Button>
+          {!isHeld && (
+            <Button
+              onClick={() => sending.stop(ofNotice(id))}
+              title="Messages are still planned, and wait until you resume"
+            >
+              Hold messages
+            </Button>
+          )}
+        </>
       ) : (
         <Button loading={busy} onClick={setLive}>
           Set live

@@ -70,6 +70,16 @@ export function NoticeForm({ draft, onChange, faults }: Props) {
           {wrong('ageLimit')}
         </div>
       </div>
+      <label htmlFor="notice-recall">Messages can be taken back for (minutes)</label>
+      <InputNumber
+        id="notice-recall"
+        min={0}
+        max={10}
+        precision={0}
+        value={minutes(draft.recall ?? 'PT0S')}
+        onChange={(m) => set({ recall: toDuration(m ?? 0) })}
+      />
+      {wrong('recall')}
       <DelayFields draft={draft} set={set} wrong={wrong} />
       <label htmlFor="notice-channels">Channels, in order</label>
       <Select

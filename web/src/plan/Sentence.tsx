@@ -1,6 +1,6 @@
 import type { Schemas } from '../api/client';
 import { channelLabel } from '../channels';
-import { listed, perWords } from '../words';
+import { delayWords, listed, minutes, perWords } from '../words';
 import { triggerWords, waitWords, windowWords } from './timing';
 
 /** A notice in one sentence, with all its parts. */
@@ -54,6 +54,11 @@ export function Sentence({ notice, audience }: { notice: Schemas['NoticeBody']; 
               <u>{b.label}</u>
             </span>
           ))}
+        </>
+      )}
+      {minutes(notice.recall ?? 'PT0S') > 0 && (
+        <>
+          ; it can be taken back for <u>{delayWords(notice.recall)}</u>
         </>
       )}
       .

@@ -52,6 +52,7 @@ describe('what a version changed', () => {
       { window: { from: '08:00', to: '20:00' } },
       { per: 'order' },
       { ageLimit: 'PT24H' },
+      { recall: 'PT5M' },
       { channels: ['sms'] },
       { buttons: [{ id: 'a', label: 'Yes', tag: 'yes', refuses: false }] },
     ];

@@ -1,6 +1,6 @@
 import type { Schemas } from '../api/client';
 import { channelLabel } from '../channels';
-import { counted, delayWords, listed, perWords } from '../words';
+import { counted, delayWords, listed, minutes, perWords } from '../words';
 import { triggerWords, waitWords, windowWords } from './timing';
 
 type Notice = Schemas['NoticeBody'];
@@ -36,6 +36,7 @@ const PARTS: [string, (n: Notice, audience: string) => string][] = [
   ['Send window', (n) => windowWords(n.window) || 'any time'],
   ['How often', (n) => perWords(n.per ?? 'parcel', n.stage ?? '')],
   ['Skip if older than', (n) => delayWords(n.ageLimit)],
+  ['Can be taken back for', (n) => (minutes(n.recall ?? 'PT0S') > 0 ? delayWords(n.recall) : 'no time')],
   [
     'Channels',
     (n) =>

@@ -7,7 +7,10 @@ import { useDraft } from '../api/versions';
 import { channelLabel, channelOf } from '../channels';
 import type { Account, Secrets } from '../channels/account';
 import { Failed } from '../shell/Failed';
+import { useSending } from '../shell/SendingStops';
+import { ofChannel } from '../shell/sending';
 import { counted } from '../words';
+import { FloodLimit } from './FloodLimit';
 import { useDo } from './useDo';
 
 /** Gateways: the accounts through which messages leave, each tried before it is used. */
@@ -32,6 +35,7 @@ export function GatewaysPage() {
             <div className="empty">Loading the gateways …</div>
           )}
         </div>
+        <FloodLimit />
       </main>
     </div>
   );
@@ -49,6 +53,7 @@ function GatewayCard({ gateway: g }: { gateway: Schemas['GatewayView'] }) {
   const [answer, setAnswer] = useState<Schemas['ConnectionCheck']>();
   const { run, busy, faults } = useDo();
   const { message } = App.useApp();
+  const sending = useSending();
   const channel = channelOf(g.channel);
   const account = draft.now;
   const name = channelLabel(g.channel);
@@ -127,6 +132,11 @@ function GatewayCard({ gateway: g }: { gateway: Schemas['GatewayView'] }) {
       )}
       {result && <CheckResult check={result} at={answer ? undefined : g.testedAt} />}
       <div className="actions">
+        {sending.data && !sending.data.stops.some((s) => s.scope === ofChannel(g.channel)) && (
+          <Button danger onClick={() => sending.stop(ofChannel(g.channel))}>
+            Stop sending by {name}
+          </Button>
+        )}
         <Button loading={busy} disabled={!channel?.canConnect(account)} onClick={check}>
           Check connection
         </Button>

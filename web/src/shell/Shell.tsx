@@ -9,6 +9,7 @@ import { Failed } from './Failed';
 import { FindBox } from './FindBox';
 import { Flag } from './Flag';
 import { PlaceBoundary } from './PlaceBoundary';
+import { SendingStops, StopSending } from './SendingStops';
 import { StaleSave } from './StaleSave';
 import { useChanges } from './useChanges';
 import { useNow } from './useNow';
@@ -97,11 +98,13 @@ export function Shell() {
             })}
           </span>
         )}
+        <StopSending />
         <button type="button" className="plain out" onClick={signOut}>
           Sign out
         </button>
       </div>
       <ChannelTroubles />
+      <SendingStops now={now} />
       <StaleSave />
       <PlaceBoundary at={pathname}>
         <Suspense fallback={<div className="empty">Loading …</div>}>

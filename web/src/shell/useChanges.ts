@@ -20,6 +20,7 @@ const SHOWN = [
   'plan',
   'route',
   'sender',
+  'sending',
   'session',
   'shops',
   'stop-counts',

@@ -96,7 +96,7 @@ public final class OrderReplay {
     private void decide(List<Notice> plan, @Nullable ReplayedParcel parcel, Moment moment, Instant now) {
         Decision decision = Decide.decide(plan, state.situation(parcel), moment, state.history(), now);
         for (PlannedMessage m : decision.messages()) {
-            add(m, parcel, moment.at(), m.notice().timing().dueAt(moment.at(), past.order()), now);
+            add(m, parcel, moment.at(), m.notice().timing().dueAt(moment.at(), past.order(), now));
             state.markSaid(History.key(m.notice().id(), m.parcel(), m.occasion()));
         }
         for (Decision.NotSent n : decision.notSent()) {
@@ -116,10 +116,8 @@ public final class OrderReplay {
         }
     }
 
-    private void add(
-            PlannedMessage m, @Nullable ReplayedParcel parcel, Instant happenedAt, Instant wantedAt, Instant now) {
-        Instant wanted = wantedAt.isBefore(now) ? now : wantedAt;
-        Pending next = new Pending(known.size(), m, parcel, happenedAt, wanted, m.dueAt());
+    private void add(PlannedMessage m, @Nullable ReplayedParcel parcel, Instant happenedAt, Instant wantedAt) {
+        Pending next = new Pending(known.size(), m, parcel, happenedAt, wantedAt, m.dueAt());
         if (!known.add(ReplayedMessage.key(m.notice(), m.parcel(), m.occasion(), m.channel()))) return;
         pending.add(next);
         state.markSent(m.notice().id());
@@ -248,7 +246,7 @@ public final class OrderReplay {
                         m.occasion(),
                         m.standBy(),
                         now)
-                .ifPresent(next -> add(next, p.parcel(), p.happenedAt(), now, now));
+                .ifPresent(next -> add(next, p.parcel(), p.happenedAt(), now));
     }
 
     private void keep(Pending p, Instant at, MessageWriter.@Nullable Written written, @Nullable Reason heldFor) {

@@ -67,8 +67,8 @@ public final class Decide {
             notSent.add(new Decision.NotSent(notice, parcel, occasion, null, no.get()));
             return;
         }
-        Instant wanted = notice.timing().dueAt(moment.at(), situation.order());
-        Optional<Instant> due = nextAllowed(notice, situation, wanted.isBefore(now) ? now : wanted);
+        Optional<Instant> due =
+                nextAllowed(notice, situation, notice.timing().dueAt(moment.at(), situation.order(), now));
         Optional<Reason> hour = checkHour(notice, situation, moment.at(), due);
         if (due.isEmpty() || hour.isPresent()) {
             notSent.add(new Decision.NotSent(notice, parcel, occasion, null, hour.orElseThrow()));

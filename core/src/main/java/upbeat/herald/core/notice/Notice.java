@@ -46,6 +46,8 @@ public record Notice(
      * @param window hours on the customer's clock in which it may go out, or null for any hour
      * @param per how often one order may get it
      * @param ageLimit an event older than this sends nothing, so that switching a notice on never sweeps up the past
+     * @param recall how long a message that was decided waits at least, so that somebody can take it back; zero to ten
+     *     minutes
      */
     public record Timing(
             Stage stage,
@@ -54,10 +56,27 @@ public record Notice(
             @Nullable DayDelay dayDelay,
             @Nullable SendWindow window,
             Per per,
-            Duration ageLimit) {
+            Duration ageLimit,
+            Duration recall) {
+        public Timing {
+            recall = recall == null ? Duration.ZERO : recall;
+        }
+
         /** Without days to wait. */
         public Timing(Stage stage, Duration after, @Nullable SendWindow window, Per per, Duration ageLimit) {
             this(stage, null, after, null, window, per, ageLimit);
+        }
+
+        /** What is decided leaves at once. */
+        public Timing(
+                Stage stage,
+                @Nullable Integer quietDays,
+                Duration after,
+                @Nullable DayDelay dayDelay,
+                @Nullable SendWindow window,
+                Per per,
+                Duration ageLimit) {
+            this(stage, quietDays, after, dayDelay, window, per, ageLimit, Duration.ZERO);
         }
 
         /** True where this is what sets it off. */
@@ -70,6 +89,13 @@ public record Notice(
         /** How long the carrier has to be silent; null where that isn't asked. */
         public @Nullable Duration silence() {
             return quietDays == null ? null : Duration.ofDays(quietDays);
+        }
+
+        /** The same, where it was decided at {@code now}: not before it can be taken back no more. */
+        public Instant dueAt(Instant happened, Order order, Instant now) {
+            Instant wanted = dueAt(happened, order);
+            Instant earliest = now.plus(recall);
+            return wanted.isBefore(earliest) ? earliest : wanted;
         }
 
         /** When it is due, its window apart. @param happened when the stage was reached */

@@ -16,6 +16,7 @@ import org.springframework.stereotype.Component;
 import upbeat.herald.core.wording.Channel;
 import upbeat.herald.server.channel.Gateway;
 import upbeat.herald.server.channel.GatewayRegistry;
+import upbeat.herald.server.message.MessageRepository;
 import upbeat.herald.server.message.QuietParcelSweep;
 import upbeat.herald.server.platform.signal.WorkSignal;
 
@@ -43,6 +44,8 @@ public class Dispatcher implements SmartLifecycle {
     private final ChannelTimeouts timeouts;
     private final QuietParcelSweep quiet;
     private final DeliveryPauses pauses;
+    private final SendingStops stops;
+    private final FloodGuard guard;
 
     Dispatcher(
             GatewayRegistry gateways,
@@ -52,7 +55,9 @@ public class Dispatcher implements SmartLifecycle {
             MessageHandOver handOver,
             ChannelTimeouts timeouts,
             QuietParcelSweep quiet,
-            DeliveryPauses pauses) {
+            DeliveryPauses pauses,
+            SendingStops stops,
+            FloodGuard guard) {
         this.gateways = gateways;
         this.due = due;
         this.signal = signal;
@@ -61,6 +66,8 @@ public class Dispatcher implements SmartLifecycle {
         this.timeouts = timeouts;
         this.quiet = quiet;
         this.pauses = pauses;
+        this.stops = stops;
+        this.guard = guard;
     }
 
     @Override
@@ -189,8 +196,8 @@ public class Dispatcher implements SmartLifecycle {
     /** Handles what is due now. @return true where there may be more */
     private boolean round(Gateway gateway, ExecutorService lanes) throws InterruptedException {
         Channel channel = gateway.channel();
-        if (pauses.millisLeft(channel) > 0) return false;
-        List<Long> found = due.find(channel, pauses.mostAtOnce(channel, AT_ONCE));
+        if (pauses.millisLeft(channel) > 0 || stops.isStopped(channel)) return false;
+        List<MessageRepository.Due> found = due.find(channel, pauses.mostAtOnce(channel, AT_ONCE));
         if (found.isEmpty()) return false;
         Optional<String> away = gateway.findOutage();
         if (away.isPresent()) {
@@ -199,10 +206,11 @@ public class Dispatcher implements SmartLifecycle {
             return false;
         }
         List<Future<?>> work = new ArrayList<>();
-        for (long seq : found) {
+        for (MessageRepository.Due next : found) {
             work.add(lanes.submit(() -> {
-                // What went before it may have shown that the gateway takes nothing now.
-                if (running && pauses.millisLeft(channel) == 0) handOver.handOver(gateway, seq);
+                // What went before it may have shown that the gateway takes nothing now, or somebody stopped it.
+                if (running && pauses.millisLeft(channel) == 0 && !stops.isStopped(channel, next.noticeId()))
+                    handOver(gateway, next);
             }));
         }
         java.util.concurrent.ExecutionException failed = null;
@@ -217,6 +225,20 @@ public class Dispatcher implements SmartLifecycle {
         return pauses.millisLeft(channel) == 0;
     }
 
+    private void handOver(Gateway gateway, MessageRepository.Due next) {
+        if (next.isTrial()) {
+            handOver.handOver(gateway, next.seq());
+            return;
+        }
+        if (!guard.admit(next.noticeId())) return;
+        boolean isHandedOver = false;
+        try {
+            isHandedOver = handOver.handOver(gateway, next.seq());
+        } finally {
+            if (!isHandedOver) guard.takeBack(next.noticeId());
+        }
+    }
+
     /**
      * Handles everything due on this thread until nothing is left; for filling a history, where time is moved by hand.
      */
@@ -225,8 +247,8 @@ public class Dispatcher implements SmartLifecycle {
         while (more) {
             more = false;
             for (Gateway gateway : gateways.list()) {
-                for (long seq : due.find(gateway.channel(), AT_ONCE)) {
-                    handOver.handOver(gateway, seq);
+                for (MessageRepository.Due next : due.find(gateway.channel(), AT_ONCE)) {
+                    handOver.handOver(gateway, next.seq());
                     more = true;
                 }
             }

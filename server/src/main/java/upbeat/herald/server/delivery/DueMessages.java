@@ -23,8 +23,8 @@ class DueMessages {
         this.clock = clock;
     }
 
-    /** The longest due first, by their sequence numbers. */
-    List<Long> find(Channel channel, int most) {
+    /** The longest due first, without those of notices that are stopped. */
+    List<MessageRepository.Due> find(Channel channel, int most) {
         return messages.findDue(reader, channel, clock.instant(), most);
     }
 

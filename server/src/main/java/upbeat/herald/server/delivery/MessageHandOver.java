@@ -56,10 +56,12 @@ public class MessageHandOver {
     /**
      * One message's way. Trouble with it stays with it: it is tried again later, a few times, and then ends with a
      * reason. What can't be recorded either is thrown, so that the caller pauses.
+     *
+     * @return true where the gateway was given it, whatever became of it
      */
-    void handOver(Gateway gateway, long seq) {
+    boolean handOver(Gateway gateway, long seq) {
         MessageRow m = messages.find(reader, seq).orElse(null);
-        if (m == null) return;
+        if (m == null) return false;
         MessagePreparation.Outcome outcome;
         Instant now = clock.instant();
         try {
@@ -67,7 +69,7 @@ public class MessageHandOver {
         } catch (RuntimeException | StackOverflowError | OutOfMemoryError e) {
             LOG.error("Message {} could not be prepared", m.id(), e);
             postpone(m, now);
-            return;
+            return false;
         }
         if (outcome instanceof MessagePreparation.Outcome.Held held) {
             writer.writeAside(db -> {
@@ -83,7 +85,7 @@ public class MessageHandOver {
             inHand.add(seq);
             try {
                 if (!writer.writeAside(db -> prepare.isCurrent(db, m, ready) && messages.claim(db, m, ready, now)))
-                    return;
+                    return false;
                 HandOver end = handOver(
                         gateway,
                         new OutgoingMessage(
@@ -97,10 +99,12 @@ public class MessageHandOver {
                                 now));
                 note(gateway, end);
                 recorder.record(m, end);
+                return true;
             } finally {
                 inHand.remove(seq);
             }
         }
+        return false;
     }
 
     /** What the end of one hand-over says of the gateway itself. */

@@ -38,8 +38,9 @@ public class MessageRepository {
             language, status, reason_code, reason, stand_by, planned_at, due_at)
             values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?) on conflict do nothing""";
     private static final String DUE = """
-            select seq from message where channel = ? and status in ('planned', 'waiting') and due_at <= ?
-            and (next_try_at is null or next_try_at <= ?)
+            select seq, notice_id, is_trial from message where channel = ? and status in ('planned', 'waiting')
+            and due_at <= ? and (next_try_at is null or next_try_at <= ?)
+            and 'notice/' || notice_id not in (select scope from sending_stop)
             order by due_at, seq limit ?""";
     private static final String CLAIM = """
             update message set status = 'sending', claimed_at = ?, attempt = attempt + 1, address = ?, language = ?,
@@ -114,12 +115,15 @@ public class MessageRepository {
         };
     }
 
-    public List<Long> findDue(JdbcClient db, Channel channel, Instant now, int most) {
+    public List<Due> findDue(JdbcClient db, Channel channel, Instant now, int most) {
         return db.sql(DUE)
                 .params(channel.code(), now.toEpochMilli(), now.toEpochMilli(), most)
-                .query(Long.class)
+                .query((rs, i) -> new Due(rs.getLong(1), rs.getString(2), rs.getBoolean(3)))
                 .list();
     }
+
+    /** A message whose time has come. @param isTrial true where it goes to the team */
+    public record Due(long seq, String noticeId, boolean isTrial) {}
 
     /** The next moment after {@code after} at which something is to be done, or empty. */
     public Optional<Instant> findNextDue(JdbcClient db, Instant after) {

@@ -41,7 +41,7 @@ public record NoticeBody(
 
     /**
      * @param quietDays instead of a stage, so many days without a word from the carrier set it off; or null
-     * @param after, ageLimit ISO 8601 durations
+     * @param after, ageLimit, recall ISO 8601 durations; {@code recall} is how long a message can be taken back
      * @param days to wait after that, or null
      */
     record NoticeTimingBody(
@@ -51,7 +51,8 @@ public record NoticeBody(
             @Nullable DaysBody days,
             @Nullable WindowBody window,
             @Nullable String per,
-            @Nullable String ageLimit) {}
+            @Nullable String ageLimit,
+            @Nullable String recall) {}
 
     /** @param fallbackAfter ISO 8601: how long the first that works is waited for before the next is tried */
     record RoutingBody(
@@ -89,6 +90,7 @@ public record NoticeBody(
 
     private static final int MOST_QUIET_DAYS = 90;
     private static final Duration LONGEST = Duration.ofDays(365);
+    private static final Duration LONGEST_RECALL = Duration.ofMinutes(10);
 
     static NoticeBody of(Notice n) {
         return new NoticeBody(
@@ -102,7 +104,8 @@ public record NoticeBody(
                         TimingDocument.describe(n.timing().dayDelay()),
                         TimingDocument.describe(n.timing().window()),
                         word(n.timing().per()),
-                        n.timing().ageLimit().toString()),
+                        n.timing().ageLimit().toString(),
+                        n.timing().recall().toString()),
                 new NoticeBody.RoutingBody(
                         n.routing().channels().stream().map(Channel::code).toList(),
                         word(n.routing().rule()),
@@ -161,6 +164,8 @@ public record NoticeBody(
         Duration fallback = duration("fallbackAfter", routing.fallbackAfter(), Notice.Routing.DEFAULT_FALLBACK, errors);
         if (fallback.compareTo(Duration.ofMinutes(1)) < 0)
             errors.add("fallbackAfter", "Give a channel at least a minute before the next is tried");
+        Duration recall = duration("recall", timing.recall(), Duration.ZERO, errors);
+        if (recall.compareTo(LONGEST_RECALL) > 0) errors.add("recall", "Enter 0 to 10 minutes");
         DayDelay days = TimingDocument.parse(timing.days(), errors);
         SendWindow hours = TimingDocument.parse(timing.window(), errors);
         List<Channel> ways = new ArrayList<>();
@@ -202,7 +207,8 @@ public record NoticeBody(
                                 days,
                                 hours,
                                 at.isOrderStage() ? Notice.Per.ORDER : often,
-                                limit),
+                                limit,
+                                recall),
                         new Notice.Routing(ways, how, fallback),
                         new Notice.Content(
                                 question,

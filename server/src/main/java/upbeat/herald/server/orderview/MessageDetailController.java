@@ -29,6 +29,11 @@ class MessageDetailController {
         return service.getMessage(id);
     }
 
+    @PostMapping("/messages/{id}/recall")
+    ShownMessage recallMessage(@PathVariable String id, Authentication who) {
+        return service.recallMessage(id, who.getName());
+    }
+
     @PostMapping("/messages/{id}/settle")
     ShownMessage settleMessage(@PathVariable String id, @RequestBody Settle body, Authentication who) {
         return service.settleMessage(id, body, who.getName());

@@ -69,6 +69,19 @@ class MessageDetailService {
         CANCELLED
     }
 
+    /** Keeps a message back for good that hasn't left yet. */
+    ShownMessage recallMessage(String id, String by) {
+        writer.write((db, now) -> {
+            MessageRow m = messages.find(db, id).orElseThrow(() -> new NotFoundException("There is no message " + id));
+            boolean isOpen =
+                    m.state().status() == MessageStatus.PLANNED || m.state().status() == MessageStatus.WAITING;
+            if (!isOpen || !messages.markCancelled(db, m.seq(), new Reason(Reason.Code.QUIET, "Taken back by " + by)))
+                throw new HeraldException("id", "This message is already on its way. It can't be taken back");
+            return null;
+        });
+        return getMessage(id);
+    }
+
     ShownMessage settleMessage(String id, Settle body, String by) {
         if (body.arrived() == null) throw new HeraldException("arrived", "Choose whether the message was delivered");
         Outcome outcome = body.arrived() ? Outcome.DELIVERED : Outcome.AGAIN;

@@ -1,0 +1,73 @@
+package upbeat.herald.server.delivery;
+
+import java.util.List;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.springframework.beans.factory.InitializingBean;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+import upbeat.herald.core.wording.Channel;
+import upbeat.herald.server.delivery.SendingStop.Scope;
+import upbeat.herald.server.platform.signal.SignallingWriter;
+
+/** What is stopped, at hand for whoever is about to send: asked before every single hand-over. */
+@Component
+class SendingStops implements InitializingBean {
+    private final SendingStopRepository repository;
+    private final SignallingWriter writer;
+    private final JdbcClient reader;
+    private volatile Set<Scope> stopped = Set.of();
+
+    SendingStops(SendingStopRepository repository, SignallingWriter writer, JdbcClient reader) {
+        this.repository = repository;
+        this.writer = writer;
+        this.reader = reader;
+    }
+
+    @Override
+    public void afterPropertiesSet() {
+        reload();
+    }
+
+    private synchronized void reload() {
+        stopped = repository.findAll(reader).stream().map(SendingStop::scope).collect(Collectors.toUnmodifiableSet());
+    }
+
+    boolean isStopped(Channel channel) {
+        Set<Scope> now = stopped;
+        return now.contains(Scope.ALL) || now.contains(Scope.ofChannel(channel.code()));
+    }
+
+    boolean isStopped(Channel channel, String noticeId) {
+        return isStopped(channel) || stopped.contains(Scope.ofNotice(noticeId));
+    }
+
+    List<SendingStop> list() {
+        return repository.findAll(reader);
+    }
+
+    /** @return false where it was stopped already */
+    boolean stop(SendingStop stop) {
+        boolean isNew = writer.write((db, now) -> repository.insert(db, stop));
+        reload();
+        return isNew;
+    }
+
+    /** Lets what is due go. @return false where it wasn't stopped */
+    boolean resume(Scope scope) {
+        boolean was = writer.write((db, now) -> repository.delete(db, scope));
+        reload();
+        return was;
+    }
+
+    /** Sends nothing of what is due, and then goes on. @return how many messages were dropped */
+    int drop(Scope scope, String by) {
+        int dropped = writer.write((db, now) -> {
+            int count = repository.drop(db, scope, "Dropped by " + by, now);
+            repository.delete(db, scope);
+            return count;
+        });
+        reload();
+        return dropped;
+    }
+}
