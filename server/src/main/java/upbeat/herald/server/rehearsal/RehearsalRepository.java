@@ -31,7 +31,8 @@ class RehearsalRepository {
             update rehearsal set status = ?, ended_at = ?, orders_done = ?, figures = ?, other_figures = ?,
             differing = ? where id = ? and status = 'running'""";
     private static final String DIFFERENCES = """
-            select d.order_id, o.shop, o.number, d.found from rehearsal_difference d join shop_order o on o.id = d.order_id
+            select d.order_id, o.shop, o.number, d.found from rehearsal_difference d
+            join shop_order o on o.id = d.order_id
             where d.rehearsal_id = ? and d.order_id > ? order by d.order_id limit ?""";
 
     enum Status {
