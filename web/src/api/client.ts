@@ -184,6 +184,7 @@ export const api = {
     call<Schemas['ShownMessage']>('POST', `/ui/messages/${id}/settle`, { arrived }),
 
   plan: () => get<Schemas['Plan']>('/ui/plan'),
+  planChecks: () => get<Schemas['PlanFinding'][]>('/ui/plan/checks'),
   checkGoLive: (id: string) => get<Schemas['GoLive']>(`/ui/plan/notices/${encodeURIComponent(id)}/go-live`),
   firstSteps: () => get<Schemas['FirstSteps']>('/ui/first-steps'),
   addNotice: (notice: Schemas['NoticeBody']) => call<Schemas['NoticeView']>('POST', '/ui/plan/notices', notice),
@@ -414,6 +415,7 @@ export const keys = {
   reach: (notice: Schemas['NoticeBody']) => ['reach', notice] as const,
   sending: ['sending'] as const,
   teamAddresses: ['team-addresses'] as const,
+  planChecks: ['plan', 'checks'] as const,
   noticeVersions: (id: string) => ['plan', id, 'versions'] as const,
   rehearsals: ['rehearsals'] as const,
   rehearsal: (id: string) => ['rehearsal', id] as const,

@@ -71,7 +71,7 @@ export function OrderPanel({ shop, number, now, choices, onClose }: Props) {
       {message ? (
         <Message id={message} onBack={() => setMessage(undefined)} />
       ) : view === 'next' ? (
-        <Outcomes shop={shop} number={number} />
+        <Outcomes shop={shop} number={number} now={now} />
       ) : (
         <ol className="story">
           {order.data.story.map((e, i) => (
@@ -266,7 +266,7 @@ const OUTCOME_MARK: Record<string, [string, string]> = {
   not: ['bad', 'skipped'],
 };
 
-function Outcomes({ shop, number }: { shop: string; number: string }) {
+function Outcomes({ shop, number, now }: { shop: string; number: string; now: string }) {
   const outcomes = useQuery({ queryKey: keys.outcomes(shop, number), queryFn: () => api.outcomes(shop, number) });
   if (outcomes.isError) return <Failed error={outcomes.error} again={() => outcomes.refetch()} />;
   return (
@@ -280,8 +280,18 @@ function Outcomes({ shop, number }: { shop: string; number: string }) {
           <span className="soft">
             {stageWords(v.stage)}
             {v.channels.length ? ` · by ${listed(v.channels, 'and')}` : ''}
-            {v.why ? ` · ${v.why}` : ''}
+            {v.why && v.steps.length === 0 ? ` · ${v.why}` : ''}
           </span>
+          {v.steps.length > 0 && (
+            <ol className="steps" aria-label={`What happened: ${v.name}`}>
+              {v.steps.map((s) => (
+                <li key={`${s.at}/${s.text}`}>
+                  {s.at && <span className="mono">{when(s.at, now)} </span>}
+                  {s.text}
+                </li>
+              ))}
+            </ol>
+          )}
         </div>
       ))}
     </div>

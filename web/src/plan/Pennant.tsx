@@ -1,7 +1,8 @@
 import type { CSSProperties } from 'react';
 import type { Schemas } from '../api/client';
 import { channelLabel } from '../channels';
-import { perDay, whenShort } from '../words';
+import { counted, perDay, whenShort } from '../words';
+import { isGrave } from './checks';
 import { turn } from './layout';
 import { stateMark, stateWords } from './life';
 
@@ -10,13 +11,15 @@ type Props = {
   /** Over which it hangs here; absent where one pennant stands for all of them. */
   channel?: string;
   chosen: boolean;
+  /** What somebody should look at. */
+  findings?: Schemas['PlanFinding'][];
   /** Where it hangs, on the line. */
   style?: CSSProperties;
   onOpen: () => void;
 };
 
 /** One notice as it hangs at its stop: name, when, to whom, and how much it really sent. */
-export function Pennant({ view, channel, chosen, style, onOpen }: Props) {
+export function Pennant({ view, channel, chosen, findings, style, onOpen }: Props) {
   const n = view.notice;
   const channels = channel ? [channel] : (n.channels ?? []);
   const sent = channels.reduce((sum, c) => sum + (view.sent[c]?.count ?? 0), 0);
@@ -36,6 +39,13 @@ export function Pennant({ view, channel, chosen, style, onOpen }: Props) {
             <span className={`mark ${stateMark(n.state)}`}>{stateWords(n.state)}</span>
           ) : parts > 1 ? (
             <span className="mark bad">{parts} parts</span>
+          ) : findings?.length ? (
+            <span
+              className={`mark ${findings.some(isGrave) ? 'bad' : 'gold'}`}
+              title={findings.map((f) => f.text).join('\n')}
+            >
+              {counted(findings.length, 'check')}
+            </span>
           ) : null}
         </span>
       </button>

@@ -10,6 +10,8 @@ import { isForSomethingInside } from '../shell/escape';
 import { Failed } from '../shell/Failed';
 import { stageWords } from '../words';
 import { EVERYONE } from './audience/audience';
+import { Checks } from './Checks';
+import { byNotice } from './checks';
 import { bandHeight, hang, PENNANT_HEIGHT, rowsAt, top } from './layout';
 import { planWords } from './life';
 import { NoticePanel } from './NoticePanel';
@@ -36,6 +38,8 @@ function blank(stage: string, channel: string): Schemas['NoticeBody'] {
 export default function PlanPlace() {
   const plan = useQuery({ queryKey: keys.plan, queryFn: api.plan });
   const route = useQuery({ queryKey: keys.route, queryFn: api.route });
+  const checks = useQuery({ queryKey: keys.planChecks, queryFn: api.planChecks, refetchInterval: 60_000 });
+  const findings = byNotice(checks.data ?? []);
   const counts = new Map(route.data?.map((s) => [s.stage, s.orders]));
   const { id } = useParams();
   const navigate = useNavigate();
@@ -104,6 +108,7 @@ export default function PlanPlace() {
                         view={h.view}
                         channel={channel}
                         chosen={h.view.id === id}
+                        findings={findings.get(h.view.id)}
                         style={{
                           left: x(geometry, h.view.notice.stage ?? ''),
                           top: top(h.row),
@@ -166,6 +171,9 @@ export default function PlanPlace() {
                 <Link to="/rehearsals">Rehearse the plan</Link> on past orders, before it speaks to customers.
               </p>
             </div>
+            {checks.data && (
+              <Checks findings={checks.data} names={new Map(notices.map((n) => [n.id, n.notice.name]))} />
+            )}
           </aside>
         )}
       </div>

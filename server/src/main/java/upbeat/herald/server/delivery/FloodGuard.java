@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Map;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.beans.factory.annotation.Value;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.notice.FloodLimit;
@@ -33,6 +34,7 @@ class FloodGuard {
     private final SettingRepository settings;
     private final JdbcClient reader;
     private final InstantSource clock;
+    private final FloodLimit usual;
     private final Map<String, Count> counts = new HashMap<>();
 
     /** What one notice may say in the ten minutes that run. */
@@ -55,18 +57,21 @@ class FloodGuard {
             SendingStops stops,
             SettingRepository settings,
             JdbcClient reader,
-            InstantSource clock) {
+            InstantSource clock,
+            @Value("${herald.flood-floor:0}") int floor) {
         this.repository = repository;
         this.stops = stops;
         this.settings = settings;
         this.reader = reader;
         this.clock = clock;
+        usual = floor > 0 ? new FloodLimit(floor, FloodLimit.USUAL.times()) : FloodLimit.USUAL;
     }
 
+    /** As it was set; until somebody does, the usual one. */
     FloodLimit findLimit() {
         return settings.find(reader, LIMIT)
                 .map(json -> Json.read(json, FloodLimit.class))
-                .orElse(FloodLimit.USUAL);
+                .orElse(usual);
     }
 
     void saveLimit(JdbcClient db, FloodLimit limit) {

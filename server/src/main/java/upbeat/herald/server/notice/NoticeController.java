@@ -26,15 +26,23 @@ import upbeat.herald.server.platform.web.IfMatch;
 class NoticeController {
     private final NoticeService service;
     private final PlanService plan;
+    private final PlanCheckService checks;
 
-    NoticeController(NoticeService service, PlanService plan) {
+    NoticeController(NoticeService service, PlanService plan, PlanCheckService checks) {
         this.service = service;
         this.plan = plan;
+        this.checks = checks;
     }
 
     @GetMapping
     Plan getPlan() {
         return plan.getPlan();
+    }
+
+    /** What somebody should look at. */
+    @GetMapping("/checks")
+    List<PlanFinding> listFindings() {
+        return checks.list();
     }
 
     @PostMapping("/notices")

@@ -55,6 +55,7 @@ public class NoticeOutcomes {
      * @param outcome {@code said}, {@code planned}, {@code will} (once the stage is reached), or {@code not}
      * @param channels words of those it took or would take
      * @param why the reason of a no, or when it would go; null where there is nothing to add
+     * @param steps what happened so far, in time; empty where nothing did
      */
     public record NoticeOutcome(
             String notice,
@@ -62,7 +63,12 @@ public class NoticeOutcomes {
             String stage,
             String outcome,
             List<String> channels,
-            @Nullable String why) {}
+            @Nullable String why,
+            List<NoticeSteps.OutcomeStep> steps) {
+        NoticeOutcome withSteps(List<NoticeSteps.OutcomeStep> taken) {
+            return new NoticeOutcome(notice, name, stage, outcome, channels, why, taken);
+        }
+    }
 
     /** What is known of an order that every notice is asked about. */
     private record Known(
@@ -81,14 +87,23 @@ public class NoticeOutcomes {
                 parcels.findByOrder(db, order.id()),
                 visits.findByOrder(db, order.id()),
                 situations.loadHistory(db, order));
-        return known.plan().stream().map(notice -> find(db, known, notice, now)).toList();
+        return known.plan().stream()
+                .map(notice -> find(db, known, notice, now)
+                        .withSteps(
+                                NoticeSteps.list(notice, order.order(), findMessages(known, notice), known.visits())))
+                .toList();
     }
 
-    private NoticeOutcome find(JdbcClient db, Known known, Notice notice, Instant now) {
-        List<MessageRow> mine = known.sent().stream()
+    /** Those that are for whom the notice speaks to now. */
+    private static List<MessageRow> findMessages(Known known, Notice notice) {
+        return known.sent().stream()
                 .filter(m -> m.origin().noticeId().equals(notice.id())
                         && Trial.isTrial(m.origin().occasion()) == (notice.state() == Notice.State.TRIAL))
                 .toList();
+    }
+
+    private NoticeOutcome find(JdbcClient db, Known known, Notice notice, Instant now) {
+        List<MessageRow> mine = findMessages(known, notice);
         List<String> out = mine.stream()
                 .filter(m -> m.times().sentAt() != null)
                 .map(m -> m.recipient().channel().label())
@@ -223,6 +238,6 @@ public class NoticeOutcomes {
 
     private static NoticeOutcome outcome(Notice notice, String outcome, List<String> channels, @Nullable String why) {
         return new NoticeOutcome(
-                notice.id(), notice.name(), notice.timing().stage().code(), outcome, channels, why);
+                notice.id(), notice.name(), notice.timing().stage().code(), outcome, channels, why, List.of());
     }
 }

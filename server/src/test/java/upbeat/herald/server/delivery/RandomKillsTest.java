@@ -81,6 +81,7 @@ class RandomKillsTest {
                         "-XX:SharedArchiveFile=" + archive,
                         "-Xshare:auto",
                         "-XX:+UseSerialGC",
+                        "-Dherald.flood-floor=1000000",
                         "-Xlog:disable");
                 try {
                     app.awaitUp();

@@ -62,4 +62,41 @@ class NoticeOutcomesTest extends OwnAppTestCase {
         app.scan("hopgate", "HOP 0803 0000 5", "50", app.now().minusSeconds(60));
         assertThat(outcome(number, collection).path("outcome").asString()).isEqualTo("will");
     }
+
+    private String steps(String number, String notice) {
+        return String.join(
+                " · ",
+                outcome(number, notice)
+                        .path("steps")
+                        .valueStream()
+                        .map(s -> s.path("text").asString())
+                        .toList());
+    }
+
+    @Test
+    void whatHappenedStandsStepByStep() {
+        JsonNode made = person.call("POST", "/ui/plan/notices", """
+                        {"name":"By steps","stage":"dispatched","channels":["whatsapp","sms"],
+                        "rule":"first-that-works","per":"parcel","state":"live","after":"PT30M",
+                        "audience":{"match":"all","conditions":[{"kind":"payment","values":["prepaid"]}],"groups":[]}}""").json();
+        String id = made.path("id").asString();
+        String number = app.order("prepaid", null, "+46701740655", "{\"sms\":true}");
+        app.parcel(number, "hopgate", "HOP 0805 0000 3");
+        app.scan("hopgate", "HOP 0805 0000 3", "20", app.now());
+        assertThat(steps(number, id))
+                .isEqualTo("dispatched · audience fits · no WhatsApp message: The customer hasn't agreed to WhatsApp"
+                        + " · delay is over · SMS planned");
+        app.advance("PT31M");
+        org.awaitility.Awaitility.await()
+                .atMost(java.time.Duration.ofSeconds(20))
+                .until(() -> steps(number, id).endsWith("SMS sent"));
+        JsonNode taken = outcome(number, id).path("steps");
+        String reached = taken.get(0).path("at").asString();
+        assertThat(taken.get(3).path("at").asString())
+                .isEqualTo(java.time.Instant.parse(reached).plusSeconds(1800).toString());
+        assertThat(taken.get(1).path("at").isNull()).isTrue();
+        // One that was never meant for the order took no step.
+        String other = noticeAbout("returned");
+        assertThat(outcome(number, other).path("steps")).isEmpty();
+    }
 }

@@ -94,6 +94,12 @@ public record SmsLength(Encoding encoding, int segments, int units, int unitsLef
         return new SmsLength(encoding, segments, total, encoding.joined - inLast, replacements);
     }
 
+    /** How many units less would make it a segment shorter; 0 where it has one segment. */
+    public int unitsOverLimit() {
+        if (segments == 1) return 0;
+        return segments == 2 ? units - encoding.alone : encoding.joined - unitsLeft;
+    }
+
     private static int step(String text, int at) {
         return Character.charCount(text.codePointAt(at));
     }
