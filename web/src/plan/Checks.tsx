@@ -9,7 +9,7 @@ type Props = { findings: Schemas['PlanFinding'][]; names: Map<string, string | n
 export function Checks({ findings, names }: Props) {
   return (
     <section className="box" aria-label="Checks">
-      <h3>{findings.length === 0 ? 'Checks' : counted(findings.length, 'check')}</h3>
+      <h3>{findings.length === 0 ? 'Checks' : `${counted(findings.length, 'thing')} to check`}</h3>
       {findings.length === 0 ? (
         <p className="soft">Nothing to look at.</p>
       ) : (

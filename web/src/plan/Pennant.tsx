@@ -1,7 +1,7 @@
 import type { CSSProperties } from 'react';
 import type { Schemas } from '../api/client';
 import { channelLabel } from '../channels';
-import { counted, perDay, whenShort } from '../words';
+import { perDay, whenShort } from '../words';
 import { isGrave } from './checks';
 import { turn } from './layout';
 import { stateMark, stateWords } from './life';
@@ -44,7 +44,7 @@ export function Pennant({ view, channel, chosen, findings, style, onOpen }: Prop
               className={`mark ${findings.some(isGrave) ? 'bad' : 'gold'}`}
               title={findings.map((f) => f.text).join('\n')}
             >
-              {counted(findings.length, 'check')}
+              {findings.length} to check
             </span>
           ) : null}
         </span>

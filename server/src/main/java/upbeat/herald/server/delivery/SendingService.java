@@ -13,6 +13,7 @@ import upbeat.herald.core.notice.FloodLimit;
 import upbeat.herald.core.notice.Notice;
 import upbeat.herald.core.wording.Channel;
 import upbeat.herald.server.delivery.SendingStop.Scope;
+import upbeat.herald.server.message.DueMessageRepository;
 import upbeat.herald.server.notice.NoticeRepository;
 import upbeat.herald.server.platform.signal.SignallingWriter;
 import upbeat.herald.server.platform.web.ValidationException;
@@ -25,7 +26,7 @@ class SendingService {
     private static final int EXAMPLES = 3;
 
     private final SendingStops stops;
-    private final SendingStopRepository repository;
+    private final DueMessageRepository due;
     private final FloodGuard guard;
     private final NoticeRepository notices;
     private final SignallingWriter writer;
@@ -34,14 +35,14 @@ class SendingService {
 
     SendingService(
             SendingStops stops,
-            SendingStopRepository repository,
+            DueMessageRepository due,
             FloodGuard guard,
             NoticeRepository notices,
             SignallingWriter writer,
             JdbcClient reader,
             InstantSource clock) {
         this.stops = stops;
-        this.repository = repository;
+        this.due = due;
         this.guard = guard;
         this.notices = notices;
         this.writer = writer;
@@ -63,7 +64,7 @@ class SendingService {
             String by,
             @Nullable String reason,
             int held,
-            List<SendingStopRepository.HeldMessage> examples) {}
+            List<DueMessageRepository.DueMessage> examples) {}
 
     /** @param limit of the flood guard */
     record Sending(List<HeldSending> stops, FloodLimit limit) {}
@@ -89,8 +90,8 @@ class SendingService {
                 stop.since(),
                 stop.by(),
                 stop.reason(),
-                repository.countHeld(reader, scope, now),
-                repository.findHeld(reader, scope, now, EXAMPLES));
+                due.count(reader, scope.toMessages(), now),
+                due.find(reader, scope.toMessages(), now, EXAMPLES));
     }
 
     Sending stop(ScopeBody body, String by) {

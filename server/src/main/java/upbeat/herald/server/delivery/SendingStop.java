@@ -2,6 +2,7 @@ package upbeat.herald.server.delivery;
 
 import java.time.Instant;
 import org.jspecify.annotations.Nullable;
+import upbeat.herald.server.message.DueMessageRepository;
 
 /**
  * Something that is not to be sent for now.
@@ -30,6 +31,10 @@ record SendingStop(
 
         @Nullable String noticeId() {
             return code.startsWith(NOTICE) ? code.substring(NOTICE.length()) : null;
+        }
+
+        DueMessageRepository.Scope toMessages() {
+            return new DueMessageRepository.Scope(channel(), noticeId());
         }
 
         /** True where it is one of the three kinds. */

@@ -6,20 +6,25 @@ import java.util.stream.Collectors;
 import org.springframework.beans.factory.InitializingBean;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
+import upbeat.herald.core.notice.Reason;
 import upbeat.herald.core.wording.Channel;
 import upbeat.herald.server.delivery.SendingStop.Scope;
+import upbeat.herald.server.message.DueMessageRepository;
 import upbeat.herald.server.platform.signal.SignallingWriter;
 
 /** What is stopped, at hand for whoever is about to send: asked before every single hand-over. */
 @Component
 class SendingStops implements InitializingBean {
     private final SendingStopRepository repository;
+    private final DueMessageRepository due;
     private final SignallingWriter writer;
     private final JdbcClient reader;
     private volatile Set<Scope> stopped = Set.of();
 
-    SendingStops(SendingStopRepository repository, SignallingWriter writer, JdbcClient reader) {
+    SendingStops(
+            SendingStopRepository repository, DueMessageRepository due, SignallingWriter writer, JdbcClient reader) {
         this.repository = repository;
+        this.due = due;
         this.writer = writer;
         this.reader = reader;
     }
@@ -63,7 +68,7 @@ class SendingStops implements InitializingBean {
     /** Sends nothing of what is due, and then goes on. @return how many messages were dropped */
     int drop(Scope scope, String by) {
         int dropped = writer.write((db, now) -> {
-            int count = repository.drop(db, scope, "Dropped by " + by, now);
+            int count = due.withholdAll(db, scope.toMessages(), new Reason(Reason.Code.QUIET, "Dropped by " + by), now);
             repository.delete(db, scope);
             return count;
         });

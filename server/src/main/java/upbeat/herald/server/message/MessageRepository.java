@@ -453,7 +453,7 @@ public class MessageRepository {
         return statement.update() == 1;
     }
 
-    private static String from(MessageStatus status) {
+    static String from(MessageStatus status) {
         return status.allowedFrom().stream().map(s -> "'" + s.code() + "'").collect(Collectors.joining(", "));
     }
 

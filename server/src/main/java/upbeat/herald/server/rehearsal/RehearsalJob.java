@@ -66,6 +66,15 @@ final class RehearsalJob {
 
     /** The work of one thread: returns when nothing is left, or when it was stopped. */
     void work() {
+        try {
+            replayAll();
+        } catch (RuntimeException e) {
+            stop(); // what the others still do would be for nothing
+            throw e;
+        }
+    }
+
+    private void replayAll() {
         MessageWriter writer = material.writers().get();
         RehearsalTally mine = new RehearsalTally(period.from(), period.to());
         RehearsalTally others = new RehearsalTally(period.from(), period.to());

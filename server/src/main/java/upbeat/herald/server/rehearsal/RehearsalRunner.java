@@ -140,7 +140,6 @@ class RehearsalRunner implements InitializingBean, DisposableBean {
             end(id, job, job.isStopped() ? RehearsalRepository.Status.STOPPED : RehearsalRepository.Status.DONE);
         } catch (CompletionException e) {
             LOG.error("Rehearsal {} broke off", id, e);
-            job.stop(); // so that the other part ends as well
             end(id, job, RehearsalRepository.Status.FAILED);
         } catch (RuntimeException e) {
             LOG.error("What rehearsal {} came to couldn't be kept", id, e);

@@ -12,6 +12,7 @@ import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 import upbeat.herald.server.OwnAppTestCase;
 import upbeat.herald.server.RunningApp;
+import upbeat.herald.server.message.DueMessageRepository;
 
 /** What is stopped waits, is counted, and goes or not as somebody decides; a flood stops by itself. */
 class SendingStopTest extends OwnAppTestCase {
@@ -152,10 +153,10 @@ class SendingStopTest extends OwnAppTestCase {
         for (int i = 0; i < 30; i++) order();
         await().atMost(Duration.ofSeconds(20))
                 .until(() -> app.context
-                                .getBean(SendingStopRepository.class)
-                                .countHeld(
+                                .getBean(DueMessageRepository.class)
+                                .count(
                                         app.context.getBean(org.springframework.jdbc.core.simple.JdbcClient.class),
-                                        SendingStop.Scope.ofNotice(id),
+                                        SendingStop.Scope.ofNotice(id).toMessages(),
                                         app.now())
                         == 0);
         assertThat(sending().path("stops")).isEmpty();
