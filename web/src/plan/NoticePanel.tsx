@@ -9,7 +9,7 @@ import { formKeys } from '../shell/escape';
 import { useMounted } from '../shell/useMounted';
 import { Figures } from './Figures';
 import { LifeButtons } from './LifeButtons';
-import { stateMark, stateWords } from './life';
+import { stateMark, stateWords, withNotice } from './life';
 import { NoticeForm } from './NoticeForm';
 import { NoticeHistory } from './NoticeHistory';
 import { Preview } from './Preview';
@@ -62,6 +62,11 @@ export function NoticePanel({ id, notice, version = '', audience, sent, onClose,
   });
 
   const isHere = useMounted();
+  const refresh = (of: string) => {
+    queries.invalidateQueries({ queryKey: keys.plan });
+    queries.invalidateQueries({ queryKey: keys.planChecks });
+    queries.invalidateQueries({ queryKey: keys.noticeVersions(of) });
+  };
 
   const save = async (next: Schemas['NoticeBody'], done: string, before?: Schemas['NoticeBody']) => {
     setBusy(true);
@@ -72,7 +77,9 @@ export function NoticePanel({ id, notice, version = '', audience, sent, onClose,
             api.changeNotice(id, changed, at),
           )
         : await api.addNotice(next);
-      await queries.invalidateQueries({ queryKey: keys.plan });
+      // At once, and not when all that hangs on it is asked for again: by then somebody may be editing the next thing.
+      queries.setQueryData<Schemas['Plan']>(keys.plan, (plan) => plan && withNotice(plan, saved));
+      refresh(id ?? saved.id);
       unsaved.delete(key);
       setEditing(false);
       message.success(
@@ -88,7 +95,7 @@ export function NoticePanel({ id, notice, version = '', audience, sent, onClose,
                   saveOver(ruleOf(before), { document: ruleOf(saved.notice), version: saved.version }, (old, at) =>
                     api.changeNotice(id, old, at),
                   )
-                    .then(() => queries.invalidateQueries({ queryKey: keys.plan }))
+                    .then(() => refresh(id))
                     .catch((e: Error) => message.error(e.message))
                 }
               >
@@ -112,6 +119,7 @@ export function NoticePanel({ id, notice, version = '', audience, sent, onClose,
     try {
       await api.removeNotice(id!);
       await queries.invalidateQueries({ queryKey: keys.plan });
+      queries.invalidateQueries({ queryKey: keys.planChecks });
       message.success(
         <span>
           “{notice.name}” deleted{' '}

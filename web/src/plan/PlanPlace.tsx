@@ -168,7 +168,10 @@ export default function PlanPlace() {
               <h2>Choose a notice</h2>
               <p>Or press + at a stop to add one.</p>
               <p>
-                <Link to="/rehearsals">Rehearse the plan</Link> on past orders, before it speaks to customers.
+                <Link className="link" to="/rehearsals">
+                  Rehearse the plan
+                </Link>{' '}
+                on past orders, before it speaks to customers.
               </p>
             </div>
             {checks.data && (

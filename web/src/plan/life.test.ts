@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Schemas } from '../api/client';
-import { expectedSoon, planWords, versionChanges } from './life';
+import { expectedSoon, planWords, versionChanges, withNotice } from './life';
 
 const notice = (part: Partial<Schemas['NoticeBody']>) =>
   ({
@@ -64,6 +64,13 @@ describe('what a version changed', () => {
     expect(versionChanges({ ...two, notice: { ...two.notice, rule: 'all' } }, two)).not.toEqual([]);
     expect(versionChanges({ ...two, notice: { ...two.notice, fallbackAfter: 'PT5M' } }, two)).not.toEqual([]);
   });
+});
+
+it('puts a saved notice at its place, and a new one at the end', () => {
+  const view = (id: string, name: string) => ({ id, notice: notice({ name }) }) as Schemas['NoticeView'];
+  const plan = { notices: [view('a', 'A'), view('b', 'B')], carriers: [], shops: [] } as Schemas['Plan'];
+  expect(withNotice(plan, view('a', 'Other')).notices.map((n) => n.notice.name)).toEqual(['Other', 'B']);
+  expect(withNotice(plan, view('c', 'C')).notices.map((n) => n.id)).toEqual(['a', 'b', 'c']);
 });
 
 it('counts a plan by its states', () => {

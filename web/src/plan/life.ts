@@ -69,6 +69,15 @@ export function versionChanges(version: Version, before: Version | undefined): s
   }).filter(Boolean);
 }
 
+/** The plan with a notice as it is now, at its place or at the end. */
+export function withNotice(plan: Schemas['Plan'], view: Schemas['NoticeView']): Schemas['Plan'] {
+  const isKnown = plan.notices.some((n) => n.id === view.id);
+  return {
+    ...plan,
+    notices: isKnown ? plan.notices.map((n) => (n.id === view.id ? view : n)) : [...plan.notices, view],
+  };
+}
+
 const HOUR = 3_600_000;
 const WEEK = 168;
 

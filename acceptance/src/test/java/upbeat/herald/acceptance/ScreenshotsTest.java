@@ -212,7 +212,7 @@ class ScreenshotsTest {
         page.locator(".rehearsal summary")
                 .filter(new Locator.FilterOptions().setHasText("A word of thanks"))
                 .click();
-        page.locator(".said").waitFor();
+        page.locator("details[open] .said").first().waitFor();
         shot(page, "rehearsal");
     }
 
