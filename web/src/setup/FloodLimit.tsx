@@ -13,7 +13,7 @@ export function FloodLimit() {
   const limit = draft ?? sending.data.limit;
   const wrong = (field: string) => faults.find((f) => f.field === field)?.message;
   return (
-    <section className="card form" aria-label="Flood guard">
+    <section className="card form mt12" aria-label="Flood guard">
       <h2>Flood guard</h2>
       <p className="soft">
         A notice that is about to send far more than usual is stopped. The messages over the limit are held, and

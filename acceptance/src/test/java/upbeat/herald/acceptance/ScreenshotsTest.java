@@ -41,6 +41,8 @@ class ScreenshotsTest {
                     world.settings().get("herald.bench.url") + "/app",
                     "{\"url\":\"" + app.url + "\",\"key\":\"" + RunningApp.KEY + "\"}",
                     Map.of());
+            // As it is where nobody set it: tests send more.
+            app.signedIn().call("PUT", "/ui/sending/limit", "{\"floor\":500,\"times\":3}");
             Page page = browser.page;
             page.navigate(app.url);
             page.getByLabel("Name").waitFor();
