@@ -186,6 +186,7 @@ function Message({ id, onBack }: { id: string; onBack: () => void }) {
               <dd>
                 {channelLabel(m.channel)}
                 {m.to ? ` to ${m.to}` : ''}
+                {m.trial && ', to the team on trial'}
               </dd>
               <dt>Status</dt>
               <dd>

@@ -42,7 +42,7 @@ export function LifeButtons({ id, notice, busy, onState, onRehearse }: Props) {
                 onRehearse();
               }}
             >
-              Rehearse first
+              {rehearsal ? 'Rehearse again' : 'Rehearse first'}
             </Button>
             <OkBtn />
           </>

@@ -108,9 +108,11 @@ export function NoticePanel({ id, notice, version = '', audience, sent, onClose,
       );
       if (!id && isHere()) onCreated(saved.id);
     } catch (e) {
-      setEditing(true);
-      setFaults(e instanceof Problem ? e.errors : []);
-      message.error((e as Error).message);
+      const wrong = e instanceof Problem ? e.errors : [];
+      // A state that isn't possible yet is nothing that the form could mend.
+      if (wrong.some((f) => f.field !== 'state')) setEditing(true);
+      setFaults(wrong);
+      message.error((e as Error).message, 6);
     } finally {
       setBusy(false);
     }

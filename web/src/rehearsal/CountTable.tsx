@@ -26,7 +26,9 @@ export function CountTable({ title, of, lines, children }: Props) {
               <tr key={l.key}>
                 <th scope="row">{l.label}</th>
                 <td className="barcell">
-                  <span className="countbar" style={{ width: `${(100 * l.count) / most}%` }} />
+                  <svg className="countbar" aria-hidden="true">
+                    <rect width={`${(100 * l.count) / most}%`} height="100%" />
+                  </svg>
                 </td>
                 <td className="mono right">{l.count.toLocaleString('en-GB')}</td>
                 {compared && <td className="soft right">{difference(l.count, l.other ?? 0)}</td>}

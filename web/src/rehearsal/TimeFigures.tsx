@@ -16,7 +16,9 @@ export function DayColumns({ counts }: { counts: Record<string, number> }) {
           <ol className="columns" aria-label="Messages by day">
             {all.map((d) => (
               <li key={d.day} title={`${name(d.day)}: ${d.count}`}>
-                <span className="column" style={{ height: `${(100 * d.count) / most}%` }} />
+                <svg className="column" aria-hidden="true">
+                  <rect y={`${100 - (100 * d.count) / most}%`} width="100%" height={`${(100 * d.count) / most}%`} />
+                </svg>
                 <span className="visually-hidden">
                   {name(d.day)}: {d.count}
                 </span>

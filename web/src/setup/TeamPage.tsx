@@ -45,7 +45,7 @@ export function TeamPage() {
                 id={`team-${c.code}`}
                 className="w300"
                 maxLength={200}
-                placeholder={c.code === 'email' ? 'parcels@shop.example' : '+46 70 174 06 05'}
+                placeholder={c.testAddress.placeholder}
                 value={draft.now.addresses[c.code] ?? ''}
                 onChange={(e) => draft.set({ addresses: { ...draft.now.addresses, [c.code]: e.target.value } })}
               />

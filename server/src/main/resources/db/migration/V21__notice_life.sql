@@ -27,7 +27,8 @@ create table notice_version (
 );
 create index notice_version_of on notice_version (notice_id, id);
 insert into notice_version (notice_id, body, at, saved_by)
-  select id, json_remove(json_set(body, '$.wordings', json('{}')), '$.others'), updated_at, '' from notice order by position;
+  select id, json_remove(json_set(body, '$.wordings', json('{}')), '$.others'), updated_at, ''
+  from notice order by position;
 
 -- Which notice a rehearsal was of, and its rule as it was then.
 alter table rehearsal add column notice_id text;

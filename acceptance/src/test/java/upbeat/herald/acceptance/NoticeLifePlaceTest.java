@@ -34,7 +34,7 @@ class NoticeLifePlaceTest extends BrowserTestCase {
         assertThat(mark("draft")).isVisible();
         button("Start trial").click();
         assertThat(page.locator(".ant-message")).containsText("Enter the team's own address for SMS in Setup, Team");
-        button("Cancel").click();
+        assertThat(mark("draft")).isVisible();
 
         page.navigate(app.url + "/setup/team");
         page.getByLabel("SMS").fill("12");

@@ -48,6 +48,9 @@ public final class Bench {
                 // A bench sends more in ten minutes than any shop in its first days.
                 "herald.flood-floor",
                 "1000000",
+                // Looked for anew with each call, so that it is measured.
+                "herald.checks-kept",
+                "0s",
                 "logging.level.upbeat.herald",
                 "WARN"));
         try (ConfigurableApplicationContext app = new SpringApplicationBuilder(HeraldApplication.class)

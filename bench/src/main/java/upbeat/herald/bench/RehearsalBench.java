@@ -24,8 +24,8 @@ final class RehearsalBench {
 
     /** The same five scans for each parcel, hours apart, known ten minutes later. */
     private static final String SCANS = """
-            with stage(k, code, name) as (values (1, '20', 'dispatched'), (2, '30', 'in-transit'), (3, '30', 'in-transit'),
-            (4, '40', 'out-for-delivery'), (5, '50', 'delivered'))
+            with stage(k, code, name) as (values (1, '20', 'dispatched'), (2, '30', 'in-transit'),
+            (3, '30', 'in-transit'), (4, '40', 'out-for-delivery'), (5, '50', 'delivered'))
             insert into scan (carrier, compact, parcel_id, code, at, day, place, stage, source, received_at)
             select p.carrier, p.compact, p.id, s.code, o.placed_at + s.k * 21600000,
             date((o.placed_at + s.k * 21600000) / 1000, 'unixepoch'), 'Depot ' || s.k, s.name, 'carrier',
@@ -36,9 +36,15 @@ final class RehearsalBench {
     /** What a rehearsal reads of an order. */
     private static final List<String> ROWS = List.of(
             "select id, body from shop_order where id >= ? and id < ?",
-            "select id, order_id, carrier, tracking_number, items, created_at from parcel where order_id >= ? and order_id < ?",
-            "select s.parcel_id, s.id, s.stage, s.at, s.day, s.source, s.expected_on, s.received_at from parcel p join scan s on s.parcel_id = p.id where p.order_id >= ? and p.order_id < ?",
-            "select order_id, stage, occasion, at, known_at, implied from stage_reached where order_id >= ? and order_id < ? and parcel_id is null",
+            """
+            select id, order_id, carrier, tracking_number, items, created_at from parcel
+            where order_id >= ? and order_id < ?""",
+            """
+            select s.parcel_id, s.id, s.stage, s.at, s.day, s.source, s.expected_on, s.received_at
+            from parcel p join scan s on s.parcel_id = p.id where p.order_id >= ? and p.order_id < ?""",
+            """
+            select order_id, stage, occasion, at, known_at, implied from stage_reached
+            where order_id >= ? and order_id < ? and parcel_id is null""",
             "select order_id, notice_id, button, refuses, at from answer where order_id >= ? and order_id < ?",
             "select order_id, tag, at from order_tag where order_id >= ? and order_id < ?");
 
@@ -68,7 +74,9 @@ final class RehearsalBench {
         double took = rehearse();
         long peak = heap.stream().mapToLong(p -> p.getPeakUsage().getUsed()).sum();
         print(
-                "a rehearsal of %d orders and up to %d scans: %.1f s (goal: under %.0f s%s), %.1f times the bare reading of %.1f s (goal: under %.0f times%s), %.2f GiB of heap at its peak (goal: under 1%s)",
+                "a rehearsal of %d orders and up to %d scans: %.1f s (goal: under %.0f s%s), %.1f times the bare"
+                        + " reading of %.1f s (goal: under %.0f times%s), %.2f GiB of heap at its peak (goal: under"
+                        + " 1%s)",
                 orders,
                 orders * SCANS_OF_ONE,
                 took,

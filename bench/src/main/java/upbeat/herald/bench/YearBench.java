@@ -117,6 +117,7 @@ final class YearBench {
     private void measurePages(Instant now) throws Exception {
         double floor = floorMillis();
         measure("the plan", "/ui/plan", 200, floor);
+        measure("what to look at in the plan", "/ui/plan/checks", 1_000, floor);
         measure("the route", "/ui/route", 50, floor);
         measure("orders, newest", "/ui/orders", 100, floor);
         for (String stage : List.of("ordered", "packed", "in-transit", "delivered", "attempted", "cancelled"))

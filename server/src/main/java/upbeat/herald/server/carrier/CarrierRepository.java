@@ -3,6 +3,8 @@ package upbeat.herald.server.carrier;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 import upbeat.herald.core.LruMap;
@@ -36,6 +38,10 @@ public class CarrierRepository {
         return db.sql("select body from carrier order by key").query(String.class).list().stream()
                 .map(this::read)
                 .toList();
+    }
+
+    public Set<String> findKeys(JdbcClient db) {
+        return findAll(db).stream().map(Carrier::key).collect(Collectors.toUnmodifiableSet());
     }
 
     public List<Carrier> inUse(JdbcClient db) {

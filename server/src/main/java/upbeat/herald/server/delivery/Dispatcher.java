@@ -17,7 +17,6 @@ import upbeat.herald.core.wording.Channel;
 import upbeat.herald.server.channel.Gateway;
 import upbeat.herald.server.channel.GatewayRegistry;
 import upbeat.herald.server.message.MessageRepository;
-import upbeat.herald.server.message.QuietParcelSweep;
 import upbeat.herald.server.platform.signal.WorkSignal;
 
 /**
@@ -41,11 +40,9 @@ public class Dispatcher implements SmartLifecycle {
     private final boolean autoStart;
     private volatile boolean running;
     private final MessageHandOver handOver;
-    private final ChannelTimeouts timeouts;
-    private final QuietParcelSweep quiet;
+    private final DeliveryUpkeep upkeep;
     private final DeliveryPauses pauses;
-    private final SendingStops stops;
-    private final FloodGuard guard;
+    private final SendingGate gate;
 
     Dispatcher(
             GatewayRegistry gateways,
@@ -53,21 +50,17 @@ public class Dispatcher implements SmartLifecycle {
             WorkSignal signal,
             @Value("${herald.seed:false}") boolean seeding,
             MessageHandOver handOver,
-            ChannelTimeouts timeouts,
-            QuietParcelSweep quiet,
+            DeliveryUpkeep upkeep,
             DeliveryPauses pauses,
-            SendingStops stops,
-            FloodGuard guard) {
+            SendingGate gate) {
         this.gateways = gateways;
         this.due = due;
         this.signal = signal;
         this.autoStart = !seeding;
         this.handOver = handOver;
-        this.timeouts = timeouts;
-        this.quiet = quiet;
+        this.upkeep = upkeep;
         this.pauses = pauses;
-        this.stops = stops;
-        this.guard = guard;
+        this.gate = gate;
     }
 
     @Override
@@ -111,15 +104,12 @@ public class Dispatcher implements SmartLifecycle {
         return running;
     }
 
-    /** Hand-overs that nobody finished, and channels that took too long. */
     private void keepHouse() {
         long seen = 0;
         while (running) {
             try {
                 seen = signal.await(seen, 10_000);
-                handOver.sweepAbandoned();
-                timeouts.sweep();
-                quiet.sweep();
+                upkeep.sweep();
             } catch (InterruptedException e) {
                 return;
             } catch (Throwable e) {
@@ -196,7 +186,7 @@ public class Dispatcher implements SmartLifecycle {
     /** Handles what is due now. @return true where there may be more */
     private boolean round(Gateway gateway, ExecutorService lanes) throws InterruptedException {
         Channel channel = gateway.channel();
-        if (pauses.millisLeft(channel) > 0 || stops.isStopped(channel)) return false;
+        if (pauses.millisLeft(channel) > 0 || !gate.isOpen(channel)) return false;
         List<MessageRepository.Due> found = due.find(channel, pauses.mostAtOnce(channel, AT_ONCE));
         if (found.isEmpty()) return false;
         Optional<String> away = gateway.findOutage();
@@ -208,9 +198,9 @@ public class Dispatcher implements SmartLifecycle {
         List<Future<?>> work = new ArrayList<>();
         for (MessageRepository.Due next : found) {
             work.add(lanes.submit(() -> {
-                // What went before it may have shown that the gateway takes nothing now, or somebody stopped it.
-                if (running && pauses.millisLeft(channel) == 0 && !stops.isStopped(channel, next.noticeId()))
-                    handOver(gateway, next);
+                // What went before it may have shown that the gateway takes nothing now.
+                if (running && pauses.millisLeft(channel) == 0)
+                    gate.pass(channel, next, () -> handOver.handOver(gateway, next.seq()));
             }));
         }
         java.util.concurrent.ExecutionException failed = null;
@@ -223,20 +213,6 @@ public class Dispatcher implements SmartLifecycle {
         }
         if (failed != null) throw new IllegalStateException("What became of a message could not be recorded", failed);
         return pauses.millisLeft(channel) == 0;
-    }
-
-    private void handOver(Gateway gateway, MessageRepository.Due next) {
-        if (next.isTrial()) {
-            handOver.handOver(gateway, next.seq());
-            return;
-        }
-        if (!guard.admit(next.noticeId())) return;
-        boolean isHandedOver = false;
-        try {
-            isHandedOver = handOver.handOver(gateway, next.seq());
-        } finally {
-            if (!isHandedOver) guard.takeBack(next.noticeId());
-        }
     }
 
     /**

@@ -115,11 +115,11 @@ class FloodGuard {
     }
 
     private Count load(String noticeId, long slot, Instant now) {
-        List<SendingStopRepository.Pace> pace =
-                repository.findPace(reader, noticeId, FloodLimit.slotOf(now.minus(REMEMBERED)));
+        List<SendingStopRepository.SlotCount> rates =
+                repository.findRates(reader, noticeId, FloodLimit.slotOf(now.minus(REMEMBERED)));
         int before = 0;
         int mostEver = 0;
-        for (SendingStopRepository.Pace p : pace) {
+        for (SendingStopRepository.SlotCount p : rates) {
             if (p.slot() == slot) before = p.count();
             else if (FloodLimit.isSameHour(p.slot(), slot)) mostEver = Math.max(mostEver, p.count());
         }

@@ -10,10 +10,11 @@ import upbeat.herald.server.delivery.SendingStop.Scope;
 @Repository
 class SendingStopRepository {
     private static final String INSERT = """
-            insert into sending_stop (scope, since, stopped_by, reason) values (?, ?, ?, ?) on conflict (scope) do nothing""";
-    private static final String PACE = "select slot, n from notice_pace where notice_id = ? and slot >= ?";
+            insert into sending_stop (scope, since, stopped_by, reason) values (?, ?, ?, ?)
+            on conflict (scope) do nothing""";
+    private static final String FIND_RATES = "select slot, n from notice_rate where notice_id = ? and slot >= ?";
 
-    record Pace(long slot, int count) {}
+    record SlotCount(long slot, int count) {}
 
     /** @return false where it was stopped already */
     boolean insert(JdbcClient db, SendingStop stop) {
@@ -41,10 +42,10 @@ class SendingStopRepository {
     }
 
     /** What a notice sent in each ten minutes from one on; those without anything are left out. */
-    List<Pace> findPace(JdbcClient db, String noticeId, long since) {
-        return db.sql(PACE)
+    List<SlotCount> findRates(JdbcClient db, String noticeId, long since) {
+        return db.sql(FIND_RATES)
                 .params(noticeId, since)
-                .query((rs, i) -> new Pace(rs.getLong(1), rs.getInt(2)))
+                .query((rs, i) -> new SlotCount(rs.getLong(1), rs.getInt(2)))
                 .list();
     }
 }

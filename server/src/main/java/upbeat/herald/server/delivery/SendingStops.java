@@ -15,6 +15,8 @@ import upbeat.herald.server.platform.signal.SignallingWriter;
 /** What is stopped, at hand for whoever is about to send: asked before every single hand-over. */
 @Component
 class SendingStops implements InitializingBean {
+    private static final int TOGETHER = 2_000;
+
     private final SendingStopRepository repository;
     private final DueMessageRepository due;
     private final SignallingWriter writer;
@@ -67,12 +69,14 @@ class SendingStops implements InitializingBean {
 
     /** Sends nothing of what is due, and then goes on. @return how many messages were dropped */
     int drop(Scope scope, String by) {
-        int dropped = writer.write((db, now) -> {
-            int count = due.withholdAll(db, scope.toMessages(), new Reason(Reason.Code.QUIET, "Dropped by " + by), now);
-            repository.delete(db, scope);
-            return count;
-        });
-        reload();
+        Reason reason = new Reason(Reason.Code.QUIET, "Dropped by " + by);
+        int dropped = 0;
+        int some;
+        do { // in parts: there may be very many, and others write meanwhile
+            some = writer.write((db, now) -> due.withhold(db, scope.toMessages(), reason, now, TOGETHER));
+            dropped += some;
+        } while (some == TOGETHER);
+        resume(scope);
         return dropped;
     }
 }

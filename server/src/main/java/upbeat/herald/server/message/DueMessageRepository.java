@@ -16,7 +16,7 @@ public class DueMessageRepository {
             and (:notice is null or m.notice_id = :notice)""";
     private static final String DROP = """
             update message set status = 'withheld', reason_code = :code, reason = :reason, next_try_at = null
-            where seq in (select m.seq\s""" + DUE + ")";
+            where seq in (select m.seq\s""" + DUE + " limit :most)";
     /** Spread over all of them: the first few may have much in common. */
     private static final String SOME = "select m.id, o.shop, o.number, m.channel from message m"
             + " join shop_order o on o.id = m.order_id where m.seq in (select m.seq " + DUE
@@ -41,11 +41,12 @@ public class DueMessageRepository {
                 .list();
     }
 
-    /** Sends none of them, ever. @return how many */
-    public int withholdAll(JdbcClient db, Scope scope, Reason reason, Instant now) {
+    /** Keeps some of them back for good. @return how many; fewer than {@code most} where nothing is left */
+    public int withhold(JdbcClient db, Scope scope, Reason reason, Instant now, int most) {
         return ask(db, DROP, scope, now)
                 .param("code", reason.code().name())
                 .param("reason", reason.text())
+                .param("most", most)
                 .update();
     }
 

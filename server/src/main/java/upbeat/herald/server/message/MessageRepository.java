@@ -391,8 +391,10 @@ public class MessageRepository {
 
     /** Whether anything went out, or is going out, of a parcel's stage; null stage: of the parcel at all. */
     public boolean existsSent(JdbcClient db, long parcelId, @Nullable Stage stage) {
-        return db.sql(
-                                "select count(*) from message where parcel_id = :parcel and (:stage is null or stage = :stage) and not is_trial and (sent_at is not null or status in ('sending', 'unsure'))")
+        return db.sql("""
+                                select count(*) from message where parcel_id = :parcel
+                                and (:stage is null or stage = :stage) and not is_trial
+                                and (sent_at is not null or status in ('sending', 'unsure'))""")
                         .param("parcel", parcelId)
                         .param("stage", stage == null ? null : stage.code())
                         .query(Long.class)
@@ -402,12 +404,10 @@ public class MessageRepository {
 
     /** True where a message about a stage of the order as a whole went out, or may have. */
     public boolean existsSentOfOrder(JdbcClient db, long orderId, Stage stage) {
-        return db.sql(
-                                "select exists (select 1 from message where order_id = ? and parcel_id is null and stage = ? and not is_trial and (sent_at is not null or status in ('sending', 'unsure')))")
-                        .params(orderId, stage.code())
-                        .query(Integer.class)
-                        .single()
-                == 1;
+        return db.sql("""
+                                select exists (select 1 from message where order_id = ? and parcel_id is null
+                                and stage = ? and not is_trial
+                                and (sent_at is not null or status in ('sending', 'unsure')))""").params(orderId, stage.code()).query(Integer.class).single() == 1;
     }
 
     /** Forgets messages about a stage of the order as a whole that did not go out. */

@@ -3,6 +3,7 @@ package upbeat.herald.server.message;
 import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import java.time.Instant;
 import org.jspecify.annotations.Nullable;
+import upbeat.herald.core.notice.Trial;
 
 /**
  * A message as machines and the interface see it.
@@ -27,8 +28,11 @@ public record MessageView(
             @Nullable String trackingNumber,
             String stage) {}
 
-    /** @param to e-mail address or phone number; {@code language} BCP 47 */
-    public record MessageTarget(String channel, @Nullable String to, String language) {}
+    /**
+     * @param to e-mail address or phone number; {@code language} BCP 47
+     * @param trial true where it goes to the team in the customer's place
+     */
+    public record MessageTarget(String channel, @Nullable String to, String language, boolean trial) {}
 
     public record MessageTimes(
             Instant dueAt,
@@ -58,7 +62,8 @@ public record MessageView(
                 new MessageTarget(
                         m.recipient().channel().code(),
                         m.recipient().to(),
-                        m.recipient().language()),
+                        m.recipient().language(),
+                        Trial.isTrial(m.origin().occasion())),
                 m.state().status().code(),
                 m.state().reason(),
                 new MessageTimes(

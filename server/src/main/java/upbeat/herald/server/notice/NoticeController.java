@@ -27,11 +27,13 @@ class NoticeController {
     private final NoticeService service;
     private final PlanService plan;
     private final PlanCheckService checks;
+    private final NoticeVersionService versions;
 
-    NoticeController(NoticeService service, PlanService plan, PlanCheckService checks) {
+    NoticeController(NoticeService service, PlanService plan, PlanCheckService checks, NoticeVersionService versions) {
         this.service = service;
         this.plan = plan;
         this.checks = checks;
+        this.versions = versions;
     }
 
     @GetMapping
@@ -67,8 +69,8 @@ class NoticeController {
 
     /** Every rule it had, the newest first. */
     @GetMapping("/notices/{id}/versions")
-    List<PlanService.NoticeVersionView> listVersions(@PathVariable String id) {
-        return plan.listVersions(id);
+    List<NoticeVersionService.NoticeVersionView> listVersions(@PathVariable String id) {
+        return versions.listVersions(id);
     }
 
     @DeleteMapping("/notices/{id}")

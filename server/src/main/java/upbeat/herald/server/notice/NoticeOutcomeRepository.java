@@ -15,7 +15,7 @@ class NoticeOutcomeRepository {
             where planned_at >= ? and status = 'withheld' and not is_trial group by notice_id, reason_code""";
     private static final String PLANNED =
             "select notice_id, count(*) from message where planned_at >= ? and not is_trial group by notice_id";
-    private static final String PACE = """
+    private static final String SENT_BY_DAY = """
             select notice_id, sum(n) as n, count(distinct day) as days, max(day) as last from notice_sent
             where day >= ? group by notice_id""";
     private static final long DAY_MILLIS = 86_400_000;
@@ -24,7 +24,7 @@ class NoticeOutcomeRepository {
     record Held(String noticeId, String reasonCode, String reason, int count) {}
 
     /** @param days on how many days it sent something; {@code lastDay} of them, since 1970-01-01 (UTC) */
-    record DailyPace(int sent, int days, long lastDay) {}
+    record DailySending(int sent, int days, long lastDay) {}
 
     List<Held> findHeld(JdbcClient db, Instant since) {
         return db.sql(HELD)
@@ -42,12 +42,13 @@ class NoticeOutcomeRepository {
         return counts;
     }
 
-    Map<String, DailyPace> findPace(JdbcClient db, Instant since) {
-        Map<String, DailyPace> pace = new TreeMap<>();
-        db.sql(PACE).param(dayOf(since)).query(rs -> {
-            pace.put(rs.getString("notice_id"), new DailyPace(rs.getInt("n"), rs.getInt("days"), rs.getLong("last")));
+    Map<String, DailySending> findDailySending(JdbcClient db, Instant since) {
+        Map<String, DailySending> found = new TreeMap<>();
+        db.sql(SENT_BY_DAY).param(dayOf(since)).query(rs -> {
+            found.put(
+                    rs.getString("notice_id"), new DailySending(rs.getInt("n"), rs.getInt("days"), rs.getLong("last")));
         });
-        return pace;
+        return found;
     }
 
     static long dayOf(Instant at) {

@@ -2,13 +2,11 @@ package upbeat.herald.server.notice;
 
 import java.time.Instant;
 import java.util.Locale;
-import java.util.Set;
 import java.util.stream.Collectors;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import upbeat.herald.core.HeraldException;
 import upbeat.herald.core.Texts;
-import upbeat.herald.core.carrier.Carrier;
 import upbeat.herald.core.notice.Notice;
 import upbeat.herald.core.wording.Channel;
 import upbeat.herald.server.brand.BrandRepository;
@@ -54,7 +52,7 @@ class NoticeService {
     /** @param who makes it */
     NoticeView create(NoticeBody body, String who) {
         return kept(writer.write((db, now) -> {
-            Notice checked = fit(db, body.toNotice("new", null, brands.baseLanguage(db), known(db), true));
+            Notice checked = fit(db, body.toNotice("new", null, brands.baseLanguage(db), carriers.findKeys(db), true));
             return put(db, checked.withId(free(db, checked.name())), now, who);
         }));
     }
@@ -64,7 +62,7 @@ class NoticeService {
             Notice before = notices.find(db, id).orElseThrow(() -> new NotFoundException("There is no notice " + id));
             NoticeBody current = NoticeBody.of(before).withoutWordings();
             match.check(current.version(), current);
-            Notice after = fit(db, body.toNotice(id, before, brands.baseLanguage(db), known(db), true));
+            Notice after = fit(db, body.toNotice(id, before, brands.baseLanguage(db), carriers.findKeys(db), true));
             // What came with the product, or before versions were kept, is a version too.
             if (!versions.hasAny(db, id)) versions.insert(db, id, before, now, "");
             return put(db, after, now, who);
@@ -107,10 +105,6 @@ class NoticeService {
                 throw new HeraldException("state", obstacle);
             });
         return notice;
-    }
-
-    private Set<String> known(JdbcClient db) {
-        return carriers.findAll(db).stream().map(Carrier::key).collect(Collectors.toSet());
     }
 
     /** An id from the name, with a number where it is taken. */

@@ -1,11 +1,9 @@
 package upbeat.herald.server.notice;
 
 import java.time.Duration;
-import java.time.Instant;
 import java.time.InstantSource;
 import java.util.List;
 import java.util.Map;
-import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import upbeat.herald.core.notice.Notice;
@@ -18,7 +16,6 @@ import upbeat.herald.server.platform.web.NotFoundException;
 @Service
 class PlanService {
     private static final Duration MONTH = Duration.ofDays(30);
-    private static final int MOST_VERSIONS = 200;
 
     private final NoticeRepository notices;
     private final CarrierRepository carriers;
@@ -26,7 +23,6 @@ class PlanService {
     private final NoticeUsageRepository usage;
     private final OrderRepository orders;
     private final PlanNames names;
-    private final NoticeVersionRepository versions;
     private final JdbcClient reader;
     private final InstantSource clock;
 
@@ -37,7 +33,6 @@ class PlanService {
             NoticeUsageRepository usage,
             OrderRepository orders,
             PlanNames names,
-            NoticeVersionRepository versions,
             JdbcClient reader,
             InstantSource clock) {
         this.notices = notices;
@@ -46,7 +41,6 @@ class PlanService {
         this.usage = usage;
         this.orders = orders;
         this.names = names;
-        this.versions = versions;
         this.reader = reader;
         this.clock = clock;
     }
@@ -80,27 +74,6 @@ class PlanService {
         NoticeBody body = NoticeBody.of(notice);
         return new NoticeView(
                 notice.id(), body.version(), body, notice.audience().describe(names.load(reader)), sent);
-    }
-
-    /**
-     * @param notice without its texts; null where it was deleted then
-     * @param audience in words; {@code by} empty where nobody knows
-     */
-    record NoticeVersionView(
-            long id, @Nullable NoticeBody notice, @Nullable String audience, Instant at, String by) {}
-
-    List<NoticeVersionView> listVersions(String id) {
-        return versions.find(reader, id, MOST_VERSIONS).stream()
-                .map(v -> {
-                    Notice n = v.notice();
-                    return new NoticeVersionView(
-                            v.id(),
-                            n == null ? null : NoticeBody.of(n).withoutWordings(),
-                            n == null ? null : n.audience().describe(names.load(reader)),
-                            v.at(),
-                            v.by());
-                })
-                .toList();
     }
 
     /** @param warnings what a person should know before the notice goes live */

@@ -25,11 +25,12 @@ class SilentNoticeCheck implements PlanCheck {
 
     @Override
     public List<PlanFinding> findAll(JdbcClient db, List<Notice> speaking, Instant now) {
-        Map<String, NoticeOutcomeRepository.DailyPace> pace = outcomes.findPace(db, now.minus(Duration.ofDays(DAYS)));
+        Map<String, NoticeOutcomeRepository.DailySending> sending =
+                outcomes.findDailySending(db, now.minus(Duration.ofDays(DAYS)));
         long today = NoticeOutcomeRepository.dayOf(now);
         List<PlanFinding> found = new ArrayList<>();
         for (Notice n : speaking) {
-            NoticeOutcomeRepository.DailyPace usual = pace.get(n.id());
+            NoticeOutcomeRepository.DailySending usual = sending.get(n.id());
             if (usual == null || usual.sent() < FEWEST_SENT || n.state() != Notice.State.LIVE) continue;
             long silent = today - usual.lastDay();
             double gap = (double) (DAYS - silent) / usual.days();

@@ -3,10 +3,8 @@ package upbeat.herald.server.reach;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
-import java.util.stream.Collectors;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
-import upbeat.herald.core.carrier.Carrier;
 import upbeat.herald.core.notice.Notice;
 import upbeat.herald.server.brand.BrandRepository;
 import upbeat.herald.server.carrier.CarrierRepository;
@@ -39,14 +37,7 @@ class ReachService {
     ReachEstimate.Reached estimateReach(NoticeBody body) {
         Instant now = clock.instant();
         return reach.estimate(
-                body.toNotice(
-                                "new",
-                                null,
-                                brands.baseLanguage(reader),
-                                carriers.findAll(reader).stream()
-                                        .map(Carrier::key)
-                                        .collect(Collectors.toSet()),
-                                false)
+                body.toNotice("new", null, brands.baseLanguage(reader), carriers.findKeys(reader), false)
                         .withState(Notice.State.LIVE),
                 now.minus(MONTH),
                 now);

@@ -27,7 +27,7 @@ import upbeat.herald.server.platform.web.NotFoundException;
 class OrderRehearsalService {
     private final RehearsalRepository rehearsals;
     private final PastOrderRepository past;
-    private final RehearsalRunner runner;
+    private final RehearsalWriterFactory writers;
     private final OrderRepository orders;
     private final UndoTime undoTime;
     private final JdbcClient reader;
@@ -35,13 +35,13 @@ class OrderRehearsalService {
     OrderRehearsalService(
             RehearsalRepository rehearsals,
             PastOrderRepository past,
-            RehearsalRunner runner,
+            RehearsalWriterFactory writers,
             OrderRepository orders,
             UndoTime undoTime,
             JdbcClient reader) {
         this.rehearsals = rehearsals;
         this.past = past;
-        this.runner = runner;
+        this.writers = writers;
         this.orders = orders;
         this.undoTime = undoTime;
         this.reader = reader;
@@ -88,7 +88,7 @@ class OrderRehearsalService {
     }
 
     private List<RehearsedMessage> replay(OrderPast story, List<Notice> plan, RehearsalRepository.Period period) {
-        TextKeeper writer = new TextKeeper(runner.newWriter());
+        TextKeeper writer = new TextKeeper(writers.prepare().get());
         return OrderReplay.run(story, PlanHistory.constant(plan), writer, period.to()).stream()
                 .filter(m -> !m.times().at().isBefore(period.from())
                         && m.times().at().isBefore(period.to()))

@@ -44,12 +44,13 @@ class PastOrderRepository {
     private static final String PARCELS =
             "select id, order_id, carrier, tracking_number, items, created_at from parcel where order_id in" + THESE
                     + "order by id";
-    private static final String LEGS =
-            "select p.order_id, l.parcel_id, l.carrier, l.tracking_number, l.since, p.items from parcel p join parcel_leg l on l.parcel_id = p.id where p.order_id in"
-                    + THESE;
+    private static final String LEGS = """
+            select p.order_id, l.parcel_id, l.carrier, l.tracking_number, l.since, p.items from parcel p
+            join parcel_leg l on l.parcel_id = p.id where p.order_id in""" + THESE;
     private static final String SCANS = """
             select p.order_id, s.parcel_id, s.id, s.stage, s.at, s.day, s.source, s.expected_on,
-            max(s.received_at, p.created_at) from parcel p join scan s on s.parcel_id = p.id where p.order_id in""" + THESE + "order by s.id";
+            max(s.received_at, p.created_at) from parcel p
+            join scan s on s.parcel_id = p.id where p.order_id in""" + THESE + "order by s.id";
     private static final String VISITS =
             "select order_id, stage, occasion, at, known_at, implied from stage_reached where order_id in" + THESE
                     + "and parcel_id is null order by id";

@@ -27,10 +27,12 @@ import upbeat.herald.server.rehearsal.RehearsalPlans.RehearsalRequest;
 @Tag(name = "ui-rehearsals")
 class RehearsalController {
     private final RehearsalService service;
+    private final RehearsalStartService starts;
     private final OrderRehearsalService orders;
 
-    RehearsalController(RehearsalService service, OrderRehearsalService orders) {
+    RehearsalController(RehearsalService service, RehearsalStartService starts, OrderRehearsalService orders) {
         this.service = service;
+        this.starts = starts;
         this.orders = orders;
     }
 
@@ -42,7 +44,7 @@ class RehearsalController {
     @PostMapping
     @ResponseStatus(HttpStatus.CREATED)
     RehearsalService.Rehearsal startRehearsal(@RequestBody RehearsalRequest body, Authentication who) {
-        return service.start(body, who.getName());
+        return starts.start(body, who.getName());
     }
 
     @GetMapping("/{id}")

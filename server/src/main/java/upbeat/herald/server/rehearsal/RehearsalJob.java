@@ -28,7 +28,8 @@ final class RehearsalJob {
     static final int MOST_DIFFERENCES = 5_000;
 
     /** @param ids of the orders; {@code read} loads some of them; {@code writers} makes one for each thread */
-    record Material(List<Long> ids, Function<List<Long>, List<OrderPast>> read, Supplier<MessageWriter> writers) {}
+    record Material(
+            List<Long> ids, Function<List<Long>, List<OrderPast>> read, Supplier<? extends MessageWriter> writers) {}
 
     private final RehearsalRepository.Period period;
     private final PlanHistory plan;

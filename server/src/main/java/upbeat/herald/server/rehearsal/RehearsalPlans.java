@@ -5,12 +5,10 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
-import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.HeraldException;
-import upbeat.herald.core.carrier.Carrier;
 import upbeat.herald.core.notice.Notice;
 import upbeat.herald.server.brand.BrandRepository;
 import upbeat.herald.server.carrier.CarrierRepository;
@@ -42,7 +40,7 @@ class RehearsalPlans {
      * @param notice the same as it is being edited, not saved yet; or null
      * @param everyNotice true where all notices are to be live, whatever they are now
      * @param compareWithLive true to compare with the notices that are live now; false for nothing
-     * @param from the period, at most {@value RehearsalService#MOST_DAYS} days; {@code to} not included
+     * @param from the period, at most {@value RehearsalStartService#MOST_DAYS} days; {@code to} not included
      */
     record RehearsalRequest(
             @Nullable String noticeId,
@@ -96,7 +94,7 @@ class RehearsalPlans {
                         .orElseThrow(() -> new NotFoundException("There is no notice " + id));
         NoticeBody body = request.notice();
         if (body == null) return saved;
-        Set<String> known = carriers.findAll(reader).stream().map(Carrier::key).collect(Collectors.toSet());
+        Set<String> known = carriers.findKeys(reader);
         return body.toNotice(saved == null ? DRAFT : saved.id(), saved, brands.baseLanguage(reader), known, true);
     }
 }

@@ -30,6 +30,13 @@ class RehearsalRepository {
     private static final String END = """
             update rehearsal set status = ?, ended_at = ?, orders_done = ?, figures = ?, other_figures = ?,
             differing = ? where id = ? and status = 'running'""";
+    /** An order that is gone meanwhile is left out. */
+    private static final String INSERT_DIFFERENCE = """
+            insert into rehearsal_difference (rehearsal_id, order_id, found)
+            select ?, id, ? from shop_order where id = ?""";
+
+    private static final String LATEST_OF = """
+             where notice_id = ? and notice_version = ? and status = 'done' order by made_at desc limit 1""";
     private static final String DIFFERENCES = """
             select d.order_id, o.shop, o.number, d.found from rehearsal_difference d
             join shop_order o on o.id = d.order_id
@@ -137,7 +144,7 @@ class RehearsalRepository {
     void insertDifferences(JdbcClient db, String id, List<OrderChanges> found) {
         BatchUpdate.execute(
                 db,
-                "insert into rehearsal_difference (rehearsal_id, order_id, found) select ?, id, ? from shop_order where id = ?",
+                INSERT_DIFFERENCE,
                 found.stream()
                         .map(f -> new Object[] {id, Json.write(f.changes()), f.orderId()})
                         .toList());
@@ -154,9 +161,7 @@ class RehearsalRepository {
 
     /** The latest one of a notice as it is at a version, where one was finished. */
     Optional<RehearsalRow> findLatestOf(JdbcClient db, OfNotice of) {
-        return db.sql(
-                        SELECT
-                                + " where notice_id = ? and notice_version = ? and status = 'done' order by made_at desc limit 1")
+        return db.sql(SELECT + LATEST_OF)
                 .params(of.noticeId(), of.version())
                 .query(RehearsalRepository::map)
                 .optional();

@@ -11,21 +11,15 @@ import java.util.concurrent.CompletionException;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
-import java.util.stream.Collectors;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.DisposableBean;
 import org.springframework.beans.factory.InitializingBean;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
-import upbeat.herald.core.carrier.Carrier;
 import upbeat.herald.core.forecast.RehearsalFigures;
 import upbeat.herald.core.notice.Notice;
-import upbeat.herald.server.brand.BrandRepository;
-import upbeat.herald.server.carrier.CarrierRepository;
-import upbeat.herald.server.channel.PriceList;
 import upbeat.herald.server.manual.UndoTime;
-import upbeat.herald.server.message.SubjectFactory;
 import upbeat.herald.server.platform.signal.SignallingWriter;
 
 /** Runs rehearsals in the background, one after the other, and keeps what they came to. */
@@ -36,10 +30,7 @@ class RehearsalRunner implements InitializingBean, DisposableBean {
 
     private final RehearsalRepository rehearsals;
     private final PastOrderRepository past;
-    private final BrandRepository brands;
-    private final CarrierRepository carriers;
-    private final SubjectFactory subjects;
-    private final PriceList prices;
+    private final RehearsalWriterFactory writers;
     private final UndoTime undoTime;
     private final SignallingWriter writer;
     private final JdbcClient reader;
@@ -51,20 +42,14 @@ class RehearsalRunner implements InitializingBean, DisposableBean {
     RehearsalRunner(
             RehearsalRepository rehearsals,
             PastOrderRepository past,
-            BrandRepository brands,
-            CarrierRepository carriers,
-            SubjectFactory subjects,
-            PriceList prices,
+            RehearsalWriterFactory writers,
             UndoTime undoTime,
             SignallingWriter writer,
             JdbcClient reader,
             InstantSource clock) {
         this.rehearsals = rehearsals;
         this.past = past;
-        this.brands = brands;
-        this.carriers = carriers;
-        this.subjects = subjects;
-        this.prices = prices;
+        this.writers = writers;
         this.undoTime = undoTime;
         this.writer = writer;
         this.reader = reader;
@@ -105,31 +90,15 @@ class RehearsalRunner implements InitializingBean, DisposableBean {
         queue.execute(() -> run(row.id(), job));
     }
 
-    /** What a rehearsal of these plans needs to put messages into words. */
-    RehearsalWriter newWriter() {
-        return new RehearsalWriter(world());
-    }
-
     private RehearsalJob.Material material(List<Long> orders, RehearsalRepository.Plans plans) {
         boolean background = plans.plan().stream().anyMatch(RehearsalRunner::needsBackground)
                 || plans.other() != null && plans.other().stream().anyMatch(RehearsalRunner::needsBackground);
         Duration undo = undoTime.get();
-        RehearsalWriter.World world = world();
-        return new RehearsalJob.Material(
-                orders, ids -> past.load(reader, ids, undo, background), () -> new RehearsalWriter(world));
+        return new RehearsalJob.Material(orders, ids -> past.load(reader, ids, undo, background), writers.prepare());
     }
 
     private static boolean needsBackground(Notice notice) {
         return notice.audience().needsBackground();
-    }
-
-    private RehearsalWriter.World world() {
-        return new RehearsalWriter.World(
-                subjects.withoutLinks(),
-                prices,
-                carriers.findAll(reader).stream().collect(Collectors.toMap(Carrier::key, c -> c)),
-                shop -> brands.get(reader, shop),
-                brands.baseLanguage(reader));
     }
 
     private void run(String id, RehearsalJob job) {

@@ -1,11 +1,9 @@
 package upbeat.herald.server.wording;
 
 import java.util.Set;
-import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
-import upbeat.herald.core.carrier.Carrier;
 import upbeat.herald.core.notice.Notice;
 import upbeat.herald.server.brand.BrandRepository;
 import upbeat.herald.server.carrier.CarrierRepository;
@@ -48,7 +46,7 @@ class NoticePreviewService {
 
     WordingPreviewService.Shown preview(PreviewRequest body) {
         String base = brands.baseLanguage(reader);
-        Set<String> known = carriers.findAll(reader).stream().map(Carrier::key).collect(Collectors.toSet());
+        Set<String> known = carriers.findKeys(reader);
         Notice before =
                 body.id() == null ? null : notices.find(reader, body.id()).orElse(null);
         Notice notice = body.notice().toNotice(before == null ? "new" : before.id(), before, base, known, false);

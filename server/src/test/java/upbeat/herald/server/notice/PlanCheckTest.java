@@ -52,7 +52,6 @@ class PlanCheckTest extends OwnAppTestCase {
         app.context
                 .getBean(DatabaseWriter.class)
                 .write(db -> db.sql(sql).params(values).update());
-        app.advance("PT31S"); // what was found is kept for half a minute
     }
 
     @Test
@@ -86,9 +85,9 @@ class PlanCheckTest extends OwnAppTestCase {
         await().atMost(Duration.ofSeconds(20))
                 .until(() -> app.read(number).path("messages").toString().contains("accepted"));
         assertThat(find("held", id)).isEmpty();
-        write(
-                "update message set status = 'withheld', reason_code = 'FIELD_EMPTY', reason = 'The field is empty' where notice_id = ?",
-                id);
+        write("""
+                update message set status = 'withheld', reason_code = 'FIELD_EMPTY', reason = 'The field is empty'
+                where notice_id = ?""", id);
         assertThat(find("held", id)).singleElement().satisfies(f -> {
             assertThat(f.path("text").asString()).contains("The field is empty");
             assertThat(f.path("count").asInt()).isEqualTo(1);

@@ -86,7 +86,8 @@ class RehearsalMatchesLiveTest {
     }
 
     private static Map<String, ReplayedMessage> rehearsed() {
-        MessageWriter writer = app.context.getBean(RehearsalRunner.class).newWriter();
+        MessageWriter writer =
+                app.context.getBean(RehearsalWriterFactory.class).prepare().get();
         PlanHistory plan =
                 PlanHistory.constant(app.context.getBean(NoticeRepository.class).findAll(reader));
         Map<String, ReplayedMessage> fates = new TreeMap<>();
@@ -107,11 +108,11 @@ class RehearsalMatchesLiveTest {
         assertThat(live).hasSizeGreaterThan(1_500);
         // A gateway that refused let another channel speak; a rehearsal takes all gateways to work.
         Set<String> refused = new HashSet<>();
-        reader.sql(
-                        "select order_id || ' ' || notice_id || '|' || parcel || '|' || occasion from message where status = 'failed'")
-                .query(rs -> {
-                    refused.add(rs.getString(1));
-                });
+        reader.sql("""
+                        select order_id || ' ' || notice_id || '|' || parcel || '|' || occasion from message
+                        where status = 'failed'""").query(rs -> {
+            refused.add(rs.getString(1));
+        });
         Set<String> missing = new HashSet<>(live.keySet());
         missing.removeAll(rehearsed.keySet());
         missing.removeIf(k -> refused.contains(k.substring(0, k.lastIndexOf('|'))));
@@ -136,14 +137,14 @@ class RehearsalMatchesLiveTest {
     @Test
     void writesWhatWasSent() {
         Map<String, String> sent = new TreeMap<>();
-        reader.sql(
-                        "select order_id, notice_id, parcel, occasion, channel, language, segments, cost from message where sent_at is not null")
-                .query(rs -> {
-                    sent.put(
-                            rs.getString(1) + " " + rs.getString(2) + "|" + rs.getString(3) + "|" + rs.getString(4)
-                                    + "|" + rs.getString(5),
-                            rs.getString(6) + " " + rs.getString(7) + " " + rs.getString(8));
-                });
+        reader.sql("""
+                        select order_id, notice_id, parcel, occasion, channel, language, segments, cost from message
+                        where sent_at is not null""").query(rs -> {
+            sent.put(
+                    rs.getString(1) + " " + rs.getString(2) + "|" + rs.getString(3) + "|" + rs.getString(4) + "|"
+                            + rs.getString(5),
+                    rs.getString(6) + " " + rs.getString(7) + " " + rs.getString(8));
+        });
         Map<String, String> otherwise = new TreeMap<>();
         rehearsed().forEach((key, m) -> {
             String was = sent.get(key);
