@@ -44,7 +44,7 @@ export function Pennant({ view, channel, chosen, findings, style, onOpen }: Prop
               className={`mark ${findings.some(isGrave) ? 'bad' : 'gold'}`}
               title={findings.map((f) => f.text).join('\n')}
             >
-              {findings.length} to check
+              {findings.some(isGrave) ? 'stops' : 'look'}
             </span>
           ) : null}
         </span>

@@ -20,7 +20,7 @@ class PlanChecksTest extends BrowserTestCase {
         Locator checks = page.getByLabel("Checks");
         assertThat(checks).containsText("also speaks at this moment by e-mail");
         assertThat(page.locator(".pennant", new Page.LocatorOptions().setHasText("Said twice")))
-                .containsText("to check");
+                .containsText("look");
         accessible("the plan with its checks");
         checks.locator("a", new Locator.LocatorOptions().setHasText("Said twice"))
                 .first()

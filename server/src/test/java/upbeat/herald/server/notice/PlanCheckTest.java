@@ -154,9 +154,18 @@ class PlanCheckTest extends OwnAppTestCase {
                                 "\"buttons\":[]",
                                 "\"buttons\":[],\"wordings\":{\"sms\":{\"text\":\"{{brand.name}}: off to {{shipTo.region}}\"}}"));
         assertThat(changed.status()).as(changed.body()).isEqualTo(200);
-        assertThat(find("empty-field", id))
-                .singleElement()
-                .satisfies(f -> assertThat(f.path("text").asString()).startsWith("Region of destination is empty in "));
+        assertThat(find("empty-field", id)).singleElement().satisfies(f -> assertThat(
+                        f.path("text").asString())
+                .startsWith("The text for SMS can't be written for ")
+                .endsWith("Empty: Region of destination"));
+        // Where the text asks first, nothing is missing.
+        person.call(
+                "PUT",
+                "/ui/plan/notices/" + id,
+                notice("Says the region", "ordered", "[\"sms\"]", "").replace("\"buttons\":[]", """
+                        "buttons":[],"wordings":{"sms":{"text":
+                        "{{brand.name}}: off{{#if shipTo.region}} to {{shipTo.region}}{{/if}}"}}"""));
+        assertThat(find("empty-field", id)).isEmpty();
     }
 
     @Test
