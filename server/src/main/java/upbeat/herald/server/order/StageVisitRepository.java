@@ -32,6 +32,10 @@ public class StageVisitRepository {
             select order_id, parcel_id, stage, occasion, at, known_at, implied from stage_reached
             where stage = ? and at >= ? order by at desc limit ?""";
 
+    /** By its parcel: for the least time, SQLite would walk over the visits of all parcels to the stage. */
+    private static final String FIRST =
+            "select min(at) from stage_reached indexed by reached_by_parcel where parcel_id = ? and stage = ?";
+
     /** @param parcelId null for a stage of the order */
     public record Reached(long orderId, @Nullable Long parcelId, StageVisit visit, Instant knownAt) {}
 
@@ -78,7 +82,7 @@ public class StageVisitRepository {
     /** When a parcel first came to a stage. */
     public Optional<Instant> findFirstVisit(JdbcClient db, long parcelId, Stage stage) {
         return db
-                .sql("select min(at) from stage_reached where parcel_id = ? and stage = ?")
+                .sql(FIRST)
                 .params(parcelId, stage.code())
                 .query((rs, i) -> rs.getObject(1) == null ? null : Instant.ofEpochMilli(rs.getLong(1)))
                 .list()

@@ -9,8 +9,8 @@ import org.springframework.stereotype.Repository;
 @Repository
 class SentTextRepository {
     private static final String LONG = """
-            select notice_id, text from message where channel = 'sms' and planned_at >= ? and segments > 1
-            and text is not null and not is_trial order by planned_at desc limit ?""";
+            select notice_id, text from message indexed by message_by_planned
+            where channel = 'sms' and planned_at >= ? and segments > 1 and text is not null and not is_trial order by planned_at desc limit ?""";
 
     record SentText(String noticeId, String text) {}
 
