@@ -35,8 +35,8 @@ class RehearsalRepository {
             insert into rehearsal_difference (rehearsal_id, order_id, found)
             select ?, id, ? from shop_order where id = ?""";
 
-    private static final String LATEST_OF = """
-             where notice_id = ? and notice_version = ? and status = 'done' order by made_at desc limit 1""";
+    private static final String LATEST_OF = SELECT + " where notice_id = ? and notice_version = ? and status = 'done'"
+            + " order by made_at desc limit 1";
     private static final String DIFFERENCES = """
             select d.order_id, o.shop, o.number, d.found from rehearsal_difference d
             join shop_order o on o.id = d.order_id
@@ -161,7 +161,7 @@ class RehearsalRepository {
 
     /** The latest one of a notice as it is at a version, where one was finished. */
     Optional<RehearsalRow> findLatestOf(JdbcClient db, OfNotice of) {
-        return db.sql(SELECT + LATEST_OF)
+        return db.sql(LATEST_OF)
                 .params(of.noticeId(), of.version())
                 .query(RehearsalRepository::map)
                 .optional();

@@ -102,6 +102,27 @@ class RehearsalTest extends OwnAppTestCase {
                 .contains("Messages by hour of the week,Monday 00:00,");
     }
 
+    @Test
+    void theLatestOfANoticeIsTheOneOfItsRuleAsItIsNow() {
+        String id = create("Rehearsed", "delivered", "[\"sms\"]", "draft");
+        String latest = "/ui/rehearsals/of-notice/" + id;
+        assertThat(person.call("GET", latest, null).status()).isEqualTo(204);
+        String rehearsal = start("{\"noticeId\":\"" + id + "\"}");
+        finished(rehearsal);
+        assertThat(person.call("GET", latest, null)
+                        .json()
+                        .path("rehearsal")
+                        .path("id")
+                        .asString())
+                .isEqualTo(rehearsal);
+        RunningApp.Answer changed =
+                person.call("PUT", "/ui/plan/notices/" + id, notice("Rehearsed", "delivered", "[\"email\"]", "draft"));
+        assertThat(changed.status()).as(changed.body()).isEqualTo(200);
+        assertThat(person.call("GET", latest, null).status())
+                .as("another rule than the one rehearsed")
+                .isEqualTo(204);
+    }
+
     private static int messages(String number) {
         return app.read(number).path("messages").size();
     }
