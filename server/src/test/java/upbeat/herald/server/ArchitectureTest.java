@@ -4,12 +4,16 @@ import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.classes;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
 import static com.tngtech.archunit.library.Architectures.layeredArchitecture;
 import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
+import static org.assertj.core.api.Assertions.assertThat;
 
 import com.tngtech.archunit.core.domain.JavaClasses;
 import com.tngtech.archunit.core.importer.ImportOption;
 import com.tngtech.archunit.junit.AnalyzeClasses;
 import com.tngtech.archunit.junit.ArchTest;
 import com.tngtech.archunit.lang.ArchRule;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.time.Instant;
 import java.util.Map;
 import java.util.TreeMap;
@@ -59,6 +63,16 @@ class ArchitectureTest {
             }
         }
         return architecture;
+    }
+
+    @ArchTest
+    static void theDrawnHouseIsTheOneThatStands(JavaClasses ignored) throws IOException {
+        String picture = Files.readString(Path.of("../docs/house.svg"));
+        for (String[] row : LAYERS) for (String name : row) assertThat(picture).contains(">" + name + "<");
+        try (var parts = Files.list(Path.of("../core/src/main/java/upbeat/herald/core"))) {
+            assertThat(parts.filter(Files::isDirectory))
+                    .allSatisfy(part -> assertThat(picture).contains(">" + part.getFileName() + "<"));
+        }
     }
 
     @ArchTest
