@@ -17,10 +17,10 @@ export function FloodLimit() {
       <h2>Flood guard</h2>
       <p className="soft">
         A notice that is about to send far more than usual is stopped. The messages over the limit are held, and
-        everyone on the team sees it, with some of the messages to look at.
+        everyone on the team sees it, with some of the messages to look at. Whichever limit is higher counts.
       </p>
       <div className="row wrap">
-        <label htmlFor="flood-floor">Always allow in ten minutes</label>
+        <label htmlFor="flood-floor">Limit: messages in ten minutes</label>
         <InputNumber
           id="flood-floor"
           min={1}
@@ -29,7 +29,7 @@ export function FloodLimit() {
           value={limit.floor}
           onChange={(floor) => setDraft({ ...limit, floor: floor ?? 1 })}
         />
-        <label htmlFor="flood-times">or times the most ever at that hour of the week</label>
+        <label htmlFor="flood-times">or times the busiest ten minutes so far, at that hour of the week</label>
         <InputNumber
           id="flood-times"
           min={1}

@@ -58,6 +58,7 @@ function GatewayCard({ gateway: g }: { gateway: Schemas['GatewayView'] }) {
   const account = draft.now;
   const name = channelLabel(g.channel);
   const body = { account: account as Record<string, never>, secrets };
+  const canStop = g.source !== 'none' && sending.data?.stops.every((s) => s.scope !== ofChannel(g.channel));
   const reset = () => {
     draft.reset();
     setSecrets({});
@@ -132,7 +133,7 @@ function GatewayCard({ gateway: g }: { gateway: Schemas['GatewayView'] }) {
       )}
       {result && <CheckResult check={result} at={answer ? undefined : g.testedAt} />}
       <div className="actions">
-        {sending.data && !sending.data.stops.some((s) => s.scope === ofChannel(g.channel)) && (
+        {canStop && (
           <Button danger onClick={() => sending.stop(ofChannel(g.channel))}>
             Stop sending by {name}
           </Button>

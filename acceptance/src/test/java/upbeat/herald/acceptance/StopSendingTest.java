@@ -57,12 +57,12 @@ class StopSendingTest extends BrowserTestCase {
         page.navigate(app.url + "/orders/kites/" + number);
         assertThat(page.locator("aside.panel")).containsText("Dropped by coordinator");
         page.navigate(app.url + "/setup/gateways");
-        page.getByLabel("Always allow in ten minutes").fill("800");
+        page.getByLabel("Limit: messages in ten minutes").fill("800");
         page.getByLabel("Flood guard")
                 .getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Save"))
                 .click();
         page.reload();
-        assertThat(page.getByLabel("Always allow in ten minutes")).hasValue("800");
+        assertThat(page.getByLabel("Limit: messages in ten minutes")).hasValue("800");
         accessible("the gateways with the flood guard");
     }
 }
