@@ -46,7 +46,10 @@ async function call<T>(method: string, path: string, body?: unknown, version?: s
   if (version) headers['If-Match'] = `"${version}"`;
   let payload: BodyInit | undefined;
   if (body instanceof FormData) payload = body;
-  else if (body !== undefined) {
+  else if (body instanceof Blob) {
+    headers['Content-Type'] = 'application/json';
+    payload = body;
+  } else if (body !== undefined) {
     headers['Content-Type'] = 'application/json';
     payload = JSON.stringify(body);
   }
@@ -185,6 +188,16 @@ export const api = {
 
   plan: () => get<Schemas['Plan']>('/ui/plan'),
   planChecks: () => get<Schemas['PlanFinding'][]>('/ui/plan/checks'),
+  starterPlans: () => get<Schemas['StarterPlanView'][]>('/ui/plan/starters'),
+  fillPlan: (starter: string) => call<string[]>('POST', `/ui/plan/starters/${encodeURIComponent(starter)}`),
+  /** @param file a plan as JSON, as it was exported */
+  comparePlan: (file: Blob) => call<Schemas['PlanComparison']>('POST', '/ui/plan/file/compare', file),
+  importPlan: (file: Blob, mark: string, ids: string[]) =>
+    call<Schemas['Imported']>(
+      'POST',
+      `/ui/plan/file?${new URLSearchParams([['mark', mark], ...ids.map((id) => ['notice', id])])}`,
+      file,
+    ),
   checkGoLive: (id: string) => get<Schemas['GoLive']>(`/ui/plan/notices/${encodeURIComponent(id)}/go-live`),
   firstSteps: () => get<Schemas['FirstSteps']>('/ui/first-steps'),
   addNotice: (notice: Schemas['NoticeBody']) => call<Schemas['NoticeView']>('POST', '/ui/plan/notices', notice),
@@ -416,6 +429,7 @@ export const keys = {
   sending: ['sending'] as const,
   teamAddresses: ['team-addresses'] as const,
   planChecks: ['plan-checks'] as const,
+  starterPlans: ['starter-plans'] as const,
   noticeVersions: (id: string) => ['notice-versions', id] as const,
   rehearsals: ['rehearsals'] as const,
   rehearsal: (id: string) => ['rehearsal', id] as const,

@@ -33,7 +33,7 @@ const WORDS: Record<Step, { title: string; why: string; to: string; go: string }
   },
   NOTICE: {
     title: 'Make the first notice',
-    why: 'Choose a stop on the route and press +. A starter text is included.',
+    why: 'Start with a ready-made plan, or press + at a stop on the route. The texts are included.',
     to: '/plan',
     go: 'Make a notice',
   },

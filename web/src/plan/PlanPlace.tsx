@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
+import { Button } from 'antd';
 import { useEffect, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { api, keys, type Schemas } from '../api/client';
@@ -12,11 +13,13 @@ import { stageWords } from '../words';
 import { EVERYONE } from './audience/audience';
 import { Checks } from './Checks';
 import { byNotice } from './checks';
+import { ImportPlan } from './ImportPlan';
 import { bandHeight, hang, PENNANT_HEIGHT, rowsAt, top } from './layout';
 import { planWords } from './life';
 import { NoticePanel } from './NoticePanel';
 import { Pennant } from './Pennant';
 import { SideBand } from './SideBand';
+import { StarterPlans } from './StarterPlans';
 
 /** A notice nobody has kept yet. */
 function blank(stage: string, channel: string): Schemas['NoticeBody'] {
@@ -45,9 +48,11 @@ export default function PlanPlace() {
   const navigate = useNavigate();
   const [fresh, setFresh] = useState<Schemas['NoticeBody']>();
   const [stage, setStage] = useState<string>();
+  const [importing, setImporting] = useState(false);
   const geometry = useGeometry('plan');
   const close = () => {
     setFresh(undefined);
+    setImporting(false);
     navigate('/plan');
   };
   useEffect(() => {
@@ -64,9 +69,11 @@ export default function PlanPlace() {
   const shown = notices.filter((n) => !stage || n.notice.stage === stage);
   const open = (wanted: string) => {
     setFresh(undefined);
+    setImporting(false);
     navigate(`/plan/${wanted}`);
   };
   const add = (at: string, channel: string) => {
+    setImporting(false);
     navigate('/plan');
     setFresh(blank(at, channel));
   };
@@ -162,20 +169,35 @@ export default function PlanPlace() {
             onClose={close}
             onCreated={open}
           />
+        ) : importing ? (
+          <ImportPlan onClose={close} />
         ) : (
           <aside className="panel" aria-label="Notice">
             <div className="empty">
-              <h2>Choose a notice</h2>
-              <p>Or press + at a stop to add one.</p>
+              <h2>{plan.data && notices.length === 0 ? 'No notices yet' : 'Choose a notice'}</h2>
               <p>
-                <Link className="link" to="/rehearsals">
-                  Rehearse the plan
-                </Link>{' '}
-                on past orders, before it speaks to customers.
+                {notices.length === 0
+                  ? 'Press + at a stop to add one, or start with a plan.'
+                  : 'Or press + at a stop to add one.'}
               </p>
+              {notices.length > 0 && (
+                <p>
+                  <Link className="link" to="/rehearsals">
+                    Rehearse the plan
+                  </Link>{' '}
+                  on past orders, before it speaks to customers.
+                </p>
+              )}
             </div>
-            {checks.data && (
+            {plan.data && notices.length === 0 && <StarterPlans />}
+            {checks.data && notices.length > 0 && (
               <Checks findings={checks.data} names={new Map(notices.map((n) => [n.id, n.notice.name]))} />
+            )}
+            {plan.data && (
+              <div className="actions">
+                {notices.length > 0 && <Button href="/ui/plan/file">Export plan</Button>}
+                <Button onClick={() => setImporting(true)}>Import a plan</Button>
+              </div>
             )}
           </aside>
         )}

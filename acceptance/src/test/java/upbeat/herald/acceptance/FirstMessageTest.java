@@ -94,6 +94,7 @@ class FirstMessageTest {
         addACarrier();
         connectTheGateways();
         enterTheSender();
+        startWithAPlan();
         writeTheNotice();
         tryIt();
         setItLive();
@@ -109,7 +110,7 @@ class FirstMessageTest {
         page.getByLabel("Password, at least 12 characters").fill("kites over the harbour");
         button("Create account").click();
         button("I have copied it").click();
-        assertThat(page.getByLabel("First steps")).containsText("6 steps to the first message");
+        assertThat(page.getByLabel("First steps")).containsText("7 steps to the first message");
     }
 
     private void importAnOrder() {
@@ -188,12 +189,19 @@ class FirstMessageTest {
         assertThat(page.getByRole(AriaRole.MAIN)).containsText("can send e-mails");
     }
 
-    private void writeTheNotice() {
+    private void startWithAPlan() {
         link("Plan").click();
-        page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Add a notice: Dispatched, SMS"))
-                .or(page.getByRole(
-                        AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Add another notice: Dispatched, SMS")))
-                .click();
+        assertThat(page.getByRole(AriaRole.BANNER)).containsText("0 live");
+        button("Use the plan “Quiet”").click();
+        assertThat(page.getByRole(AriaRole.BANNER)).containsText("0 live, 3 drafts");
+        button("Undo").click();
+        button("Use the plan “Usual”").click();
+        assertThat(page.getByRole(AriaRole.BANNER)).containsText("0 live, 5 drafts");
+        assertThat(page.getByLabel("Starter plans")).hasCount(0);
+    }
+
+    private void writeTheNotice() {
+        button("Add another notice: Dispatched, SMS").click();
         Locator panel = page.getByRole(AriaRole.COMPLEMENTARY);
         panel.getByLabel("Name").fill("First word");
         choose("Channels, in order", "E-mail", "WhatsApp");

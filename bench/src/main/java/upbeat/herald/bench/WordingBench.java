@@ -23,7 +23,7 @@ import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.journey.Parcel;
 import upbeat.herald.core.journey.Payment;
 import upbeat.herald.core.notice.Notice;
-import upbeat.herald.core.notice.StarterNotices;
+import upbeat.herald.core.notice.StarterPlan;
 import upbeat.herald.core.wording.Brand;
 import upbeat.herald.core.wording.Channel;
 import upbeat.herald.core.wording.MessageSubject;
@@ -65,11 +65,11 @@ final class WordingBench {
 
     void run(Set<String> parts) throws Exception {
         if (parts.contains("wording")) {
-            Notice notice = StarterNotices.list().stream()
+            Notice notice = StarterPlan.USUAL.list("en").stream()
                     .filter(n -> n.id().equals("on-its-way"))
                     .findFirst()
                     .orElseThrow();
-            Notice moving = StarterNotices.list().stream()
+            Notice moving = StarterPlan.USUAL.list("en").stream()
                     .filter(n -> n.id().equals("moving"))
                     .findFirst()
                     .orElseThrow();

@@ -80,20 +80,19 @@ public final class Starters {
                         : notice.content().question() == null ? w : channel.withQuestion(w));
     }
 
-    /** Only what it calls buttons that the question has. */
+    /** Only what it calls buttons that the question has, where the question calls them something else. */
     private static Wording fitting(Wording w, @Nullable Question question) {
-        if (w.buttons() == null
-                || question != null
-                        && w.buttons().keySet().stream()
-                                .allMatch(id -> question.findButton(id).isPresent())) return w;
-        return w.withButtons(null);
+        if (w.buttons() == null || question == null) return w.withButtons(null);
+        boolean hasAll = w.buttons().keySet().stream()
+                .allMatch(id -> question.findButton(id).isPresent());
+        return hasAll && !question.equals(question.withLabels(w.buttons())) ? w : w.withButtons(null);
     }
 
     private static Optional<Wording> find(String set, Channel channel, String language) {
         String primary = Locale.forLanguageTag(language).getLanguage();
         if (!channel.starterLanguages().contains(primary)) return Optional.empty();
         ResourceBundle words = bundle(primary);
-        Map<String, String> buttons = set.equals("confirm") && !primary.equals("en")
+        Map<String, String> buttons = set.equals("confirm")
                 ? Map.of("confirm", words.getString("yes"), "cancel", words.getString("no"))
                 : null;
         try {

@@ -92,6 +92,17 @@ public record Block(
         return of("items").withListing(new Listing("parcel", true));
     }
 
+    /** Its markup, and that of its columns, comes down to what a text block knows. */
+    Block cleaned() {
+        Kind known = Kind.fromCode(kind);
+        Block own = (known == Kind.TEXT || known == Kind.DELAY) && text != null ? withText(RichText.clean(text)) : this;
+        return columns == null
+                ? own
+                : own.withColumns(columns.stream()
+                        .map(c -> c.stream().map(Block::cleaned).toList())
+                        .toList());
+    }
+
     public Block withText(@Nullable String other) {
         return new Block(kind, other, when, link, picture, listing, columns, items);
     }

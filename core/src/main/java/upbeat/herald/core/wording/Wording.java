@@ -102,6 +102,13 @@ public record Wording(
                 or(buttons, base.buttons));
     }
 
+    /** What was pasted from elsewhere comes down to what a text block knows. */
+    public Wording cleaned() {
+        if (email.blocks() == null) return this;
+        List<Block> clean = email.blocks().stream().map(Block::cleaned).toList();
+        return new Wording(new Email(email.subject(), email.preview(), clean, email.html()), text, chat, buttons);
+    }
+
     /** True where it says something itself and inherits no body. */
     public boolean hasBody() {
         return !Texts.isBlank(text) || email.blocks() != null || !Texts.isBlank(email.html());

@@ -92,7 +92,7 @@ public record NoticeBody(
     private static final Duration LONGEST = Duration.ofDays(365);
     private static final Duration LONGEST_RECALL = Duration.ofMinutes(10);
 
-    static NoticeBody of(Notice n) {
+    public static NoticeBody of(Notice n) {
         return new NoticeBody(
                 n.name(),
                 word(n.state()),
@@ -121,7 +121,7 @@ public record NoticeBody(
     }
 
     /** What the place Plan edits: the texts are edited in Wording, and have versions of their own. */
-    NoticeBody withoutWordings() {
+    public NoticeBody withoutWordings() {
         return new NoticeBody(
                 name, state, audience, timing, routing, new NoticeContentBody(content.buttons(), null, null));
     }
@@ -193,7 +193,8 @@ public record NoticeBody(
         Map<Channel, Wording> texts = new TreeMap<>();
         if (before != null) texts.putAll(before.content().wordings());
         if (content.wordings() != null)
-            content.wordings().forEach((c, w) -> Channel.fromCode(c).ifPresent(channel -> texts.put(channel, w)));
+            content.wordings()
+                    .forEach((c, w) -> Channel.fromCode(c).ifPresent(channel -> texts.put(channel, w.cleaned())));
         Notice notice = Starters.fillWordings(
                 new Notice(
                         id,
@@ -213,12 +214,18 @@ public record NoticeBody(
                         new Notice.Content(
                                 question,
                                 texts,
-                                before != null
-                                        ? before.content().others()
-                                        : content.others() == null ? List.of() : content.others())),
+                                before != null ? before.content().others() : cleanedOthers())),
                 baseLanguage);
         if (strict) wordingFaults(notice, baseLanguage, errors);
         return notice;
+    }
+
+    private List<LocalizedWording> cleanedOthers() {
+        if (content.others() == null) return List.of();
+        return content.others().stream()
+                .map(o -> new LocalizedWording(
+                        o.channel(), o.language(), o.variant(), o.wording().cleaned()))
+                .toList();
     }
 
     private static void wordingFaults(Notice notice, String baseLanguage, ValidationException errors) {

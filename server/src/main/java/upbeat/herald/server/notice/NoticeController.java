@@ -28,12 +28,19 @@ class NoticeController {
     private final PlanService plan;
     private final PlanCheckService checks;
     private final NoticeVersionService versions;
+    private final StarterPlanService starters;
 
-    NoticeController(NoticeService service, PlanService plan, PlanCheckService checks, NoticeVersionService versions) {
+    NoticeController(
+            NoticeService service,
+            PlanService plan,
+            PlanCheckService checks,
+            NoticeVersionService versions,
+            StarterPlanService starters) {
         this.service = service;
         this.plan = plan;
         this.checks = checks;
         this.versions = versions;
+        this.starters = starters;
     }
 
     @GetMapping
@@ -45,6 +52,19 @@ class NoticeController {
     @GetMapping("/checks")
     List<PlanFinding> listFindings() {
         return checks.list();
+    }
+
+    /** What an empty plan can begin with. */
+    @GetMapping("/starters")
+    List<StarterPlanService.StarterPlanView> listStarters() {
+        return starters.list();
+    }
+
+    /** @return ids of the drafts it made */
+    @PostMapping("/starters/{code}")
+    @ResponseStatus(HttpStatus.CREATED)
+    List<String> fillPlan(@PathVariable String code, Authentication who) {
+        return starters.fill(code, who.getName());
     }
 
     @PostMapping("/notices")

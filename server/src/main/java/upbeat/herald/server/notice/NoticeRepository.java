@@ -38,9 +38,14 @@ public class NoticeRepository {
         return read(db).hasTrial();
     }
 
+    /** Another one after every change of the plan. */
+    public long findMark(JdbcClient db) {
+        return db.sql("select mark from plan_mark").query(Long.class).single();
+    }
+
     private Plan read(JdbcClient db) {
         Plan known = last;
-        long mark = db.sql("select mark from plan_mark").query(Long.class).single();
+        long mark = findMark(db);
         if (known != null && mark == known.mark()) return known;
         // Mark and notices in one statement: outside a transaction the plan may change between two.
         record Line(long mark, @Nullable Notice notice) {}

@@ -3,6 +3,7 @@ package upbeat.herald.server.notice;
 import java.time.Instant;
 import java.util.Locale;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import upbeat.herald.core.HeraldException;
@@ -20,7 +21,7 @@ import upbeat.herald.server.platform.web.NotFoundException;
 
 /** One notice made, changed, switched and removed. */
 @Service
-class NoticeService {
+public class NoticeService {
     private final NoticeRepository notices;
     private final CarrierRepository carriers;
     private final BrandRepository brands;
@@ -63,13 +64,30 @@ class NoticeService {
             NoticeBody current = NoticeBody.of(before).withoutWordings();
             match.check(current.version(), current);
             Notice after = fit(db, body.toNotice(id, before, brands.baseLanguage(db), carriers.findKeys(db), true));
-            // What came with the product, or before versions were kept, is a version too.
-            if (!versions.hasAny(db, id)) versions.insert(db, id, before, now, "");
-            return put(db, after, now, who);
+            return replace(db, before, after, now, who);
         }));
     }
 
-    private Notice put(JdbcClient db, Notice notice, Instant now, String who) {
+    /**
+     * One notice in the place of another, texts and all. Within the caller's transaction; the caller calls
+     * {@link #notifyPut} after its commit.
+     *
+     * @param before null where there was none
+     * @throws HeraldException where it is to speak and a channel, or the team, is not ready for that
+     */
+    public Notice putChecked(JdbcClient db, @Nullable Notice before, Notice after, Instant now, String who) {
+        fit(db, after);
+        return before == null ? put(db, after, now, who) : replace(db, before, after, now, who);
+    }
+
+    private Notice replace(JdbcClient db, Notice before, Notice after, Instant now, String who) {
+        // What came with the product, or before versions were kept, is a version too.
+        if (!versions.hasAny(db, before.id())) versions.insert(db, before.id(), before, now, "");
+        return put(db, after, now, who);
+    }
+
+    /** Within the caller's transaction; the caller calls {@link #notifyPut} after its commit. */
+    Notice put(JdbcClient db, Notice notice, Instant now, String who) {
         notices.save(db, notice, now);
         versions.insert(db, notice.id(), notice, now, who);
         channels.submitWordings(db, notice, brands.baseLanguage(db), now);
@@ -77,8 +95,13 @@ class NoticeService {
     }
 
     private NoticeView kept(Notice notice) {
-        channels.wordingsSubmitted();
+        notifyPut();
         return plan.view(notice);
+    }
+
+    /** Texts that need approval may be waiting now. */
+    public void notifyPut() {
+        channels.wordingsSubmitted();
     }
 
     void delete(String id, String who) {

@@ -5,12 +5,11 @@ import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.notice.Notice;
-import upbeat.herald.core.notice.StarterNotices;
+import upbeat.herald.core.notice.StarterPlan;
 import upbeat.herald.server.channel.ChannelRegistry;
 import upbeat.herald.server.channel.ContentApproval;
 import upbeat.herald.server.delivery.chat.ChatTemplateRepository;
 import upbeat.herald.server.notice.NoticeRepository;
-import upbeat.herald.server.notice.StarterPlan;
 
 /** The demo's notices, live, with chat templates that the network approved when the shop began. */
 @Component
@@ -21,13 +20,8 @@ class DemoPlan {
     private final ChatTemplateRepository templates;
     private final InstantSource clock;
 
-    /** @param starters made first, so that the demo's notices replace them */
     DemoPlan(
-            NoticeRepository notices,
-            ChannelRegistry channels,
-            ChatTemplateRepository templates,
-            InstantSource clock,
-            StarterPlan starters) {
+            NoticeRepository notices, ChannelRegistry channels, ChatTemplateRepository templates, InstantSource clock) {
         this.notices = notices;
         this.channels = channels;
         this.templates = templates;
@@ -35,7 +29,7 @@ class DemoPlan {
     }
 
     void insert(JdbcClient db, String language) {
-        StarterNotices.list().forEach(n -> {
+        StarterPlan.USUAL.list(language).forEach(n -> {
             notices.save(db, n.withState(Notice.State.LIVE), clock.instant());
             channels.submitWordings(db, n, language, clock.instant());
         });

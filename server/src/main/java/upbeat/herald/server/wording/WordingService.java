@@ -12,9 +12,7 @@ import upbeat.herald.core.Texts;
 import upbeat.herald.core.journey.Countries;
 import upbeat.herald.core.notice.Notice;
 import upbeat.herald.core.notice.WordingSelection;
-import upbeat.herald.core.wording.Block;
 import upbeat.herald.core.wording.Channel;
-import upbeat.herald.core.wording.RichText;
 import upbeat.herald.core.wording.Variant;
 import upbeat.herald.core.wording.Wording;
 import upbeat.herald.core.wording.WordingCheck;
@@ -36,7 +34,7 @@ import upbeat.herald.server.platform.web.ValidationException;
 @Service
 class WordingService {
     private final NoticeRepository notices;
-    private final WordingVersionRepository versions;
+    private final WordingHistory history;
     private final ChannelRegistry channels;
     private final BrandRepository brands;
     private final JdbcClient reader;
@@ -46,7 +44,7 @@ class WordingService {
 
     WordingService(
             NoticeRepository notices,
-            WordingVersionRepository versions,
+            WordingHistory history,
             ChannelRegistry channels,
             BrandRepository brands,
             JdbcClient reader,
@@ -54,7 +52,7 @@ class WordingService {
             InstantSource clock,
             WorkSignal signal) {
         this.notices = notices;
-        this.versions = versions;
+        this.history = history;
         this.channels = channels;
         this.brands = brands;
         this.reader = reader;
@@ -117,16 +115,15 @@ class WordingService {
     void save(JdbcClient db, WordingKey key, @Nullable Wording given, String by) {
         String base = brands.baseLanguage(db);
         Notice before = getNotice(db, key.notice());
-        Wording own = given == null ? null : clean(given);
+        Wording own = given == null ? null : given.cleaned();
         Optional<Wording> was = key.findOwn(before, base);
         Notice after = key.put(before, own, base);
         if (own == null && key.isBase(base))
             throw new HeraldException("wording", "This is the default text. You can edit it but not delete it");
         if (own != null) check(key, after, base);
         Instant now = clock.instant();
-        if (was.isPresent() && versions.findVersions(db, key).isEmpty()) versions.insert(db, key, was.get(), now, "");
         notices.save(db, after, now);
-        versions.insert(db, key, own, now, by);
+        history.insert(db, key, was.orElse(null), own, now, by);
         channels.submitWordings(db, after, base, now);
     }
 
@@ -165,34 +162,5 @@ class WordingService {
                                 ? f.message()
                                 : "Line " + f.line() + ", column " + f.column() + ": " + f.message());
         errors.throwIfAny();
-    }
-
-    /** What was pasted from elsewhere comes down to what a text block knows. */
-    private static Wording clean(Wording w) {
-        return new Wording(
-                new Wording.Email(
-                        w.email().subject(),
-                        w.email().preview(),
-                        w.email().blocks() == null
-                                ? null
-                                : w.email().blocks().stream()
-                                        .map(WordingService::clean)
-                                        .toList(),
-                        w.email().html()),
-                w.text(),
-                new Wording.Chat(w.chat().header(), w.chat().footer(), w.chat().link()),
-                w.buttons());
-    }
-
-    private static Block clean(Block b) {
-        Block.Kind kind = Block.Kind.fromCode(b.kind());
-        Block own = (kind == Block.Kind.TEXT || kind == Block.Kind.DELAY) && b.text() != null
-                ? b.withText(RichText.clean(b.text()))
-                : b;
-        return b.columns() == null
-                ? own
-                : own.withColumns(b.columns().stream()
-                        .map(c -> c.stream().map(WordingService::clean).toList())
-                        .toList());
     }
 }

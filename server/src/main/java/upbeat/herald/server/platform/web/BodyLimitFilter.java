@@ -14,14 +14,15 @@ import org.springframework.stereotype.Component;
 import org.springframework.web.filter.OncePerRequestFilter;
 
 /**
- * Limits request bodies by address: 16 MB of scans, 5 MB of a shop's request, 1 MB of anything else that is not a file.
- * Counts what really comes, whatever the headers say.
+ * Limits request bodies by address: 16 MB of scans, 5 MB of a shop's request or a plan, 1 MB of anything else that is
+ * not a file. Counts what really comes, whatever the headers say.
  */
 @Component
 @Order(Ordered.HIGHEST_PRECEDENCE)
 class BodyLimitFilter extends OncePerRequestFilter {
     private static final long SCANS = 16L << 20;
     private static final long SHOP = 5L << 20;
+    private static final long PLAN = 5L << 20;
     private static final long OTHER = 1L << 20;
 
     @Override
@@ -35,7 +36,9 @@ class BodyLimitFilter extends OncePerRequestFilter {
         String path = request.getRequestURI();
         long limit = path.startsWith("/api/v1/scans")
                 ? SCANS
-                : path.startsWith("/doors/shops/") || path.startsWith("/ui/shops/") ? SHOP : OTHER;
+                : path.startsWith("/doors/shops/") || path.startsWith("/ui/shops/")
+                        ? SHOP
+                        : path.startsWith("/ui/plan/file") ? PLAN : OTHER;
         if (request.getContentLengthLong() > limit) {
             response.setStatus(413);
             response.setContentType("application/problem+json");
