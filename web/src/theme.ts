@@ -7,6 +7,9 @@ export const theme: ThemeConfig = {
     colorInfo: '#2d2142',
     colorSuccess: '#14746f',
     colorError: '#b23a2e',
+    // Derived ones would be too pale to read on paper.
+    colorErrorHover: '#96291f',
+    colorErrorBorderHover: '#96291f',
     colorWarning: '#8a5a00',
     colorLink: '#2d2142',
     colorText: '#2d2142',

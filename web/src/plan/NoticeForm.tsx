@@ -1,213 +1,43 @@
-import { Button, Input, InputNumber, Select } from 'antd';
 import type { Fault, Schemas } from '../api/client';
-import { CHANNELS, channelLabel } from '../channels';
-import { LINE, SIDE } from '../route/geometry';
-import { minutes, perChoices, stageWords, toDuration } from '../words';
 import { AudienceEditor } from './audience/AudienceEditor';
 import { EVERYONE } from './audience/audience';
-import { DEFAULT_QUIET_DAYS, QUIET, withTrigger } from './timing';
+import { ChannelFields } from './ChannelFields';
+import {
+  AgeField,
+  type FieldProps,
+  faultsBelow,
+  NameField,
+  PerField,
+  QuestionFields,
+  RecallField,
+  StageFields,
+} from './NoticeFields';
 import { DelayFields, WindowFields } from './WhenFields';
 
 type Props = { draft: Schemas['NoticeBody']; onChange: (draft: Schemas['NoticeBody']) => void; faults: Fault[] };
 
 /** Everything about a notice that can be changed. */
 export function NoticeForm({ draft, onChange, faults }: Props) {
-  const set = (part: Partial<Schemas['NoticeBody']>) => onChange({ ...draft, ...part });
-  const wrong = (field: string) =>
-    faults
-      .filter((f) => f.field === field || f.field.startsWith(`${field}.`) || f.field.startsWith(`${field}[`))
-      .map((f) => (
-        <div key={f.message} className="wrong" role="alert">
-          {f.message}
-        </div>
-      ));
+  const set: FieldProps['set'] = (part) => onChange({ ...draft, ...part });
+  const wrong = faultsBelow(faults);
+  const field = { draft, set, wrong };
   return (
     <div className="form">
-      <label htmlFor="notice-name">Name</label>
-      <Input id="notice-name" value={draft.name ?? ''} onChange={(e) => set({ name: e.target.value })} maxLength={60} />
-      {wrong('name')}
-      <div className="two">
-        <div>
-          <label htmlFor="notice-stage">Stage</label>
-          <Select
-            id="notice-stage"
-            className="full"
-            value={draft.quietDays ? QUIET : draft.stage}
-            onChange={(chosen) => set(withTrigger(chosen, draft))}
-            options={[
-              ...[...LINE, ...SIDE].map((s) => ({ value: s, label: stageWords(s) })),
-              { value: QUIET, label: 'Gone quiet' },
-            ]}
-          />
-          {wrong('stage')}
-        </div>
-        {draft.quietDays ? (
-          <div>
-            <label htmlFor="notice-quiet">Days without a scan</label>
-            <InputNumber
-              id="notice-quiet"
-              className="full"
-              min={1}
-              max={90}
-              precision={0}
-              value={draft.quietDays}
-              onChange={(days) => set({ quietDays: days ?? DEFAULT_QUIET_DAYS })}
-            />
-            {wrong('quietDays')}
-          </div>
-        ) : null}
-        <div>
-          <label htmlFor="notice-age">Skip if older than (hours)</label>
-          <InputNumber
-            id="notice-age"
-            className="full"
-            min={1}
-            max={8760}
-            precision={0}
-            value={minutes(draft.ageLimit ?? 'PT48H') / 60}
-            onChange={(h) => set({ ageLimit: toDuration((h ?? 48) * 60) })}
-          />
-          {wrong('ageLimit')}
-        </div>
-      </div>
-      <label htmlFor="notice-recall">Messages can be taken back for (minutes)</label>
-      <InputNumber
-        id="notice-recall"
-        min={0}
-        max={10}
-        precision={0}
-        value={minutes(draft.recall ?? 'PT0S')}
-        onChange={(m) => set({ recall: toDuration(m ?? 0) })}
-      />
-      {wrong('recall')}
-      <DelayFields draft={draft} set={set} wrong={wrong} />
-      <label htmlFor="notice-channels">Channels, in order</label>
-      <Select
-        id="notice-channels"
-        mode="multiple"
-        className="full"
-        value={draft.channels ?? []}
-        onChange={(channels) => set({ channels })}
-        options={CHANNELS.map(({ code: c }) => ({ value: c, label: channelLabel(c) }))}
-      />
-      {wrong('channels')}
-      <div className="two">
-        <div>
-          <label htmlFor="notice-rule">Send by</label>
-          <Select
-            id="notice-rule"
-            className="full"
-            value={draft.rule}
-            onChange={(rule) => set({ rule })}
-            options={[
-              { value: 'first-that-works', label: 'the first that works' },
-              { value: 'all', label: 'all' },
-            ]}
-          />
-        </div>
-        {draft.rule !== 'all' && (draft.channels?.length ?? 0) > 1 && (
-          <div>
-            <label htmlFor="notice-fallback">Try the next after (minutes)</label>
-            <InputNumber
-              id="notice-fallback"
-              className="full"
-              min={1}
-              max={1440}
-              value={minutes(draft.fallbackAfter ?? 'PT10M')}
-              onChange={(m) => set({ fallbackAfter: toDuration(m ?? 10) })}
-            />
-            {wrong('fallbackAfter')}
-          </div>
-        )}
-        <div>
-          <label htmlFor="notice-per">How often</label>
-          <Select
-            id="notice-per"
-            className="full"
-            value={draft.per}
-            onChange={(per) => set({ per })}
-            options={perChoices(draft.quietDays ? QUIET : (draft.stage ?? ''))}
-          />
-        </div>
-      </div>
+      <NameField {...field} />
+      <StageFields {...field} />
+      <DelayFields {...field} />
+      <ChannelFields {...field} />
+      <PerField {...field} />
       <AudienceEditor
         audience={draft.audience ?? EVERYONE}
         onChange={(audience) => set({ audience })}
         faults={faults.filter((f) => f.field.startsWith('audience'))}
       />
-      <WindowFields draft={draft} set={set} wrong={wrong} />
-      <Buttons draft={draft} set={set} />
-      {wrong('buttons')}
+      <WindowFields {...field} />
+      <QuestionFields {...field} />
+      <AgeField {...field} />
+      <RecallField {...field} />
       {wrong('wordings')}
     </div>
-  );
-}
-
-function Buttons({
-  draft,
-  set,
-}: {
-  draft: Schemas['NoticeBody'];
-  set: (part: Partial<Schemas['NoticeBody']>) => void;
-}) {
-  const buttons = draft.buttons ?? [];
-  const change = (i: number, part: Partial<Schemas['Button']>) =>
-    set({ buttons: buttons.map((b, j) => (j === i ? { ...b, ...part } : b)) });
-  return (
-    <>
-      <div className="label">Question with buttons</div>
-      {buttons.map((b, i) => (
-        <div key={b.id} className="grid grid-template-columns-1fr-110px gap-4px-6px mb8">
-          <Input
-            aria-label={`Label of button ${i + 1}`}
-            value={b.label}
-            maxLength={20}
-            onChange={(e) => change(i, { label: e.target.value })}
-          />
-          <Select
-            aria-label={`Effect of button ${i + 1}`}
-            value={b.refuses ? 'no' : 'yes'}
-            onChange={(v) => change(i, { refuses: v === 'no' })}
-            options={[
-              { value: 'yes', label: 'continue the order' },
-              { value: 'no', label: 'stop messages' },
-            ]}
-          />
-          <Input
-            aria-label={`Tag of button ${i + 1}`}
-            value={b.tag}
-            maxLength={40}
-            onChange={(e) => change(i, { tag: e.target.value })}
-            prefix={<span className="soft">tag on the order</span>}
-          />
-          <Button
-            aria-label={`Remove button ${i + 1}`}
-            onClick={() => set({ buttons: buttons.filter((_, j) => j !== i) })}
-          >
-            Remove
-          </Button>
-        </div>
-      ))}
-      {buttons.length < 3 && (
-        <Button
-          size="small"
-          onClick={() =>
-            set({
-              buttons: [
-                ...buttons,
-                {
-                  id: ['confirm', 'cancel', 'other'].find((id) => !buttons.some((b) => b.id === id))!,
-                  label: '',
-                  tag: '',
-                  refuses: false,
-                },
-              ],
-            })
-          }
-        >
-          Add a button
-        </Button>
-      )}
-    </>
   );
 }

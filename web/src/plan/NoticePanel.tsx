@@ -7,19 +7,20 @@ import { isSame } from '../api/merge';
 import { saveOver, type Versioned } from '../api/versions';
 import { formKeys } from '../shell/escape';
 import { useMounted } from '../shell/useMounted';
+import { EVERYONE } from './audience/audience';
 import { Figures } from './Figures';
 import { LifeButtons } from './LifeButtons';
 import { stateMark, stateWords, withNotice } from './life';
 import { NoticeForm } from './NoticeForm';
 import { NoticeHistory } from './NoticeHistory';
+import { NoticePart } from './NoticePart';
 import { Preview } from './Preview';
+import { type Part, partOf } from './parts';
 import { Sentence } from './Sentence';
+import { ruleOf } from './useNoticeChange';
 
 /** What is being changed and not saved yet, by notice: closing the panel, or looking at another one, loses nothing. */
 const unsaved = new Map<string, { draft: Schemas['NoticeBody']; from: Versioned<Schemas['NoticeBody']> }>();
-
-/** Its texts are written in Wording, perhaps by somebody else meanwhile. */
-const ruleOf = ({ wordings: _wordings, others: _others, ...rule }: Schemas['NoticeBody']) => rule;
 
 type Props = {
   id?: string;
@@ -40,19 +41,21 @@ export function NoticePanel({ id, notice, version = '', audience, sent, onClose,
   const key = id ?? `new/${notice.stage}/${notice.channels?.[0]}`;
   const [draft, setDraft] = useState(() => unsaved.get(key)?.draft ?? notice);
   const [from, setFrom] = useState(() => unsaved.get(key)?.from ?? { document: notice, version });
-  const [editing, setEditing] = useState(!id || unsaved.has(key));
+  const [form, setForm] = useState(!id || unsaved.has(key));
+  const [part, setPart] = useState<Part>();
   const [faults, setFaults] = useState<Fault[]>([]);
   const [busy, setBusy] = useState(false);
-  const changed = editing && !isSame(ruleOf(draft), ruleOf(from.document));
+  const changed = !isSame(ruleOf(draft), ruleOf(from.document));
+  const editing = form || changed;
   useEffect(() => {
     if (changed) unsaved.set(key, { draft, from });
     else unsaved.delete(key);
   }, [key, changed, draft, from]);
   useEffect(() => {
-    if (editing) return;
+    if (editing || part) return;
     setDraft(notice);
     setFrom({ document: notice, version });
-  }, [notice, version, editing]);
+  }, [notice, version, editing, part]);
   const reach = useQuery({
     queryKey: keys.reach(draft),
     queryFn: () => api.reach(draft),
@@ -81,7 +84,10 @@ export function NoticePanel({ id, notice, version = '', audience, sent, onClose,
       queries.setQueryData<Schemas['Plan']>(keys.plan, (plan) => plan && withNotice(plan, saved));
       refresh(id ?? saved.id);
       unsaved.delete(key);
-      setEditing(false);
+      setDraft(saved.notice);
+      setFrom({ document: saved.notice, version: saved.version });
+      setForm(false);
+      setPart(undefined);
       message.success(
         <span>
           {done}
@@ -110,7 +116,12 @@ export function NoticePanel({ id, notice, version = '', audience, sent, onClose,
     } catch (e) {
       const wrong = e instanceof Problem ? e.errors : [];
       // A state that isn't possible yet is nothing that the form could mend.
-      if (wrong.some((f) => f.field !== 'state')) setEditing(true);
+      const mendable = wrong.filter((f) => f.field !== 'state');
+      if (!form && mendable.length > 0) {
+        const first = partOf(mendable[0]);
+        if (first) setPart(first);
+        else setForm(true);
+      }
       setFaults(wrong);
       message.error((e as Error).message, 6);
     } finally {
@@ -165,14 +176,29 @@ export function NoticePanel({ id, notice, version = '', audience, sent, onClose,
       return;
     }
     setDraft(notice);
+    setFrom({ document: notice, version });
     setFaults([]);
-    setEditing(false);
+    setForm(false);
+    setPart(undefined);
   };
+  const say = useQuery({
+    queryKey: keys.audienceCount(draft.audience ?? EVERYONE),
+    queryFn: () => api.countAudience(draft.audience ?? EVERYONE),
+    enabled: changed && !isSame(draft.audience, from.document.audience),
+    placeholderData: (old) => old,
+    retry: false,
+  });
+  const audienceWords = isSame(draft.audience, from.document.audience)
+    ? (audience ?? 'everyone')
+    : (say.data?.describe ?? 'these orders');
   return (
     <aside
       className="panel"
       aria-label={id ? `Notice ${notice.name}` : 'New notice'}
-      onKeyDown={formKeys(() => editing && save(draft, 'Saved', notice), onClose)}
+      onKeyDown={formKeys(
+        () => editing && save(draft, 'Saved', notice),
+        () => (part ? setPart(undefined) : onClose()),
+      )}
     >
       <h2>
         <span>{draft.name || 'New notice'}</span>
@@ -184,10 +210,26 @@ export function NoticePanel({ id, notice, version = '', audience, sent, onClose,
           </button>
         </span>
       </h2>
-      {editing ? (
+      {form ? (
         <NoticeForm draft={draft} onChange={setDraft} faults={faults} />
       ) : (
-        <Sentence notice={draft} audience={audience ?? 'everyone'} />
+        <>
+          <Sentence
+            notice={draft}
+            audience={audienceWords}
+            open={part}
+            onOpen={(p) => setPart(part === p ? undefined : p)}
+          />
+          {part && (
+            <NoticePart
+              part={part}
+              draft={draft}
+              set={(change) => setDraft({ ...draft, ...change })}
+              faults={faults}
+              onDone={() => setPart(undefined)}
+            />
+          )}
+        </>
       )}
       <div className="actions">
         {editing ? (
@@ -202,7 +244,13 @@ export function NoticePanel({ id, notice, version = '', audience, sent, onClose,
           </>
         ) : (
           <>
-            <Button type="primary" onClick={() => setEditing(true)}>
+            <Button
+              type="primary"
+              onClick={() => {
+                setPart(undefined);
+                setForm(true);
+              }}
+            >
               Edit
             </Button>
             <LifeButtons

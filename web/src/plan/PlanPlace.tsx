@@ -1,5 +1,14 @@
+import {
+  DndContext,
+  type DragEndEvent,
+  PointerSensor,
+  pointerWithin,
+  useDroppable,
+  useSensor,
+  useSensors,
+} from '@dnd-kit/core';
 import { useQuery } from '@tanstack/react-query';
-import { Button } from 'antd';
+import { App, Button } from 'antd';
 import { useEffect, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { api, keys, type Schemas } from '../api/client';
@@ -16,10 +25,13 @@ import { byNotice } from './checks';
 import { ImportPlan } from './ImportPlan';
 import { bandHeight, hang, PENNANT_HEIGHT, rowsAt, top } from './layout';
 import { planWords } from './life';
+import { moved, neighbour, type Spot, spotId, spotOf } from './moving';
 import { NoticePanel } from './NoticePanel';
 import { Pennant } from './Pennant';
+import { SelectedNotices } from './SelectedNotices';
 import { SideBand } from './SideBand';
 import { StarterPlans } from './StarterPlans';
+import { useNoticeChange } from './useNoticeChange';
 
 /** A notice nobody has kept yet. */
 function blank(stage: string, channel: string): Schemas['NoticeBody'] {
@@ -49,11 +61,44 @@ export default function PlanPlace() {
   const [fresh, setFresh] = useState<Schemas['NoticeBody']>();
   const [stage, setStage] = useState<string>();
   const [importing, setImporting] = useState(false);
+  const [selected, setSelected] = useState<string[]>([]);
+  const { modal } = App.useApp();
+  const change = useNoticeChange();
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
   const geometry = useGeometry('plan');
   const close = () => {
     setFresh(undefined);
     setImporting(false);
+    setSelected([]);
     navigate('/plan');
+  };
+  const move = (view: Schemas['NoticeView'], to: Spot | undefined) => {
+    const next = to && moved(view.notice, to);
+    if (!next) return;
+    const where =
+      next.stage === view.notice.stage
+        ? `also sent by ${channelLabel(to.channel)}`
+        : `moved to ${stageWords(to.stage)}`;
+    const save = () => change([{ view, next }], `“${view.notice.name}” ${where}`);
+    if (view.notice.state !== 'live') return save();
+    modal.confirm({
+      title: `Change “${view.notice.name}”?`,
+      icon: null,
+      content: `It’s live. From now on it is ${where}, with the texts it has.`,
+      okText: 'Change it',
+      cancelText: 'Leave it',
+      onOk: save,
+    });
+  };
+  const select = (wanted: string) => {
+    setFresh(undefined);
+    setImporting(false);
+    navigate('/plan');
+    setSelected(selected.includes(wanted) ? selected.filter((s) => s !== wanted) : [...selected, wanted]);
+  };
+  const dropped = (e: DragEndEvent) => {
+    const view = e.active.data.current?.view as Schemas['NoticeView'] | undefined;
+    if (view && e.over) move(view, spotOf(String(e.over.id)));
   };
   useEffect(() => {
     const key = (e: KeyboardEvent) =>
@@ -68,11 +113,13 @@ export default function PlanPlace() {
   const chosen = notices.find((n) => n.id === id);
   const shown = notices.filter((n) => !stage || n.notice.stage === stage);
   const open = (wanted: string) => {
+    setSelected([]);
     setFresh(undefined);
     setImporting(false);
     navigate(`/plan/${wanted}`);
   };
   const add = (at: string, channel: string) => {
+    setSelected([]);
     setImporting(false);
     navigate('/plan');
     setFresh(blank(at, channel));
@@ -91,64 +138,77 @@ export default function PlanPlace() {
           {plan.isError ? (
             <Failed error={plan.error} again={() => plan.refetch()} />
           ) : (
-            <div className="plan">
-              {LINE.map((s) => (
-                <div key={s} className="thread" style={{ left: x(geometry, s) - 1 }} />
-              ))}
-              {CHANNELS.map(({ code: channel }) => {
-                const hung = hang(shown, channel);
-                const sent = notices.reduce((sum, n) => sum + (n.sent[channel]?.count ?? 0), 0);
-                return (
-                  <section
-                    key={channel}
-                    className="band"
-                    style={{ height: bandHeight(hung) }}
-                    aria-label={channelLabel(channel)}
-                  >
-                    <div className="name">
-                      {channelLabel(channel)}
-                      <small>{plan.data ? `about ${Math.round(sent / 30)} sent a day` : ' '}</small>
-                    </div>
-                    {hung.map((h) => (
-                      <Pennant
-                        key={h.view.id}
-                        view={h.view}
-                        channel={channel}
-                        chosen={h.view.id === id}
-                        findings={findings.get(h.view.id)}
-                        style={{
-                          left: x(geometry, h.view.notice.stage ?? ''),
-                          top: top(h.row),
-                          ...pennantWidth(geometry),
-                        }}
-                        onOpen={() => open(h.view.id)}
-                      />
-                    ))}
-                    {plan.data &&
-                      LINE.filter((s) => !stage || stage === s).map((s) => (
-                        <AddButton
-                          key={s}
-                          stage={s}
+            <DndContext sensors={sensors} collisionDetection={pointerWithin} onDragEnd={dropped}>
+              <div className="plan">
+                {LINE.map((s) => (
+                  <div key={s} className="thread" style={{ left: x(geometry, s) - 1 }} />
+                ))}
+                {CHANNELS.map(({ code: channel }) => {
+                  const hung = hang(shown, channel);
+                  const sent = notices.reduce((sum, n) => sum + (n.sent[channel]?.count ?? 0), 0);
+                  return (
+                    <section
+                      key={channel}
+                      className="band"
+                      style={{ height: bandHeight(hung) }}
+                      aria-label={channelLabel(channel)}
+                    >
+                      <div className="name">
+                        {channelLabel(channel)}
+                        <small>{plan.data ? `about ${Math.round(sent / 30)} sent a day` : ' '}</small>
+                      </div>
+                      {LINE.map((s) => (
+                        <DropSpot key={s} spot={{ stage: s, channel }} geometry={geometry} />
+                      ))}
+                      {hung.map((h) => (
+                        <Pennant
+                          key={h.view.id}
+                          view={h.view}
                           channel={channel}
-                          rows={rowsAt(hung, s)}
-                          geometry={geometry}
-                          onAdd={() => add(s, channel)}
+                          chosen={h.view.id === id}
+                          findings={findings.get(h.view.id)}
+                          style={{
+                            left: x(geometry, h.view.notice.stage ?? ''),
+                            top: top(h.row),
+                            ...pennantWidth(geometry),
+                          }}
+                          onOpen={() => open(h.view.id)}
+                          selected={selected.includes(h.view.id)}
+                          onSelect={() => select(h.view.id)}
+                          spot={{ stage: h.view.notice.stage ?? '', channel }}
+                          onMove={(arrow) =>
+                            move(h.view, neighbour({ stage: h.view.notice.stage ?? '', channel }, arrow))
+                          }
                         />
                       ))}
-                  </section>
-                );
-              })}
-              {plan.data && (
-                <SideBand
-                  notices={shown}
-                  counts={counts}
-                  stage={stage}
-                  chosen={id}
-                  onOpen={open}
-                  onAdd={(s) => add(s, CHANNELS[0].code)}
-                />
-              )}
-            </div>
+                      {plan.data &&
+                        LINE.filter((s) => !stage || stage === s).map((s) => (
+                          <AddButton
+                            key={s}
+                            stage={s}
+                            channel={channel}
+                            rows={rowsAt(hung, s)}
+                            geometry={geometry}
+                            onAdd={() => add(s, channel)}
+                          />
+                        ))}
+                    </section>
+                  );
+                })}
+                {plan.data && (
+                  <SideBand
+                    notices={shown}
+                    counts={counts}
+                    stage={stage}
+                    chosen={id}
+                    onOpen={open}
+                    onAdd={add}
+                    selected={selected}
+                    onSelect={select}
+                  />
+                )}
+              </div>
+            </DndContext>
           )}
         </main>
         {fresh && plan.data ? (
@@ -169,26 +229,29 @@ export default function PlanPlace() {
             onClose={close}
             onCreated={open}
           />
+        ) : selected.length > 0 ? (
+          <SelectedNotices views={notices.filter((n) => selected.includes(n.id))} onClear={() => setSelected([])} />
         ) : importing ? (
           <ImportPlan onClose={close} />
         ) : (
           <aside className="panel" aria-label="Notice">
-            <div className="empty">
-              <h2>{plan.data && notices.length === 0 ? 'No notices yet' : 'Choose a notice'}</h2>
-              <p>
-                {notices.length === 0
-                  ? 'Press + at a stop to add one, or start with a plan.'
-                  : 'Or press + at a stop to add one.'}
-              </p>
-              {notices.length > 0 && (
+            {plan.data && notices.length === 0 ? (
+              <>
+                <h2>No notices yet</h2>
+                <p>Start with one of these plans, or press + at a stop to add a notice.</p>
+              </>
+            ) : (
+              <div className="empty">
+                <h2>Choose a notice</h2>
+                <p>Or press + at a stop to add one.</p>
                 <p>
                   <Link className="link" to="/rehearsals">
                     Rehearse the plan
                   </Link>{' '}
                   on past orders, before it speaks to customers.
                 </p>
-              )}
-            </div>
+              </div>
+            )}
             {plan.data && notices.length === 0 && <StarterPlans />}
             {checks.data && notices.length > 0 && (
               <Checks findings={checks.data} names={new Map(notices.map((n) => [n.id, n.notice.name]))} />
@@ -212,6 +275,19 @@ const WIDEST_PENNANT = 122;
 function pennantWidth(geometry: Geometry) {
   const width = Math.min(WIDEST_PENNANT, (geometry.to - geometry.from) / (LINE.length - 1) - 4);
   return { width, marginLeft: -width / 2 };
+}
+
+/** Where a pennant can be dropped. */
+function DropSpot({ spot, geometry }: { spot: Spot; geometry: Geometry }) {
+  const { setNodeRef, isOver } = useDroppable({ id: spotId(spot) });
+  const gap = (geometry.to - geometry.from) / (LINE.length - 1);
+  return (
+    <div
+      ref={setNodeRef}
+      className={`dropspot ${isOver ? 'over' : ''}`}
+      style={{ left: x(geometry, spot.stage) - gap / 2, width: gap }}
+    />
+  );
 }
 
 type AddProps = { stage: string; channel: string; rows: number; geometry: Geometry; onAdd: () => void };

@@ -1,67 +1,55 @@
+import type { ReactNode } from 'react';
 import type { Schemas } from '../api/client';
 import { channelLabel } from '../channels';
 import { delayWords, listed, minutes, perWords } from '../words';
+import type { Part } from './parts';
 import { triggerWords, waitWords, windowWords } from './timing';
 
-/** A notice in one sentence, with all its parts. */
-export function Sentence({ notice, audience }: { notice: Schemas['NoticeBody']; audience: string }) {
-  const channels = notice.channels ?? [];
+type Props = {
+  notice: Schemas['NoticeBody'];
+  audience: string;
+  /** The part that is being changed. */
+  open?: Part;
+  onOpen: (part: Part) => void;
+};
+
+/** A notice in one sentence. Each of its parts is changed where it stands. */
+export function Sentence({ notice, audience, open, onOpen }: Props) {
+  const part = (which: Part, words: ReactNode) => (
+    <button
+      type="button"
+      className={`part ${open === which ? 'open' : ''}`}
+      aria-expanded={open === which}
+      onClick={() => onOpen(which)}
+    >
+      {words}
+    </button>
+  );
+  const channels = (notice.channels ?? []).map((c) => channelLabel(c));
   const wait = waitWords(notice);
   const hours = windowWords(notice.window);
+  const asked = notice.buttons ?? [];
+  const recall = minutes(notice.recall ?? 'PT0S');
   return (
-    <p className="say">
-      When <u>{triggerWords(notice)}</u>
-      {', for '}
-      <u>{audience}</u>,{' '}
-      {wait === '' ? (
-        <>
-          <u>at once</u>
-          {hours ? ', ' : ' '}
-        </>
-      ) : (
-        <>
-          wait <u>{wait}</u>, then{' '}
-        </>
-      )}
-      {hours && (
-        <>
-          <u>{hours}</u> in the customer’s time{' '}
-        </>
-      )}
-      send “{notice.name}” by{' '}
-      {notice.rule === 'all' ? (
-        <u>
-          {listed(
-            channels.map((c) => channelLabel(c)),
-            'and',
-          )}
-        </u>
-      ) : (
-        channels.map((c, i) => (
-          <span key={c}>
-            {i > 0 && ', or else '}
-            <u>{channelLabel(c)}</u>
-          </span>
-        ))
-      )}
-      , <u>{perWords(notice.per ?? 'parcel', notice.stage ?? '')}</u>
-      {notice.buttons && notice.buttons.length > 0 && (
-        <>
-          , and ask{' '}
-          {notice.buttons.map((b, i) => (
-            <span key={b.id}>
-              {i > 0 && ' or '}
-              <u>{b.label}</u>
-            </span>
-          ))}
-        </>
-      )}
-      {minutes(notice.recall ?? 'PT0S') > 0 && (
-        <>
-          ; it can be taken back for <u>{delayWords(notice.recall)}</u>
-        </>
-      )}
-      .
-    </p>
+    <>
+      <p className="say">
+        When {part('stage', triggerWords(notice))}, for {part('audience', audience)},{' '}
+        {wait === '' ? part('delay', 'at once') : <>wait {part('delay', wait)}, then</>}{' '}
+        {hours ? <>{part('window', hours)} in the customer’s time </> : <>{part('window', 'at any hour')} </>}
+        send {part('name', `“${notice.name}”`)} by{' '}
+        {part('channels', notice.rule === 'all' ? listed(channels, 'and') : channels.join(', or else '))},{' '}
+        {part('per', perWords(notice.per ?? 'parcel', notice.stage ?? ''))}
+        {asked.length > 0 && <>, and ask {part('question', asked.map((b) => b.label).join(' or '))}</>}.
+      </p>
+      <p className="say more">
+        {asked.length === 0 && <>{part('question', 'No question')} · </>}
+        Skipped if older than {part('age', delayWords(notice.ageLimit))} ·{' '}
+        {recall > 0 ? (
+          <>Can be taken back for {part('recall', delayWords(notice.recall))}</>
+        ) : (
+          part('recall', 'Can’t be taken back')
+        )}
+      </p>
+    </>
   );
 }

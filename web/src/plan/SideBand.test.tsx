@@ -29,7 +29,7 @@ const band = (stage?: string) => {
   return { onOpen, onAdd };
 };
 
-it('gives each side stage a stop under its own name, with its notices and a way to add one', () => {
+it('gives each side stage a stop under its own name, with its notices and a way to add one', async () => {
   const { onOpen, onAdd } = band();
   expect(screen.getAllByRole('button', { name: /^Add a notice/ })).toHaveLength(SIDE.length);
   expect(screen.queryByText('On the line')).not.toBeInTheDocument();
@@ -40,7 +40,8 @@ it('gives each side stage a stop under its own name, with its notices and a way 
   fireEvent.click(within(stop).getByText('Missed you'));
   expect(onOpen).toHaveBeenCalledWith('Missed you');
   fireEvent.click(within(stop).getByRole('button', { name: 'Add a notice: Delivery attempted' }));
-  expect(onAdd).toHaveBeenCalledWith('attempted');
+  fireEvent.click(await screen.findByRole('menuitem', { name: 'WhatsApp' }));
+  expect(onAdd).toHaveBeenCalledWith('attempted', 'whatsapp');
 });
 
 it('shows one stop where the place is narrowed to it, and none for a stop of the line', () => {

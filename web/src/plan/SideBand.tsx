@@ -1,4 +1,6 @@
+import { Dropdown } from 'antd';
 import type { Schemas } from '../api/client';
+import { CHANNELS, channelLabel } from '../channels';
 import { SIDE } from '../route/geometry';
 import { stageWords } from '../words';
 import { Pennant } from './Pennant';
@@ -11,11 +13,13 @@ type Props = {
   stage: string | undefined;
   chosen: string | undefined;
   onOpen: (id: string) => void;
-  onAdd: (stage: string) => void;
+  onAdd: (stage: string, channel: string) => void;
+  selected?: string[];
+  onSelect?: (id: string) => void;
 };
 
 /** The stops beside the line, each with its own notices, whatever channels they go over. */
-export function SideBand({ notices, counts, stage, chosen, onOpen, onAdd }: Props) {
+export function SideBand({ notices, counts, stage, chosen, onOpen, onAdd, selected, onSelect }: Props) {
   const stops = stage ? SIDE.filter((s) => s === stage) : SIDE;
   if (stops.length === 0) return null;
   return (
@@ -36,16 +40,26 @@ export function SideBand({ notices, counts, stage, chosen, onOpen, onAdd }: Prop
             {notices
               .filter((n) => n.notice.stage === s)
               .map((n) => (
-                <Pennant key={n.id} view={n} chosen={n.id === chosen} onOpen={() => onOpen(n.id)} />
+                <Pennant
+                  key={n.id}
+                  view={n}
+                  chosen={n.id === chosen}
+                  onOpen={() => onOpen(n.id)}
+                  selected={selected?.includes(n.id)}
+                  onSelect={onSelect && (() => onSelect(n.id))}
+                />
               ))}
-            <button
-              type="button"
-              className="add"
-              aria-label={`Add a notice: ${stageWords(s)}`}
-              onClick={() => onAdd(s)}
+            <Dropdown
+              trigger={['click']}
+              menu={{
+                items: CHANNELS.map(({ code }) => ({ key: code, label: channelLabel(code) })),
+                onClick: ({ key }) => onAdd(s, key),
+              }}
             >
-              +
-            </button>
+              <button type="button" className="add" aria-label={`Add a notice: ${stageWords(s)}`}>
+                +
+              </button>
+            </Dropdown>
           </div>
         ))}
       </div>

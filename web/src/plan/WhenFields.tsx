@@ -1,17 +1,10 @@
 import { Checkbox, Input, InputNumber, Select } from 'antd';
-import type { ReactNode } from 'react';
 import type { Schemas } from '../api/client';
+import type { FieldProps } from './NoticeFields';
 import { dayWords, delayOf, isAnyHour, isByDay, UNITS, WEEKDAYS, withDelay, withWindow } from './timing';
 
-type Props = {
-  draft: Schemas['NoticeBody'];
-  set: (part: Partial<Schemas['NoticeBody']>) => void;
-  /** What the server refused of a field. */
-  wrong: (field: string) => ReactNode;
-};
-
 /** How long a notice waits: minutes and hours by the clock, days by the customer's calendar. */
-export function DelayFields({ draft, set, wrong }: Props) {
+export function DelayFields({ draft, set, wrong }: FieldProps) {
   const delay = delayOf(draft);
   return (
     <>
@@ -54,7 +47,7 @@ export function DelayFields({ draft, set, wrong }: Props) {
 }
 
 /** When a notice may go out, on the customer's clock and calendar. */
-export function WindowFields({ draft, set, wrong }: Props) {
+export function WindowFields({ draft, set, wrong }: FieldProps) {
   const change = (part: Partial<Schemas['WindowBody']>) => set({ window: withWindow(draft.window, part) });
   return (
     <>

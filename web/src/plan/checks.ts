@@ -8,6 +8,7 @@ export function placeOf(f: Finding): string {
   switch (f.kind) {
     case 'missing-language':
     case 'empty-field':
+    case 'no-link':
     case 'not-approved':
     case 'just-over':
       return wording;

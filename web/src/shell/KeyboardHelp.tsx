@@ -42,6 +42,14 @@ export default function KeyboardHelp({ demo, onClose }: { demo: boolean; onClose
         </dt>
         <dd>Select the order; with Shift and the arrows, several</dd>
         <dt>
+          <kbd>Shift</kbd> <kbd>Enter</kbd>
+        </dt>
+        <dd>In the Plan, select a notice; Shift and a click do the same</dd>
+        <dt>
+          <kbd>Alt</kbd> <kbd>arrows</kbd>
+        </dt>
+        <dd>Move a notice along the route or to another channel; move a block, or a channel in its list</dd>
+        <dt>
           <kbd>Enter</kbd>
         </dt>
         <dd>Open</dd>

@@ -9,5 +9,8 @@ export const isForSomethingInside = (e: { defaultPrevented: boolean }) =>
 /** The keys of a form in a panel: Ctrl+Enter saves, Escape closes what is innermost. */
 export const formKeys = (save: () => void, close: () => void) => (e: React.KeyboardEvent) => {
   if (e.key === 'Enter' && (e.ctrlKey || e.metaKey)) save();
-  if (e.key === 'Escape' && !isForSomethingInside(e)) close();
+  if (e.key !== 'Escape' || isForSomethingInside(e)) return;
+  // What it came from may be gone when the place hears of it, and would look like something outside the panel.
+  e.preventDefault();
+  close();
 };

@@ -77,6 +77,9 @@ final class Browser implements AutoCloseable {
         } catch (IOException e) {
             throw new IllegalStateException("axe-core is missing. Run npm ci in web", e);
         }
+        // A colour is judged when it has come to rest, not half-way.
+        page.waitForFunction("() => document.getAnimations().every(a => a.playState !== 'running'"
+                + " || a.effect.getComputedTiming().iterations === Infinity)");
         return (List<String>)
                 page.evaluate(
                         "async () => (await axe.run(document, {runOnly: ['wcag2a','wcag2aa','wcag21a','wcag21aa','wcag22aa']})).violations"

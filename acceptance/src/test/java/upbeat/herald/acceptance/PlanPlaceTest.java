@@ -4,7 +4,12 @@ import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertTha
 import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Mouse;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import com.microsoft.playwright.options.BoundingBox;
+import com.microsoft.playwright.options.KeyboardModifier;
+import java.util.List;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 
@@ -129,5 +134,102 @@ class PlanPlaceTest extends BrowserTestCase {
         assertThat(panel().locator(".wrong")).containsText("Enter a time of day like 10:00");
         assertThat(field("Time of day of the delay")).hasValue("25:00");
         browser.complaints.clear();
+    }
+
+    @Test
+    void aPartOfTheSentenceIsChangedWhereItStands() {
+        page.navigate(app.url + "/plan/on-its-way");
+        button("at once").click();
+        field("Delay").fill("30");
+        assertThat(panel()).containsText("wait 30 minutes, then");
+        assertThat(panel()).containsText("not saved");
+        accessible("a part of the sentence");
+        page.keyboard().press("Escape");
+        assertThat(field("Delay")).hasCount(0);
+        assertThat(panel()).containsText("wait 30 minutes, then");
+        button("E-mail, or else SMS").click();
+        button("Move SMS. Alt and the arrows move it too").press("Alt+ArrowUp");
+        assertThat(button("SMS, or else E-mail")).isVisible();
+        // What is refused opens where it can be mended, and keeps what was typed.
+        button("“On its way”").click();
+        field("Name").fill(" ");
+        browser.complaints.clear();
+        button("Save").click();
+        assertThat(panel().locator(".wrong")).containsText("Enter a name");
+        field("Name").fill("Gone");
+        button("Save").click();
+        assertThat(panel().locator("h2")).containsText("Gone");
+        JsonNode saved = notice("on-its-way").path("notice");
+        assertThat(saved.path("after").asString()).isEqualTo("PT30M");
+        assertThat(saved.path("channels").toString()).isEqualTo("[\"sms\",\"email\"]");
+        button("Undo").click();
+        assertThat(button("at once")).isVisible();
+        browser.complaints.clear();
+    }
+
+    private Locator pennant(String name, String channel) {
+        return page.getByLabel(channel, new Page.GetByLabelOptions().setExact(true))
+                .locator(".pennant", new Locator.LocatorOptions().setHasText(name));
+    }
+
+    @Test
+    void pennantsAreMovedByDragAndByKeyboard() {
+        app.signedIn().call("POST", "/ui/plan/notices", """
+                {"name":"Wanders","stage":"packed","after":"PT0S","channels":["email"],"rule":"first-that-works",
+                "per":"parcel","ageLimit":"PT48H","state":"draft","buttons":[],
+                "audience":{"match":"all","conditions":[],"groups":[]}}""");
+        page.navigate(app.url + "/plan");
+        BoundingBox from = pennant("Wanders", "E-mail").boundingBox();
+        BoundingBox to = pennant("Delivered", "E-mail").boundingBox();
+        page.mouse().move(from.x + 30, from.y + 20);
+        page.mouse().down();
+        page.mouse().move(from.x + 60, from.y + 20);
+        page.mouse().move(to.x + to.width / 2, to.y + 30, new Mouse.MoveOptions().setSteps(8));
+        page.mouse().up();
+        assertThat(page.locator(".ant-message")).containsText("“Wanders” moved to Delivered");
+        assertThat(notice("wanders").path("notice").path("stage").asString()).isEqualTo("delivered");
+        assertThat(page.locator("aside.panel h2")).containsText("Choose a notice");
+        pennant("Wanders", "E-mail").getByRole(AriaRole.BUTTON).press("Alt+ArrowLeft");
+        assertThat(page.locator(".ant-message")).containsText("“Wanders” moved to Out for delivery");
+        pennant("Wanders", "E-mail").getByRole(AriaRole.BUTTON).press("Alt+ArrowDown");
+        assertThat(pennant("Wanders", "SMS")).isVisible();
+        page.locator(".ant-message")
+                .getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Undo"))
+                .last()
+                .click();
+        assertThat(pennant("Wanders", "SMS")).hasCount(0);
+        // What is live is moved only after a question.
+        pennant("Delivered", "E-mail").getByRole(AriaRole.BUTTON).press("Alt+ArrowLeft");
+        assertThat(page.getByRole(AriaRole.DIALOG)).containsText("It’s live");
+        button("Leave it").click();
+        assertThat(notice("delivered").path("notice").path("stage").asString()).isEqualTo("delivered");
+        app.signedIn().call("DELETE", "/ui/plan/notices/wanders", null);
+    }
+
+    @Test
+    void severalNoticesArePausedTogetherAndTakenBackTogether() {
+        page.navigate(app.url + "/plan");
+        assertThat(page.getByRole(AriaRole.BANNER)).containsText("5 live");
+        pennant("In transit", "E-mail").click(new Locator.ClickOptions().setModifiers(List.of(KeyboardModifier.SHIFT)));
+        pennant("Delivered", "E-mail").getByRole(AriaRole.BUTTON).press("Shift+Enter");
+        Locator chosen = page.getByLabel("Selected notices");
+        assertThat(chosen).containsText("2 notices selected");
+        accessible("several notices selected");
+        button("Pause 2 notices").click();
+        assertThat(page.getByRole(AriaRole.BANNER)).containsText("3 live, 2 paused");
+        button("Undo").click();
+        assertThat(page.getByRole(AriaRole.BANNER)).containsText("5 live");
+        page.keyboard().press("Escape");
+        assertThat(chosen).hasCount(0);
+    }
+
+    @Test
+    void aNoticeIsAddedBesideTheLineOverAChannel() {
+        page.navigate(app.url + "/plan");
+        button("Add a notice: Delayed").click();
+        page.getByRole(AriaRole.MENUITEM, new Page.GetByRoleOptions().setName("SMS"))
+                .click();
+        assertThat(page.locator("aside.panel")).containsText("1. SMS");
+        button("Cancel").click();
     }
 }

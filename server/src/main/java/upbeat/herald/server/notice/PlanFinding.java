@@ -32,6 +32,8 @@ public record PlanFinding(
         MISSING_LANGUAGE,
         /** A field that a text names is often empty. */
         EMPTY_FIELD,
+        /** A text about a parcel on its way doesn't say where to follow it. */
+        NO_LINK,
         /** The network hasn't approved a text. */
         NOT_APPROVED,
         /** No order of the last days met a condition. */

@@ -129,6 +129,22 @@ class PlanCheckTest extends OwnAppTestCase {
     }
 
     @Test
+    void aTextThatDoesNotSayWhereToFollowTheParcel() {
+        String id = create(notice("Linked", "in-transit", "[\"sms\",\"email\",\"whatsapp\"]", ""));
+        assertThat(find("no-link", id)).as("the starters lead to the parcel").isEmpty();
+        RunningApp.Answer saved = person.call(
+                "PUT", "/ui/wording/" + id + "/sms", "{\"text\":\"{{brand.name}}: {{order.number}} is moving.\"}");
+        assertThat(saved.status()).as(saved.body()).isBetween(200, 204);
+        assertThat(find("no-link", id)).singleElement().satisfies(f -> {
+            assertThat(f.path("text").asString())
+                    .isEqualTo("The text for SMS has no link to follow the parcel (English)");
+            assertThat(f.path("channel").asString()).isEqualTo("sms");
+        });
+        String arrived = create(notice("Arrived", "delivered", "[\"sms\"]", ""));
+        assertThat(find("no-link", arrived)).as("nothing left to follow").isEmpty();
+    }
+
+    @Test
     void aConditionThatNobodyMeets() {
         app.order("prepaid", "somewhere@customer.example", null, "{\"email\":true}");
         String id = create(notice(

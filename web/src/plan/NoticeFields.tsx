@@ -1,0 +1,185 @@
+import { Button, Input, InputNumber, Select } from 'antd';
+import type { ReactNode } from 'react';
+import type { Fault, Schemas } from '../api/client';
+import { LINE, SIDE } from '../route/geometry';
+import { minutes, perChoices, stageWords, toDuration } from '../words';
+import { DEFAULT_QUIET_DAYS, QUIET, withTrigger } from './timing';
+
+export type FieldProps = {
+  draft: Schemas['NoticeBody'];
+  set: (part: Partial<Schemas['NoticeBody']>) => void;
+  /** What the server refused of a field. */
+  wrong: (field: string) => ReactNode;
+};
+
+/** What was refused of a field or of its parts, as it stands below it. */
+export const faultsBelow = (faults: Fault[]) => (field: string) =>
+  faults
+    .filter((f) => f.field === field || f.field.startsWith(`${field}.`) || f.field.startsWith(`${field}[`))
+    .map((f) => (
+      <div key={f.message} className="wrong" role="alert">
+        {f.message}
+      </div>
+    ));
+
+export function NameField({ draft, set, wrong }: FieldProps) {
+  return (
+    <>
+      <label htmlFor="notice-name">Name</label>
+      <Input id="notice-name" value={draft.name ?? ''} onChange={(e) => set({ name: e.target.value })} maxLength={60} />
+      {wrong('name')}
+    </>
+  );
+}
+
+/** What sets it off: a stage, or a carrier's silence. */
+export function StageFields({ draft, set, wrong }: FieldProps) {
+  return (
+    <div className="two">
+      <div>
+        <label htmlFor="notice-stage">Stage</label>
+        <Select
+          id="notice-stage"
+          className="full"
+          value={draft.quietDays ? QUIET : draft.stage}
+          onChange={(chosen) => set(withTrigger(chosen, draft))}
+          options={[
+            ...[...LINE, ...SIDE].map((s) => ({ value: s, label: stageWords(s) })),
+            { value: QUIET, label: 'Gone quiet' },
+          ]}
+        />
+        {wrong('stage')}
+      </div>
+      {draft.quietDays ? (
+        <div>
+          <label htmlFor="notice-quiet">Days without a scan</label>
+          <InputNumber
+            id="notice-quiet"
+            className="full"
+            min={1}
+            max={90}
+            precision={0}
+            value={draft.quietDays}
+            onChange={(days) => set({ quietDays: days ?? DEFAULT_QUIET_DAYS })}
+          />
+          {wrong('quietDays')}
+        </div>
+      ) : null}
+    </div>
+  );
+}
+
+export function AgeField({ draft, set, wrong }: FieldProps) {
+  return (
+    <>
+      <label htmlFor="notice-age">Skip if older than (hours)</label>
+      <InputNumber
+        id="notice-age"
+        min={1}
+        max={8760}
+        precision={0}
+        value={minutes(draft.ageLimit ?? 'PT48H') / 60}
+        onChange={(h) => set({ ageLimit: toDuration((h ?? 48) * 60) })}
+      />
+      {wrong('ageLimit')}
+    </>
+  );
+}
+
+export function RecallField({ draft, set, wrong }: FieldProps) {
+  return (
+    <>
+      <label htmlFor="notice-recall">Messages can be taken back for (minutes)</label>
+      <InputNumber
+        id="notice-recall"
+        min={0}
+        max={10}
+        precision={0}
+        value={minutes(draft.recall ?? 'PT0S')}
+        onChange={(m) => set({ recall: toDuration(m ?? 0) })}
+      />
+      {wrong('recall')}
+    </>
+  );
+}
+
+export function PerField({ draft, set, wrong }: FieldProps) {
+  return (
+    <>
+      <label htmlFor="notice-per">How often</label>
+      <Select
+        id="notice-per"
+        className="full"
+        value={draft.per}
+        onChange={(per) => set({ per })}
+        options={perChoices(draft.quietDays ? QUIET : (draft.stage ?? ''))}
+      />
+      {wrong('per')}
+    </>
+  );
+}
+
+/** What it asks, and what each answer does. */
+export function QuestionFields({ draft, set, wrong }: FieldProps) {
+  const buttons = draft.buttons ?? [];
+  const change = (i: number, part: Partial<Schemas['Button']>) =>
+    set({ buttons: buttons.map((b, j) => (j === i ? { ...b, ...part } : b)) });
+  return (
+    <>
+      <div className="label">Question with buttons</div>
+      {buttons.map((b, i) => (
+        <div key={b.id} className="grid grid-template-columns-1fr-110px gap-4px-6px mb8">
+          <Input
+            aria-label={`Label of button ${i + 1}`}
+            value={b.label}
+            maxLength={20}
+            onChange={(e) => change(i, { label: e.target.value })}
+          />
+          <Select
+            aria-label={`Effect of button ${i + 1}`}
+            value={b.refuses ? 'no' : 'yes'}
+            onChange={(v) => change(i, { refuses: v === 'no' })}
+            options={[
+              { value: 'yes', label: 'continue the order' },
+              { value: 'no', label: 'stop messages' },
+            ]}
+          />
+          <Input
+            aria-label={`Tag of button ${i + 1}`}
+            value={b.tag}
+            maxLength={40}
+            onChange={(e) => change(i, { tag: e.target.value })}
+            prefix={<span className="soft">tag on the order</span>}
+          />
+          <Button
+            aria-label={`Remove button ${i + 1}`}
+            onClick={() => set({ buttons: buttons.filter((_, j) => j !== i) })}
+          >
+            Remove
+          </Button>
+        </div>
+      ))}
+      {buttons.length < 3 && (
+        <Button
+          size="small"
+          onClick={() =>
+            set({
+              buttons: [
+                ...buttons,
+                {
+                  id: ['confirm', 'cancel', 'other'].find((id) => !buttons.some((b) => b.id === id))!,
+                  label: '',
+                  tag: '',
+                  refuses: false,
+                },
+              ],
+            })
+          }
+        >
+          Add a button
+        </Button>
+      )}
+      {wrong('buttons')}
+    </>
+  );
+}

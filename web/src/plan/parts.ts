@@ -1,0 +1,36 @@
+import type { Fault } from '../api/client';
+
+/** What of a notice is said, and changed, in one place of its sentence. */
+export const PARTS = [
+  'stage',
+  'audience',
+  'delay',
+  'window',
+  'name',
+  'channels',
+  'per',
+  'question',
+  'age',
+  'recall',
+] as const;
+export type Part = (typeof PARTS)[number];
+
+const FIELDS: Record<string, Part> = {
+  stage: 'stage',
+  quietDays: 'stage',
+  audience: 'audience',
+  after: 'delay',
+  days: 'delay',
+  window: 'window',
+  name: 'name',
+  channels: 'channels',
+  fallbackAfter: 'channels',
+  rule: 'channels',
+  per: 'per',
+  buttons: 'question',
+  ageLimit: 'age',
+  recall: 'recall',
+};
+
+/** Where a value can be mended; undefined where no part of the sentence has it. */
+export const partOf = (fault: Fault): Part | undefined => FIELDS[fault.field.split(/[.[]/)[0]];
