@@ -216,6 +216,9 @@ export const api = {
   resumeSending: (scope: string) => call<Schemas['Sending']>('POST', '/ui/sending/resume', { scope }),
   dropHeld: (scope: string) => call<Schemas['Dropped']>('POST', '/ui/sending/drop', { scope }),
   changeFloodLimit: (limit: Schemas['FloodLimit']) => call<Schemas['FloodLimit']>('PUT', '/ui/sending/limit', limit),
+  /** @param most messages per customer and day; undefined for no limit */
+  changeDailyLimit: (most: number | undefined) =>
+    call<Schemas['DailyLimitBody']>('PUT', '/ui/sending/daily-limit', { most: most ?? null }),
   recall: (id: string) => call<Schemas['ShownMessage']>('POST', `/ui/messages/${encodeURIComponent(id)}/recall`),
   teamAddresses: () => get<Schemas['TeamAddressesView']>('/ui/team-addresses'),
   changeTeamAddresses: (body: Schemas['TeamAddresses'], version: string) =>

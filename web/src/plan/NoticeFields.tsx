@@ -103,6 +103,27 @@ export function RecallField({ draft, set, wrong }: FieldProps) {
   );
 }
 
+export function ImportanceField({ draft, set, wrong }: FieldProps) {
+  return (
+    <>
+      <label htmlFor="notice-importance">Importance</label>
+      <Select
+        id="notice-importance"
+        className="full"
+        value={draft.importance ?? 'normal'}
+        onChange={(importance) => set({ importance })}
+        options={[
+          { value: 'high', label: 'high: others give way' },
+          { value: 'normal', label: 'normal' },
+          { value: 'low', label: 'low: gives way first' },
+        ]}
+      />
+      <p className="soft">It counts where customers have a daily limit: see Setup, Gateways.</p>
+      {wrong('importance')}
+    </>
+  );
+}
+
 export function PerField({ draft, set, wrong }: FieldProps) {
   return (
     <>

@@ -6,6 +6,7 @@ import {
   AgeField,
   type FieldProps,
   faultsBelow,
+  ImportanceField,
   NameField,
   PerField,
   QuestionFields,
@@ -37,6 +38,7 @@ export function NoticeForm({ draft, onChange, faults }: Props) {
       <QuestionFields {...field} />
       <AgeField {...field} />
       <RecallField {...field} />
+      <ImportanceField {...field} />
       {wrong('wordings')}
     </div>
   );

@@ -7,6 +7,7 @@ import {
   AgeField,
   type FieldProps,
   faultsBelow,
+  ImportanceField,
   NameField,
   PerField,
   QuestionFields,
@@ -39,6 +40,7 @@ export function NoticePart({ part, draft, set, faults, onDone }: Props) {
       {part === 'question' && <QuestionFields {...field} />}
       {part === 'age' && <AgeField {...field} />}
       {part === 'recall' && <RecallField {...field} />}
+      {part === 'importance' && <ImportanceField {...field} />}
       <Button size="small" className="mt12" onClick={onDone}>
         Done
       </Button>

@@ -138,7 +138,7 @@ export default function PlanPlace() {
           {plan.isError ? (
             <Failed error={plan.error} again={() => plan.refetch()} />
           ) : (
-            <DndContext sensors={sensors} collisionDetection={pointerWithin} onDragEnd={dropped}>
+            <DndContext sensors={sensors} collisionDetection={pointerWithin} autoScroll={false} onDragEnd={dropped}>
               <div className="plan">
                 {LINE.map((s) => (
                   <div key={s} className="thread" style={{ left: x(geometry, s) - 1 }} />
@@ -284,6 +284,7 @@ function DropSpot({ spot, geometry }: { spot: Spot; geometry: Geometry }) {
   return (
     <div
       ref={setNodeRef}
+      data-spot={spotId(spot)}
       className={`dropspot ${isOver ? 'over' : ''}`}
       style={{ left: x(geometry, spot.stage) - gap / 2, width: gap }}
     />

@@ -37,7 +37,7 @@ export function SelectedNotices({ views, onClear }: Props) {
         </Button>
         <Button onClick={onClear}>Clear selection</Button>
       </div>
-      <p className="soft">Shift and click on a notice selects it, or takes it out again.</p>
+      <p className="soft mt12">Shift and click on a notice selects it, or takes it out again.</p>
     </aside>
   );
 }

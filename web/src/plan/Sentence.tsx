@@ -34,9 +34,10 @@ export function Sentence({ notice, audience, open, onOpen }: Props) {
     <>
       <p className="say">
         When {part('stage', triggerWords(notice))}, for {part('audience', audience)},{' '}
-        {wait === '' ? part('delay', 'at once') : <>wait {part('delay', wait)}, then</>}{' '}
-        {hours ? <>{part('window', hours)} in the customer’s time </> : <>{part('window', 'at any hour')} </>}
-        send {part('name', `“${notice.name}”`)} by{' '}
+        {wait === '' ? <>{part('delay', 'at once')}, </> : <>wait {part('delay', wait)}, then </>}
+        {part('window', hours || 'at any hour')}
+        {hours && ' in the customer’s time'}
+        {wait === '' && ','} send {part('name', `“${notice.name}”`)} by{' '}
         {part('channels', notice.rule === 'all' ? listed(channels, 'and') : channels.join(', or else '))},{' '}
         {part('per', perWords(notice.per ?? 'parcel', notice.stage ?? ''))}
         {asked.length > 0 && <>, and ask {part('question', asked.map((b) => b.label).join(' or '))}</>}.
@@ -48,7 +49,8 @@ export function Sentence({ notice, audience, open, onOpen }: Props) {
           <>Can be taken back for {part('recall', delayWords(notice.recall))}</>
         ) : (
           part('recall', 'Can’t be taken back')
-        )}
+        )}{' '}
+        · {part('importance', `${notice.importance ?? 'normal'} importance`)}
       </p>
     </>
   );

@@ -37,6 +37,7 @@ const PARTS: [string, (n: Notice, audience: string) => string][] = [
   ['How often', (n) => perWords(n.per ?? 'parcel', n.stage ?? '')],
   ['Skip if older than', (n) => delayWords(n.ageLimit)],
   ['Can be taken back for', (n) => (minutes(n.recall ?? 'PT0S') > 0 ? delayWords(n.recall) : 'no time')],
+  ['Importance', (n) => n.importance ?? 'normal'],
   [
     'Channels',
     (n) =>

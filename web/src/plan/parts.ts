@@ -12,6 +12,7 @@ export const PARTS = [
   'question',
   'age',
   'recall',
+  'importance',
 ] as const;
 export type Part = (typeof PARTS)[number];
 
@@ -30,6 +31,7 @@ const FIELDS: Record<string, Part> = {
   buttons: 'question',
   ageLimit: 'age',
   recall: 'recall',
+  importance: 'importance',
 };
 
 /** Where a value can be mended; undefined where no part of the sentence has it. */

@@ -10,6 +10,7 @@ import { Failed } from '../shell/Failed';
 import { useSending } from '../shell/SendingStops';
 import { ofChannel } from '../shell/sending';
 import { counted } from '../words';
+import { DailyLimit } from './DailyLimit';
 import { FloodLimit } from './FloodLimit';
 import { useDo } from './useDo';
 
@@ -36,6 +37,7 @@ export function GatewaysPage() {
           )}
         </div>
         <FloodLimit />
+        <DailyLimit />
       </main>
     </div>
   );

@@ -185,6 +185,7 @@ class PlanPlaceTest extends BrowserTestCase {
         page.mouse().down();
         page.mouse().move(from.x + 60, from.y + 20);
         page.mouse().move(to.x + to.width / 2, to.y + 30, new Mouse.MoveOptions().setSteps(8));
+        assertThat(page.locator("[data-spot='delivered/email'].over")).hasCount(1);
         page.mouse().up();
         assertThat(page.locator(".ant-message")).containsText("“Wanders” moved to Delivered");
         assertThat(notice("wanders").path("notice").path("stage").asString()).isEqualTo("delivered");

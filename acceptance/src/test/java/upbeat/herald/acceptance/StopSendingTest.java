@@ -61,8 +61,16 @@ class StopSendingTest extends BrowserTestCase {
         page.getByLabel("Flood guard")
                 .getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Save"))
                 .click();
+        assertThat(page.locator(".ant-message")).containsText("Saved");
         page.reload();
         assertThat(page.getByLabel("Limit: messages in ten minutes")).hasValue("800");
+        page.getByLabel("Messages per customer and day").fill("3");
+        page.getByLabel("Daily limit")
+                .getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Save"))
+                .click();
+        assertThat(page.locator(".ant-message")).containsText("Saved");
+        page.reload();
+        assertThat(page.getByLabel("Messages per customer and day")).hasValue("3");
         accessible("the gateways with the flood guard");
     }
 }

@@ -13,6 +13,7 @@ import java.util.TreeSet;
 import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.audience.OrderFacts;
 import upbeat.herald.core.journey.StageVisit;
+import upbeat.herald.core.notice.DailyLimit;
 import upbeat.herald.core.notice.Decide;
 import upbeat.herald.core.notice.Decision;
 import upbeat.herald.core.notice.History;
@@ -222,6 +223,11 @@ public final class OrderReplay {
             pending.add(p.postponed(allowed));
             return;
         }
+        Optional<Reason> enough = checkDailyLimit(m, notice, now);
+        if (enough.isPresent()) {
+            hold(p, notice, enough.get(), now);
+            return;
+        }
         MessageWriter.Written written = writer.write(new Leaving(
                 notice,
                 m.channel(),
@@ -231,6 +237,31 @@ public final class OrderReplay {
                 now));
         if (written.obstacle() != null) hold(p, notice, written.obstacle(), now);
         else keep(p, now, written, null);
+    }
+
+    /** Other orders of the same customer aren't known here. */
+    private Optional<Reason> checkDailyLimit(PlannedMessage m, Notice notice, Instant now) {
+        DailyLimit limit = plans.dailyLimit();
+        if (limit == null) return Optional.empty();
+        List<DailyLimit.Said> said = new ArrayList<>();
+        for (ReplayedMessage d : done)
+            if (d.isSent())
+                said.add(new DailyLimit.Said(
+                        History.key(d.notice().id(), d.parcel(), d.occasion()),
+                        d.notice().routing().importance(),
+                        d.times().at(),
+                        true));
+        for (Pending p : pending)
+            said.add(new DailyLimit.Said(
+                    History.key(
+                            p.message().notice().id(),
+                            p.message().parcel(),
+                            p.message().occasion()),
+                    p.message().notice().routing().importance(),
+                    p.dueAt(),
+                    false));
+        String key = History.key(notice.id(), m.parcel(), m.occasion());
+        return limit.check(key, notice.routing().importance(), past.order(), said, now);
     }
 
     /** Keeps a message back; where another channel may still reach the customer, that one is planned. */

@@ -111,17 +111,19 @@ public record Notice(
      * @param channels in the order they are asked
      * @param fallbackAfter how long the first that works is waited for (for an approval, then for a delivery receipt)
      *     before the next is tried as well
+     * @param importance whether others give way to it where a customer would be sent too many in a day
      */
-    public record Routing(List<Channel> channels, ChannelRule rule, Duration fallbackAfter) {
+    public record Routing(List<Channel> channels, ChannelRule rule, Duration fallbackAfter, Importance importance) {
         public static final Duration DEFAULT_FALLBACK = Duration.ofMinutes(10);
 
         public Routing {
             channels = List.copyOf(channels);
             fallbackAfter = fallbackAfter == null ? DEFAULT_FALLBACK : fallbackAfter;
+            importance = importance == null ? Importance.NORMAL : importance;
         }
 
         public Routing(List<Channel> channels, ChannelRule rule) {
-            this(channels, rule, DEFAULT_FALLBACK);
+            this(channels, rule, DEFAULT_FALLBACK, Importance.NORMAL);
         }
     }
 

@@ -30,6 +30,8 @@ public record Reason(Code code, String text) {
         NO_WORDING(true),
         /** The send window is never open on all clocks that the customer may live by. */
         NO_COMMON_HOUR(true),
+        /** The customer is sent enough on this day, see {@link DailyLimit}. */
+        DAILY_LIMIT(true),
         /** A field of the wording has no value. */
         FIELD_EMPTY(true),
         /** Something about it could not be worked out, however often it was tried. */

@@ -18,6 +18,7 @@ import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.journey.Parcel;
 import upbeat.herald.core.journey.Payment;
 import upbeat.herald.core.journey.Stage;
+import upbeat.herald.core.notice.DailyLimit;
 import upbeat.herald.core.notice.Notice;
 import upbeat.herald.core.notice.Reason;
 import upbeat.herald.core.timing.SendWindow;
@@ -276,5 +277,27 @@ class OrderReplayTest {
         PlanHistory deletedBetween = PlanHistory.of(Map.of(hour(0), List.of(n), hour(5), List.of()));
         assertThat(heldFor(OrderReplay.run(past, deletedBetween, ReplayStory.PLAIN, hour(99))))
                 .containsExactly(Reason.Code.GONE);
+    }
+
+    @Test
+    void aDayHasRoomForSoManyAndTheLesserOnesGiveWay() {
+        // Noon UTC is 23:00 in Hobart (UTC+11 in November): hours 2 to 24 are one day there, hour 26 is the next.
+        Notice dispatched = renamed("a", timed(Stage.DISPATCHED, Duration.ZERO, null, Notice.Per.PARCEL));
+        Notice transit = renamed("b", timed(Stage.IN_TRANSIT, Duration.ZERO, null, Notice.Per.PARCEL));
+        Notice out = renamed("c", timed(Stage.OUT_FOR_DELIVERY, Duration.ZERO, null, Notice.Per.PARCEL));
+        OrderPast past = ReplayStory.of(order())
+                .parcel(1, 1)
+                .scan(1, Stage.DISPATCHED, 2)
+                .scan(1, Stage.IN_TRANSIT, 10)
+                .scan(1, Stage.OUT_FOR_DELIVERY, 26)
+                .past();
+        List<Notice> plan = List.of(dispatched, transit, out);
+        List<ReplayedMessage> said =
+                OrderReplay.run(past, PlanHistory.constant(plan, new DailyLimit(1)), ReplayStory.PLAIN, hour(24 * 60));
+        assertThat(sentAt(said)).containsExactly(hour(2), hour(26));
+        assertThat(heldFor(said)).containsExactly(Reason.Code.DAILY_LIMIT);
+        assertThat(sentAt(OrderReplay.run(past, PlanHistory.constant(plan), ReplayStory.PLAIN, hour(24 * 60))))
+                .as("without a limit")
+                .hasSize(3);
     }
 }

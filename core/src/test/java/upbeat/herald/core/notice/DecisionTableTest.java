@@ -51,6 +51,7 @@ class DecisionTableTest {
                         .filter(c -> c != Reason.Code.STANDS_BY && c != Reason.Code.NO_WORDING)
                         .filter(c -> c != Reason.Code.FIELD_EMPTY && c != Reason.Code.BROKEN)
                         .filter(c -> c != Reason.Code.QUIET && c != Reason.Code.GONE)
+                        .filter(c -> c != Reason.Code.DAILY_LIMIT)
                         .map(Enum::name))
                 .allSatisfy(code -> assertThat(all).contains(code));
     }

@@ -50,4 +50,9 @@ class SendingController {
     FloodLimit saveLimit(@RequestBody FloodLimit limit) {
         return service.saveLimit(limit);
     }
+
+    @PutMapping("/daily-limit")
+    SendingService.DailyLimitBody saveDailyLimit(@RequestBody SendingService.DailyLimitBody limit) {
+        return service.saveDailyLimit(limit);
+    }
 }

@@ -13,6 +13,7 @@ import upbeat.herald.core.notice.FloodLimit;
 import upbeat.herald.core.notice.Notice;
 import upbeat.herald.core.wording.Channel;
 import upbeat.herald.server.delivery.SendingStop.Scope;
+import upbeat.herald.server.message.DailyLimitService;
 import upbeat.herald.server.message.DueMessageRepository;
 import upbeat.herald.server.notice.NoticeRepository;
 import upbeat.herald.server.platform.signal.SignallingWriter;
@@ -29,6 +30,7 @@ class SendingService {
     private final DueMessageRepository due;
     private final FloodGuard guard;
     private final NoticeRepository notices;
+    private final DailyLimitService limits;
     private final SignallingWriter writer;
     private final JdbcClient reader;
     private final InstantSource clock;
@@ -38,6 +40,7 @@ class SendingService {
             DueMessageRepository due,
             FloodGuard guard,
             NoticeRepository notices,
+            DailyLimitService limits,
             SignallingWriter writer,
             JdbcClient reader,
             InstantSource clock) {
@@ -45,6 +48,7 @@ class SendingService {
         this.due = due;
         this.guard = guard;
         this.notices = notices;
+        this.limits = limits;
         this.writer = writer;
         this.reader = reader;
         this.clock = clock;
@@ -66,8 +70,17 @@ class SendingService {
             int held,
             List<DueMessageRepository.DueMessage> examples) {}
 
-    /** @param limit of the flood guard */
-    record Sending(List<HeldSending> stops, FloodLimit limit) {}
+    /**
+     * @param limit of the flood guard
+     * @param dailyLimit messages per customer and day at most, or null
+     */
+    record Sending(
+            List<HeldSending> stops,
+            FloodLimit limit,
+            @Nullable Integer dailyLimit) {}
+
+    /** @param most messages per customer and day, or null for no limit */
+    record DailyLimitBody(@Nullable Integer most) {}
 
     record ScopeBody(String scope) {}
 
@@ -77,7 +90,10 @@ class SendingService {
         Instant now = clock.instant();
         Map<String, String> names =
                 notices.findAll(reader).stream().collect(Collectors.toMap(Notice::id, Notice::name));
-        return new Sending(stops.list().stream().map(s -> view(s, names, now)).toList(), guard.findLimit());
+        return new Sending(
+                stops.list().stream().map(s -> view(s, names, now)).toList(),
+                guard.findLimit(),
+                limits.findMost(reader));
     }
 
     private HeldSending view(SendingStop stop, Map<String, String> names, Instant now) {
@@ -128,6 +144,14 @@ class SendingService {
             return null;
         });
         guard.forget();
+        return limit;
+    }
+
+    DailyLimitBody saveDailyLimit(DailyLimitBody limit) {
+        writer.write((db, now) -> {
+            limits.save(db, limit.most());
+            return null;
+        });
         return limit;
     }
 

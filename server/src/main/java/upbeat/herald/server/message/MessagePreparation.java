@@ -40,6 +40,7 @@ public class MessagePreparation {
     private final SituationLoader situations;
     private final MessageComposer composer;
     private final ChannelRegistry channels;
+    private final DailyLimitService limits;
 
     MessagePreparation(
             NoticeRepository notices,
@@ -48,7 +49,8 @@ public class MessagePreparation {
             BrandRepository brands,
             SituationLoader situations,
             MessageComposer composer,
-            ChannelRegistry channels) {
+            ChannelRegistry channels,
+            DailyLimitService limits) {
         this.notices = notices;
         this.orders = orders;
         this.parcels = parcels;
@@ -56,17 +58,24 @@ public class MessagePreparation {
         this.situations = situations;
         this.composer = composer;
         this.channels = channels;
+        this.limits = limits;
     }
 
     /** What a message was made ready from. */
     record Basis(Notice notice, Order order) {}
 
-    /** False where the notice or the order changed since: then it has to be made ready again. */
-    public boolean isCurrent(JdbcClient db, MessageRow m, Outcome.Ready ready) {
-        return orders.get(db, m.origin().orderId()).order().equals(ready.basis().order())
+    /**
+     * False where the notice or the order changed since, or another message took the last place of the customer's day:
+     * then it has to be made ready again.
+     */
+    public boolean isCurrent(JdbcClient db, MessageRow m, Outcome.Ready ready, Instant now) {
+        OrderRow order = orders.get(db, m.origin().orderId());
+        Notice notice = ready.basis().notice();
+        return order.order().equals(ready.basis().order())
                 && notices.find(db, m.origin().noticeId())
-                        .filter(ready.basis().notice()::equals)
-                        .isPresent();
+                        .filter(notice::equals)
+                        .isPresent()
+                && limits.check(db, m, notice, order, now).isEmpty();
     }
 
     /** Ready to go, to be held for a reason, or to wait for its window. */
@@ -111,6 +120,8 @@ public class MessagePreparation {
         // There is one: the check above turns down what has none.
         Instant allowed = Decide.nextAllowed(notice, situation, now).orElseThrow();
         if (allowed.isAfter(now)) return new Outcome.NotYet(allowed);
+        Reason enough = limits.check(db, m, notice, order, now).orElse(null);
+        if (enough != null) return new Outcome.Held(enough);
         WordingSelection.Chosen chosen = composer.chooseWording(
                         db, notice, m.recipient().channel(), order, parcel)
                 .orElse(null);

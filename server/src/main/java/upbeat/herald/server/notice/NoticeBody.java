@@ -16,6 +16,7 @@ import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.Texts;
 import upbeat.herald.core.audience.Audience;
 import upbeat.herald.core.journey.Stage;
+import upbeat.herald.core.notice.Importance;
 import upbeat.herald.core.notice.Notice;
 import upbeat.herald.core.notice.Starters;
 import upbeat.herald.core.notice.WordingSelection;
@@ -54,11 +55,16 @@ public record NoticeBody(
             @Nullable String ageLimit,
             @Nullable String recall) {}
 
-    /** @param fallbackAfter ISO 8601: how long the first that works is waited for before the next is tried */
+    /**
+     * @param fallbackAfter ISO 8601: how long the first that works is waited for before the next is tried
+     * @param importance {@code high}, {@code normal} or {@code low}: what gives way where a customer would be sent too
+     *     many messages in a day; null for normal
+     */
     record RoutingBody(
             @Nullable List<String> channels,
             @Nullable String rule,
-            @Nullable String fallbackAfter) {}
+            @Nullable String fallbackAfter,
+            @Nullable String importance) {}
 
     /**
      * @param wordings by channel word
@@ -109,7 +115,8 @@ public record NoticeBody(
                 new NoticeBody.RoutingBody(
                         n.routing().channels().stream().map(Channel::code).toList(),
                         word(n.routing().rule()),
-                        n.routing().fallbackAfter().toString()),
+                        n.routing().fallbackAfter().toString(),
+                        word(n.routing().importance())),
                 new NoticeBody.NoticeContentBody(
                         n.content().question() == null
                                 ? List.of()
@@ -187,6 +194,7 @@ public record NoticeBody(
                 timing.per(),
                 at != null && at.isOrderStage() ? Notice.Per.ORDER : Notice.Per.PARCEL,
                 errors);
+        Importance rank = one(Importance.class, "importance", routing.importance(), Importance.NORMAL, errors);
         Notice.State on = one(Notice.State.class, "state", state, Notice.State.DRAFT, errors);
         Question question = question(errors);
         errors.throwIfAny();
@@ -210,7 +218,7 @@ public record NoticeBody(
                                 at.isOrderStage() ? Notice.Per.ORDER : often,
                                 limit,
                                 recall),
-                        new Notice.Routing(ways, how, fallback),
+                        new Notice.Routing(ways, how, fallback, rank),
                         new Notice.Content(
                                 question,
                                 texts,

@@ -15,7 +15,6 @@ import upbeat.herald.core.forecast.OrderPast;
 import upbeat.herald.core.forecast.OrderReplay;
 import upbeat.herald.core.forecast.PlanHistory;
 import upbeat.herald.core.forecast.ReplayedMessage;
-import upbeat.herald.core.notice.Notice;
 import upbeat.herald.core.wording.Rendered;
 import upbeat.herald.server.manual.UndoTime;
 import upbeat.herald.server.order.OrderRepository;
@@ -82,14 +81,15 @@ class OrderRehearsalService {
         OrderPast story = past.load(reader, List.of(order.id()), undoTime.get(), true).stream()
                 .findFirst()
                 .orElseThrow(() -> new NotFoundException("There is no order " + number));
-        List<Notice> other = plans.other();
+        PlanHistory other = plans.otherHistory();
         return new RehearsedOrder(
-                other == null ? null : replay(story, other, row.period()), replay(story, plans.plan(), row.period()));
+                other == null ? null : replay(story, other, row.period()),
+                replay(story, plans.history(), row.period()));
     }
 
-    private List<RehearsedMessage> replay(OrderPast story, List<Notice> plan, RehearsalRepository.Period period) {
+    private List<RehearsedMessage> replay(OrderPast story, PlanHistory plan, RehearsalRepository.Period period) {
         TextKeeper writer = new TextKeeper(writers.prepare().get());
-        return OrderReplay.run(story, PlanHistory.constant(plan), writer, period.to()).stream()
+        return OrderReplay.run(story, plan, writer, period.to()).stream()
                 .filter(m -> !m.times().at().isBefore(period.from())
                         && m.times().at().isBefore(period.to()))
                 .map(m -> describe(m, writer))

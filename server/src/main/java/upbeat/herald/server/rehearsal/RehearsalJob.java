@@ -17,7 +17,6 @@ import upbeat.herald.core.forecast.RehearsalFigures;
 import upbeat.herald.core.forecast.RehearsalTally;
 import upbeat.herald.core.forecast.ReplayDifference;
 import upbeat.herald.core.forecast.ReplayedMessage;
-import upbeat.herald.core.notice.Notice;
 
 /**
  * One rehearsal at work: some hundred orders at a time, by several threads, until all are done or somebody stops it.
@@ -45,9 +44,8 @@ final class RehearsalJob {
 
     RehearsalJob(RehearsalRepository.Period period, RehearsalRepository.Plans plans, Material material) {
         this.period = period;
-        this.plan = PlanHistory.constant(plans.plan());
-        List<Notice> before = plans.other();
-        this.other = before == null ? null : PlanHistory.constant(before);
+        this.plan = plans.history();
+        this.other = plans.otherHistory();
         this.material = material;
         tally = new RehearsalTally(period.from(), period.to());
         otherTally = new RehearsalTally(period.from(), period.to());

@@ -12,6 +12,7 @@ import upbeat.herald.core.HeraldException;
 import upbeat.herald.core.notice.Notice;
 import upbeat.herald.server.brand.BrandRepository;
 import upbeat.herald.server.carrier.CarrierRepository;
+import upbeat.herald.server.message.DailyLimitService;
 import upbeat.herald.server.notice.NoticeBody;
 import upbeat.herald.server.notice.NoticeRepository;
 import upbeat.herald.server.platform.web.NotFoundException;
@@ -24,12 +25,19 @@ class RehearsalPlans {
     private final NoticeRepository notices;
     private final CarrierRepository carriers;
     private final BrandRepository brands;
+    private final DailyLimitService limits;
     private final JdbcClient reader;
 
-    RehearsalPlans(NoticeRepository notices, CarrierRepository carriers, BrandRepository brands, JdbcClient reader) {
+    RehearsalPlans(
+            NoticeRepository notices,
+            CarrierRepository carriers,
+            BrandRepository brands,
+            DailyLimitService limits,
+            JdbcClient reader) {
         this.notices = notices;
         this.carriers = carriers;
         this.brands = brands;
+        this.limits = limits;
         this.reader = reader;
     }
 
@@ -72,7 +80,7 @@ class RehearsalPlans {
         boolean compared = Boolean.TRUE.equals(request.compareWithLive());
         return new Chosen(
                 title,
-                new RehearsalRepository.Plans(plan, compared ? live : null),
+                new RehearsalRepository.Plans(plan, compared ? live : null, limits.findMost(reader)),
                 draft == null || draft.id().equals(DRAFT)
                         ? null
                         : new RehearsalRepository.OfNotice(draft.id(), NoticeBody.ruleVersion(draft)));

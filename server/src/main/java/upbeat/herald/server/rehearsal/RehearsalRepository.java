@@ -11,9 +11,12 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 import tools.jackson.core.type.TypeReference;
+import upbeat.herald.core.forecast.PlanHistory;
 import upbeat.herald.core.forecast.RehearsalFigures;
+import upbeat.herald.core.notice.DailyLimit;
 import upbeat.herald.core.notice.Notice;
 import upbeat.herald.server.platform.persistence.BatchUpdate;
+import upbeat.herald.server.platform.persistence.Columns;
 import upbeat.herald.server.platform.persistence.Json;
 
 /** Rehearsals and what they came to. */
@@ -23,7 +26,8 @@ class RehearsalRepository {
     private static final TypeReference<List<Change>> CHANGES = new TypeReference<>() {};
     private static final String INSERT = """
             insert into rehearsal (id, title, made_by, made_at, period_from, period_to, plan, other_plan, status,
-            orders_total, notice_id, notice_version) values (?, ?, ?, ?, ?, ?, ?, ?, 'running', ?, ?, ?)""";
+            orders_total, notice_id, notice_version, daily_limit)
+            values (?, ?, ?, ?, ?, ?, ?, ?, 'running', ?, ?, ?, ?)""";
     private static final String SELECT = """
             select id, title, made_by, made_at, period_from, period_to, other_plan is not null as compared, status,
             ended_at, orders_done, orders_total, figures, other_figures, differing from rehearsal""";
@@ -81,8 +85,28 @@ class RehearsalRepository {
         }
     }
 
-    /** The two plans; {@code other} is null where it is compared with nothing. */
-    record Plans(List<Notice> plan, @Nullable List<Notice> other) {}
+    /**
+     * The two plans.
+     *
+     * @param other null where it is compared with nothing
+     * @param dailyLimit how many messages a customer is sent on a day at most under both, or null
+     */
+    record Plans(
+            List<Notice> plan,
+            @Nullable List<Notice> other,
+            @Nullable Integer dailyLimit) {
+        PlanHistory history() {
+            return history(plan);
+        }
+
+        @Nullable PlanHistory otherHistory() {
+            return other == null ? null : history(other);
+        }
+
+        private PlanHistory history(List<Notice> notices) {
+            return PlanHistory.constant(notices, dailyLimit == null ? null : new DailyLimit(dailyLimit));
+        }
+    }
 
     /** The saved notice that a rehearsal was of, and the version of its rule. */
     record OfNotice(String noticeId, String version) {}
@@ -116,7 +140,8 @@ class RehearsalRepository {
                         plans.other() == null ? null : Json.write(plans.other()),
                         row.progress().total(),
                         of == null ? null : of.noticeId(),
-                        of == null ? null : of.version())
+                        of == null ? null : of.version(),
+                        plans.dailyLimit())
                 .update();
     }
 
@@ -175,12 +200,14 @@ class RehearsalRepository {
     }
 
     Optional<Plans> findPlans(JdbcClient db, String id) {
-        return db.sql("select plan, other_plan from rehearsal where id = ?")
+        return db.sql("select plan, other_plan, daily_limit from rehearsal where id = ?")
                 .param(id)
                 .query((rs, i) -> {
                     String other = rs.getString(2);
                     return new Plans(
-                            Json.read(rs.getString(1), NOTICES), other == null ? null : Json.read(other, NOTICES));
+                            Json.read(rs.getString(1), NOTICES),
+                            other == null ? null : Json.read(other, NOTICES),
+                            Columns.nullableInt(rs, "daily_limit"));
                 })
                 .optional();
     }
