@@ -159,7 +159,7 @@ export function NoticePanel({ id, notice, version = '', audience, sent, onClose,
       const begun = await api.startRehearsal({
         noticeId: id,
         notice: changed || !id ? ruleOf(draft) : undefined,
-        compareWithLive: true,
+        compareWith: 'live',
       });
       navigate(`/rehearsals/${begun.rehearsal.id}`);
     } catch (e) {

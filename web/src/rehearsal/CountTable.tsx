@@ -18,7 +18,7 @@ export function CountTable({ title, of, lines, children }: Props) {
               <th>{of}</th>
               <th>Share</th>
               <th>Number</th>
-              {compared && <th>Against the live plan</th>}
+              {compared && <th>Difference</th>}
             </tr>
           </thead>
           <tbody>

@@ -5,18 +5,20 @@ import { api, keys, type Schemas } from '../api/client';
 import { channelLabel } from '../channels';
 import { Failed } from '../shell/Failed';
 import { counted } from '../words';
-import { changeWords } from './figures';
+import { changeWords, lowered } from './figures';
 
 type Props = {
   id: string;
   /** How many orders there are in all. */
   differing: number;
   noticeNames: Record<string, string>;
+  /** What it is compared with. */
+  beside: string;
   toOrder: (order: Schemas['OrderRef']) => string;
 };
 
 /** Orders whose customers would have been sent something else. */
-export function Differences({ id, differing, noticeNames, toOrder }: Props) {
+export function Differences({ id, differing, noticeNames, beside, toOrder }: Props) {
   const pages = useInfiniteQuery({
     queryKey: keys.rehearsalDifferences(id),
     queryFn: ({ pageParam }) => api.rehearsalDifferences(id, pageParam),
@@ -33,7 +35,7 @@ export function Differences({ id, differing, noticeNames, toOrder }: Props) {
       <p className="under">
         {differing === 0
           ? 'Nothing: every customer would have been sent the same.'
-          : `For ${counted(differing, 'order')}, the customer would have been sent something else than under the live plan.`}
+          : `Compared with ${lowered(beside)}, the customers of ${counted(differing, 'order')} would have been sent something else.`}
       </p>
       <ul className="differing">
         {found.map((d) => (

@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { App, Button, Checkbox, Input, Select } from 'antd';
+import { App, Button, Input, Select } from 'antd';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api, keys } from '../api/client';
@@ -9,6 +9,8 @@ import { dayToInstant, toDay } from './figures';
 const LIVE = '*live';
 const ALL = '*all';
 const USUAL_DAYS = 30;
+
+type Beside = 'nothing' | 'live' | 'sent';
 
 /** What to rehearse, over which days. */
 export function NewRehearsal({ now }: { now: string }) {
@@ -20,12 +22,14 @@ export function NewRehearsal({ now }: { now: string }) {
   const [what, setWhat] = useState<string>();
   const [from, setFrom] = useState(toDay(new Date(today.getTime() - USUAL_DAYS * 86_400_000)));
   const [to, setTo] = useState(toDay(today));
-  const [compare, setCompare] = useState(true);
+  const [beside, setBeside] = useState<Beside>();
   const [busy, setBusy] = useState(false);
   const notices = plan.data?.notices ?? [];
   const anyLive = notices.some((n) => n.notice.state === 'live');
   // Where nothing is live yet, the live plan would say nothing to anybody.
   const chosen = what ?? (plan.data && !anyLive ? ALL : LIVE);
+  // Beside itself, the live plan shows nothing; beside what was sent, what gateways and people did.
+  const with_ = beside ?? (chosen === LIVE ? 'sent' : 'live');
   const start = async () => {
     if (busy) return;
     setBusy(true);
@@ -33,7 +37,7 @@ export function NewRehearsal({ now }: { now: string }) {
       const begun = await api.startRehearsal({
         noticeId: chosen.startsWith('*') ? undefined : chosen,
         everyNotice: chosen === ALL,
-        compareWithLive: compare && chosen !== LIVE,
+        compareWith: with_ === 'nothing' ? undefined : with_,
         from: from ? dayToInstant(from) : undefined,
         to: to ? dayToInstant(to, 1) : undefined,
       });
@@ -60,7 +64,10 @@ export function NewRehearsal({ now }: { now: string }) {
         className="full"
         showSearch={{ optionFilterProp: 'label' }}
         value={chosen}
-        onChange={setWhat}
+        onChange={(next) => {
+          setWhat(next);
+          setBeside(undefined);
+        }}
         options={[
           { value: LIVE, label: 'The live plan' },
           { value: ALL, label: 'All notices, as if they were live' },
@@ -85,11 +92,18 @@ export function NewRehearsal({ now }: { now: string }) {
           <Input id="rehearsal-to" type="date" value={to} max={toDay(today)} onChange={(e) => setTo(e.target.value)} />
         </div>
       </div>
-      {chosen !== LIVE && (
-        <Checkbox className="mt12" checked={compare} onChange={(e) => setCompare(e.target.checked)}>
-          Compare with the live plan
-        </Checkbox>
-      )}
+      <label htmlFor="rehearsal-beside">Compare with</label>
+      <Select
+        id="rehearsal-beside"
+        className="full"
+        value={with_}
+        onChange={setBeside}
+        options={[
+          { value: 'nothing', label: 'Nothing' },
+          { value: 'live', label: 'The plan that is live now', disabled: chosen === LIVE },
+          { value: 'sent', label: 'What was really sent' },
+        ]}
+      />
       <div className="actions">
         <Button type="primary" loading={busy} onClick={start} title="Ctrl+Enter">
           Rehearse

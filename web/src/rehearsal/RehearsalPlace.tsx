@@ -5,7 +5,7 @@ import { api, keys, type Schemas } from '../api/client';
 import { Failed } from '../shell/Failed';
 import { counted } from '../words';
 import { Differences } from './Differences';
-import { periodWords } from './figures';
+import { besideWords, lowered, periodWords } from './figures';
 import { isRunning, progressWords } from './progress';
 import { RehearsalFigures } from './RehearsalFigures';
 import { RehearsalList } from './RehearsalList';
@@ -52,7 +52,7 @@ function OneRehearsal({ id, shop, number, now }: Props) {
   const other = beside?.figures
     ? { figures: beside.figures, name: beside.title }
     : row.otherFigures
-      ? { figures: row.otherFigures, name: 'The live plan' }
+      ? { figures: row.otherFigures, name: besideWords(row) }
       : undefined;
   const stop = () =>
     api
@@ -71,7 +71,7 @@ function OneRehearsal({ id, shop, number, now }: Props) {
         <p className="under">
           {periodWords(row.period.from, row.period.to)} · {counted(row.progress.total, 'order')} replayed ·{' '}
           {row.figures ? `nothing was sent` : progressWords(row)}
-          {other && ` · compared with ${beside ? `“${other.name}”` : 'the live plan'}`}
+          {other && ` · compared with ${beside ? `“${other.name}”` : lowered(other.name)}`}
         </p>
         {isRunning(row) && (
           <div className="running">
@@ -119,12 +119,13 @@ function OneRehearsal({ id, shop, number, now }: Props) {
       </main>
       <aside className="panel rehearsal" aria-label="What differs">
         {shop && number ? (
-          <RehearsedOrder id={id} shop={shop} number={number} now={now} back={at + query} />
-        ) : row.isCompared && row.figures ? (
+          <RehearsedOrder id={id} shop={shop} number={number} now={now} back={at + query} beside={besideWords(row)} />
+        ) : row.comparedWith && row.figures ? (
           <Differences
             id={id}
             differing={row.progress.differing}
             noticeNames={found.data.noticeNames}
+            beside={besideWords(row)}
             toOrder={toOrder}
           />
         ) : (

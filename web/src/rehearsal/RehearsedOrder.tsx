@@ -6,10 +6,10 @@ import { Failed } from '../shell/Failed';
 import { MailFrame } from '../shell/MailFrame';
 import { languageWords, money, when } from '../words';
 
-type Props = { id: string; shop: string; number: string; now: string; back: string };
+type Props = { id: string; shop: string; number: string; now: string; back: string; beside: string };
 
-/** One order of a rehearsal: what its customer would have been sent, with every text, beside what is live. */
-export function RehearsedOrder({ id, shop, number, now, back }: Props) {
+/** One order of a rehearsal: what its customer would have been sent, with every text, beside what it is compared with. */
+export function RehearsedOrder({ id, shop, number, now, back, beside }: Props) {
   const order = useQuery({
     queryKey: keys.rehearsedOrder(id, shop, number),
     queryFn: () => api.rehearsedOrder(id, shop, number),
@@ -33,7 +33,7 @@ export function RehearsedOrder({ id, shop, number, now, back }: Props) {
         <>
           <Messages title="In this rehearsal" messages={order.data.after} than={order.data.before} now={now} />
           {order.data.before && (
-            <Messages title="Under the live plan" messages={order.data.before} than={order.data.after} now={now} />
+            <Messages title={beside} messages={order.data.before} than={order.data.after} now={now} />
           )}
         </>
       )}

@@ -118,3 +118,10 @@ const CHANGE_WORDS: Record<string, string> = {
 export function changeWords(kind: string): string {
   return CHANGE_WORDS[kind] ?? kind;
 }
+
+/** What a rehearsal stands beside. */
+export const besideWords = (row: Pick<Schemas['RehearsalRow'], 'comparedWith'>) =>
+  row.comparedWith === 'sent' ? 'What was really sent' : 'The live plan';
+
+/** As it stands within a sentence. */
+export const lowered = (words: string) => words.charAt(0).toLowerCase() + words.slice(1);

@@ -67,6 +67,8 @@ class RehearsalPlaceTest extends BrowserTestCase {
         page.navigate(app.url + "/rehearsals");
         button("Rehearse").click();
         assertThat(main()).containsText("nothing was sent", PATIENT);
+        // The live plan stands beside what was really sent.
+        assertThat(main()).containsText("compared with what was really sent");
         page.getByRole(
                         com.microsoft.playwright.options.AriaRole.LINK,
                         new Page.GetByRoleOptions().setName("Rehearsals"))

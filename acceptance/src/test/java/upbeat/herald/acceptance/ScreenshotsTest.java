@@ -73,9 +73,8 @@ class ScreenshotsTest {
             page.navigate(app.url + "/plan/is-it-yours");
             page.locator(".phoneview .note, .mailview").first().waitFor();
             shot(page, "plan");
-            page.getByRole(
-                            AriaRole.BUTTON,
-                            new Page.GetByRoleOptions().setName("Edit").setExact(true))
+            page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("cash-on-delivery orders"))
+                    .last()
                     .click();
             choose(page, "Add a condition", "Country");
             choose(page, "Condition 2: Country", "Germany");
@@ -83,6 +82,7 @@ class ScreenshotsTest {
             page.locator(".fitting").scrollIntoViewIfNeeded();
             page.getByText("orders to Germany").first().waitFor();
             shot(page, "plan-audience");
+            importPlan(app, page);
             rehearse(page, app.url);
             wording(app, page);
             page.navigate(app.url + "/test-bench");
@@ -112,6 +112,22 @@ class ScreenshotsTest {
         } finally {
             world.close();
         }
+    }
+
+    /** A plan from elsewhere, beside this one. */
+    private static void importPlan(RunningApp app, Page page) throws IOException {
+        String plan = app.signedIn().call("GET", "/ui/plan/file", null).body();
+        String other = plan.replace("\"name\" : \"Arriving today\"", "\"name\" : \"Almost there\"")
+                .replace("\"after\" : \"PT30M\"", "\"after\" : \"PT2H\"")
+                .replace("\"id\" : \"delivered\"", "\"id\" : \"delivered-too\"");
+        page.navigate(app.url + "/plan");
+        page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Import a plan"))
+                .click();
+        page.getByLabel("Plan to import")
+                .setInputFiles(new com.microsoft.playwright.options.FilePayload(
+                        "plan.json", "application/json", other.getBytes(java.nio.charset.StandardCharsets.UTF_8)));
+        page.getByText("Comes as a draft").waitFor();
+        shot(page, "plan-import");
     }
 
     private static void wording(RunningApp app, Page page) throws IOException {

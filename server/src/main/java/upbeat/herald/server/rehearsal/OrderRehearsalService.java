@@ -26,6 +26,7 @@ import upbeat.herald.server.platform.web.NotFoundException;
 class OrderRehearsalService {
     private final RehearsalRepository rehearsals;
     private final PastOrderRepository past;
+    private final SentMessageRepository sent;
     private final RehearsalWriterFactory writers;
     private final OrderRepository orders;
     private final UndoTime undoTime;
@@ -34,12 +35,14 @@ class OrderRehearsalService {
     OrderRehearsalService(
             RehearsalRepository rehearsals,
             PastOrderRepository past,
+            SentMessageRepository sent,
             RehearsalWriterFactory writers,
             OrderRepository orders,
             UndoTime undoTime,
             JdbcClient reader) {
         this.rehearsals = rehearsals;
         this.past = past;
+        this.sent = sent;
         this.writers = writers;
         this.orders = orders;
         this.undoTime = undoTime;
@@ -82,24 +85,35 @@ class OrderRehearsalService {
                 .findFirst()
                 .orElseThrow(() -> new NotFoundException("There is no order " + number));
         PlanHistory other = plans.otherHistory();
-        return new RehearsedOrder(
-                other == null ? null : replay(story, other, row.period()),
-                replay(story, plans.history(), row.period()));
+        List<RehearsedMessage> before = row.comparedWith() == RehearsalRepository.ComparedWith.SENT
+                ? listSent(order.id(), row.period())
+                : other == null ? null : replay(story, other, row.period());
+        return new RehearsedOrder(before, replay(story, plans.history(), row.period()));
     }
 
     private List<RehearsedMessage> replay(OrderPast story, PlanHistory plan, RehearsalRepository.Period period) {
         TextKeeper writer = new TextKeeper(writers.prepare().get());
         return OrderReplay.run(story, plan, writer, period.to()).stream()
-                .filter(m -> !m.times().at().isBefore(period.from())
-                        && m.times().at().isBefore(period.to()))
+                .filter(m -> period.contains(m.times().at()))
                 .map(m -> describe(m, writer))
+                .toList();
+    }
+
+    private List<RehearsedMessage> listSent(long orderId, RehearsalRepository.Period period) {
+        return sent.find(reader, List.of(orderId)).getOrDefault(orderId, List.of()).stream()
+                .filter(s -> period.contains(s.message().times().at()))
+                .map(s -> describe(s.message(), s.text()))
                 .toList();
     }
 
     private static RehearsedMessage describe(ReplayedMessage m, TextKeeper writer) {
         MessageWriter.Written written = m.written();
-        Rendered content =
-                m.isSent() ? writer.find(Objects.requireNonNull(written)).orElse(null) : null;
+        return describe(
+                m, m.isSent() ? writer.find(Objects.requireNonNull(written)).orElse(null) : null);
+    }
+
+    private static RehearsedMessage describe(ReplayedMessage m, @Nullable Rendered content) {
+        MessageWriter.Written written = m.written();
         return new RehearsedMessage(
                 m.key(),
                 m.notice().name(),

@@ -4,6 +4,8 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
+import java.util.Objects;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.Function;
@@ -26,9 +28,15 @@ final class RehearsalJob {
     /** More can't be looked through by a person; the number of all is kept. */
     static final int MOST_DIFFERENCES = 5_000;
 
-    /** @param ids of the orders; {@code read} loads some of them; {@code writers} makes one for each thread */
+    /**
+     * @param ids of the orders; {@code read} loads some of them; {@code writers} makes one for each thread
+     * @param sent what was really sent about some of them, by order, where that is compared; else null
+     */
     record Material(
-            List<Long> ids, Function<List<Long>, List<OrderPast>> read, Supplier<? extends MessageWriter> writers) {}
+            List<Long> ids,
+            Function<List<Long>, List<OrderPast>> read,
+            Supplier<? extends MessageWriter> writers,
+            @Nullable Function<List<Long>, Map<Long, List<ReplayedMessage>>> sent) {}
 
     private final RehearsalRepository.Period period;
     private final PlanHistory plan;
@@ -81,8 +89,11 @@ final class RehearsalJob {
             int from = next.getAndAdd(TOGETHER);
             List<Long> ids = material.ids();
             if (from >= ids.size()) break;
-            List<OrderPast> orders = material.read().apply(ids.subList(from, Math.min(ids.size(), from + TOGETHER)));
-            for (OrderPast past : orders) replay(past, writer, mine, others);
+            List<Long> part = ids.subList(from, Math.min(ids.size(), from + TOGETHER));
+            Map<Long, List<ReplayedMessage>> sent =
+                    material.sent() == null ? null : material.sent().apply(part);
+            for (OrderPast past : material.read().apply(part))
+                replay(past, writer, sent == null ? null : sent.getOrDefault(past.id(), List.of()), mine, others);
             done.addAndGet(Math.min(TOGETHER, ids.size() - from));
         }
         synchronized (tally) {
@@ -91,15 +102,21 @@ final class RehearsalJob {
         }
     }
 
-    private void replay(OrderPast past, MessageWriter writer, RehearsalTally mine, RehearsalTally others) {
+    private void replay(
+            OrderPast past,
+            MessageWriter writer,
+            @Nullable List<ReplayedMessage> sent,
+            RehearsalTally mine,
+            RehearsalTally others) {
         Instant until = period.to();
         List<ReplayedMessage> after = OrderReplay.run(past, plan, writer, until);
         mine.add(past, after);
-        if (other == null) return;
-        List<ReplayedMessage> before = OrderReplay.run(past, other, writer, until);
+        if (other == null && sent == null) return;
+        List<ReplayedMessage> before =
+                sent != null ? sent : OrderReplay.run(past, Objects.requireNonNull(other), writer, until);
         others.add(past, before);
         List<ReplayDifference> found = ReplayDifference.findBetween(before, after).stream()
-                .filter(d -> isWithin(d.any().times().at()))
+                .filter(d -> period.contains(d.any().times().at()))
                 .toList();
         if (found.isEmpty()) return;
         synchronized (differences) {
@@ -108,10 +125,6 @@ final class RehearsalJob {
                 differences.add(new RehearsalRepository.OrderChanges(
                         past.id(), found.stream().map(RehearsalJob::describe).toList()));
         }
-    }
-
-    private boolean isWithin(Instant at) {
-        return !at.isBefore(period.from()) && at.isBefore(period.to());
     }
 
     private static RehearsalRepository.Change describe(ReplayDifference d) {
@@ -130,7 +143,7 @@ final class RehearsalJob {
     }
 
     @Nullable RehearsalFigures otherFigures() {
-        return other == null ? null : otherTally.toFigures();
+        return other == null && material.sent() == null ? null : otherTally.toFigures();
     }
 
     List<RehearsalRepository.OrderChanges> differences() {

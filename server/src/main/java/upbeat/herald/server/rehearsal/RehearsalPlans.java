@@ -3,8 +3,10 @@ package upbeat.herald.server.rehearsal;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
@@ -16,6 +18,7 @@ import upbeat.herald.server.message.DailyLimitService;
 import upbeat.herald.server.notice.NoticeBody;
 import upbeat.herald.server.notice.NoticeRepository;
 import upbeat.herald.server.platform.web.NotFoundException;
+import upbeat.herald.server.rehearsal.RehearsalRepository.ComparedWith;
 
 /** Which notices a rehearsal is of, and what it is compared with. */
 @Component
@@ -47,19 +50,24 @@ class RehearsalPlans {
      * @param noticeId a notice that is to be live beside those that are; null for none, or for a new one
      * @param notice the same as it is being edited, not saved yet; or null
      * @param everyNotice true where all notices are to be live, whatever they are now
-     * @param compareWithLive true to compare with the notices that are live now; false for nothing
+     * @param compareWith {@code live} for the notices that are live now, {@code sent} for what was really sent; null
+     *     for nothing
      * @param from the period, at most {@value RehearsalStartService#MOST_DAYS} days; {@code to} not included
      */
     record RehearsalRequest(
             @Nullable String noticeId,
             @Nullable NoticeBody notice,
             @Nullable Boolean everyNotice,
-            @Nullable Boolean compareWithLive,
+            @Nullable String compareWith,
             @Nullable Instant from,
             @Nullable Instant to) {}
 
     /** @param of the saved notice it is of; null for a whole plan, or for what isn't saved */
-    record Chosen(String title, RehearsalRepository.Plans plans, RehearsalRepository.@Nullable OfNotice of) {}
+    record Chosen(
+            String title,
+            RehearsalRepository.Plans plans,
+            @Nullable ComparedWith with,
+            RehearsalRepository.@Nullable OfNotice of) {}
 
     Chosen choose(RehearsalRequest request) {
         List<Notice> all = notices.findAll(reader);
@@ -77,13 +85,21 @@ class RehearsalPlans {
         }
         if (plan.isEmpty())
             throw new HeraldException("plan", "No notice is live yet. Rehearse all notices, or one of them");
-        boolean compared = Boolean.TRUE.equals(request.compareWithLive());
+        ComparedWith with = ComparedWith.fromCode(request.compareWith()).orElse(null);
+        if (with == null && request.compareWith() != null)
+            throw new HeraldException("compareWith", "Compare with the live plan, with what was sent, or with nothing");
         return new Chosen(
                 title,
-                new RehearsalRepository.Plans(plan, compared ? live : null, limits.findMost(reader)),
+                new RehearsalRepository.Plans(plan, with == ComparedWith.LIVE ? live : null, limits.findMost(reader)),
+                with,
                 draft == null || draft.id().equals(DRAFT)
                         ? null
                         : new RehearsalRepository.OfNotice(draft.id(), NoticeBody.ruleVersion(draft)));
+    }
+
+    /** Of all notices there are, by id. */
+    Map<String, String> findNames() {
+        return notices.findAll(reader).stream().collect(Collectors.toMap(Notice::id, Notice::name));
     }
 
     /** A saved notice at its present version. */

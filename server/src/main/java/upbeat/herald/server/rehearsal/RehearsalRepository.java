@@ -4,6 +4,7 @@ import com.fasterxml.jackson.annotation.JsonValue;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -26,10 +27,10 @@ class RehearsalRepository {
     private static final TypeReference<List<Change>> CHANGES = new TypeReference<>() {};
     private static final String INSERT = """
             insert into rehearsal (id, title, made_by, made_at, period_from, period_to, plan, other_plan, status,
-            orders_total, notice_id, notice_version, daily_limit)
-            values (?, ?, ?, ?, ?, ?, ?, ?, 'running', ?, ?, ?, ?)""";
+            orders_total, notice_id, notice_version, daily_limit, compared_with)
+            values (?, ?, ?, ?, ?, ?, ?, ?, 'running', ?, ?, ?, ?, ?)""";
     private static final String SELECT = """
-            select id, title, made_by, made_at, period_from, period_to, other_plan is not null as compared, status,
+            select id, title, made_by, made_at, period_from, period_to, compared_with, status,
             ended_at, orders_done, orders_total, figures, other_figures, differing from rehearsal""";
     private static final String END = """
             update rehearsal set status = ?, ended_at = ?, orders_done = ?, figures = ?, other_figures = ?,
@@ -46,6 +47,23 @@ class RehearsalRepository {
             join shop_order o on o.id = d.order_id
             where d.rehearsal_id = ? and d.order_id > ? order by d.order_id limit ?""";
 
+    /** What stands beside a rehearsal. */
+    enum ComparedWith {
+        /** The plan that is live when it begins, replayed as well. */
+        LIVE,
+        /** What was really sent, under the plan as it was at each moment. */
+        SENT;
+
+        static Optional<ComparedWith> fromCode(@Nullable String code) {
+            return Arrays.stream(values()).filter(c -> c.code().equals(code)).findFirst();
+        }
+
+        @JsonValue
+        String code() {
+            return name().toLowerCase(Locale.ROOT);
+        }
+    }
+
     enum Status {
         RUNNING,
         DONE,
@@ -58,13 +76,17 @@ class RehearsalRepository {
         }
     }
 
-    record Period(Instant from, Instant to) {}
+    record Period(Instant from, Instant to) {
+        boolean contains(Instant at) {
+            return !at.isBefore(from) && at.isBefore(to);
+        }
+    }
 
     /** @param total orders to live through; {@code done} how many are; {@code differing} heard something else */
     record Progress(Status status, @Nullable Instant endedAt, int done, int total, int differing) {}
 
     /**
-     * @param isCompared true where another plan was run beside it
+     * @param comparedWith null where it stands alone
      * @param figures null while it runs; {@code otherFigures} of the other plan, or null
      */
     record RehearsalRow(
@@ -73,7 +95,7 @@ class RehearsalRepository {
             String madeBy,
             Instant madeAt,
             Period period,
-            boolean isCompared,
+            @Nullable ComparedWith comparedWith,
             Progress progress,
             @Nullable RehearsalFigures figures,
             @Nullable RehearsalFigures otherFigures) {
@@ -81,14 +103,14 @@ class RehearsalRepository {
         RehearsalRow withDone(int done) {
             Progress now =
                     new Progress(progress.status(), progress.endedAt(), done, progress.total(), progress.differing());
-            return new RehearsalRow(id, title, madeBy, madeAt, period, isCompared, now, figures, otherFigures);
+            return new RehearsalRow(id, title, madeBy, madeAt, period, comparedWith, now, figures, otherFigures);
         }
     }
 
     /**
      * The two plans.
      *
-     * @param other null where it is compared with nothing
+     * @param other null where it isn't compared with a plan
      * @param dailyLimit how many messages a customer is sent on a day at most under both, or null
      */
     record Plans(
@@ -141,7 +163,8 @@ class RehearsalRepository {
                         row.progress().total(),
                         of == null ? null : of.noticeId(),
                         of == null ? null : of.version(),
-                        plans.dailyLimit())
+                        plans.dailyLimit(),
+                        row.comparedWith() == null ? null : row.comparedWith().code())
                 .update();
     }
 
@@ -241,7 +264,7 @@ class RehearsalRepository {
                 Instant.ofEpochMilli(rs.getLong("made_at")),
                 new Period(
                         Instant.ofEpochMilli(rs.getLong("period_from")), Instant.ofEpochMilli(rs.getLong("period_to"))),
-                rs.getBoolean("compared"),
+                ComparedWith.fromCode(rs.getString("compared_with")).orElse(null),
                 new Progress(
                         Status.valueOf(rs.getString("status").toUpperCase(Locale.ROOT)),
                         endedAt,

@@ -3,6 +3,7 @@ package upbeat.herald.server.rehearsal;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -18,6 +19,7 @@ import org.springframework.beans.factory.InitializingBean;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.forecast.RehearsalFigures;
+import upbeat.herald.core.forecast.ReplayedMessage;
 import upbeat.herald.core.notice.Notice;
 import upbeat.herald.server.manual.UndoTime;
 import upbeat.herald.server.platform.signal.SignallingWriter;
@@ -30,6 +32,7 @@ class RehearsalRunner implements InitializingBean, DisposableBean {
 
     private final RehearsalRepository rehearsals;
     private final PastOrderRepository past;
+    private final SentMessageRepository sent;
     private final RehearsalWriterFactory writers;
     private final UndoTime undoTime;
     private final SignallingWriter writer;
@@ -42,6 +45,7 @@ class RehearsalRunner implements InitializingBean, DisposableBean {
     RehearsalRunner(
             RehearsalRepository rehearsals,
             PastOrderRepository past,
+            SentMessageRepository sent,
             RehearsalWriterFactory writers,
             UndoTime undoTime,
             SignallingWriter writer,
@@ -49,6 +53,7 @@ class RehearsalRunner implements InitializingBean, DisposableBean {
             InstantSource clock) {
         this.rehearsals = rehearsals;
         this.past = past;
+        this.sent = sent;
         this.writers = writers;
         this.undoTime = undoTime;
         this.writer = writer;
@@ -85,16 +90,32 @@ class RehearsalRunner implements InitializingBean, DisposableBean {
 
     /** @param row as it was kept */
     void start(RehearsalRepository.RehearsalRow row, RehearsalRepository.Plans plans, List<Long> orders) {
-        RehearsalJob job = new RehearsalJob(row.period(), plans, material(orders, plans));
+        RehearsalJob job = new RehearsalJob(row.period(), plans, material(orders, row, plans));
         running.put(row.id(), job);
         queue.execute(() -> run(row.id(), job));
     }
 
-    private RehearsalJob.Material material(List<Long> orders, RehearsalRepository.Plans plans) {
+    private RehearsalJob.Material material(
+            List<Long> orders, RehearsalRepository.RehearsalRow row, RehearsalRepository.Plans plans) {
         boolean background = plans.plan().stream().anyMatch(RehearsalRunner::needsBackground)
                 || plans.other() != null && plans.other().stream().anyMatch(RehearsalRunner::needsBackground);
         Duration undo = undoTime.get();
-        return new RehearsalJob.Material(orders, ids -> past.load(reader, ids, undo, background), writers.prepare());
+        return new RehearsalJob.Material(
+                orders,
+                ids -> past.load(reader, ids, undo, background),
+                writers.prepare(),
+                row.comparedWith() == RehearsalRepository.ComparedWith.SENT ? this::findSent : null);
+    }
+
+    private Map<Long, List<ReplayedMessage>> findSent(List<Long> orders) {
+        Map<Long, List<ReplayedMessage>> found = new HashMap<>();
+        sent.find(reader, orders)
+                .forEach((id, messages) -> found.put(
+                        id,
+                        messages.stream()
+                                .map(SentMessageRepository.SentMessage::message)
+                                .toList()));
+        return found;
     }
 
     private static boolean needsBackground(Notice notice) {

@@ -88,7 +88,7 @@ class RehearsalService {
 
     private Map<String, String> nameNotices(String id) {
         RehearsalRepository.Plans both = rehearsals.findPlans(reader, id).orElseThrow();
-        Map<String, String> names = new TreeMap<>();
+        Map<String, String> names = new TreeMap<>(plans.findNames());
         if (both.other() != null) for (Notice n : both.other()) names.put(n.id(), n.name());
         for (Notice n : both.plan()) names.put(n.id(), n.name());
         return names;

@@ -64,7 +64,7 @@ class RehearsalStartService {
                 who,
                 now,
                 period,
-                chosen.plans().other() != null,
+                chosen.with(),
                 new RehearsalRepository.Progress(RehearsalRepository.Status.RUNNING, null, 0, found.size(), 0),
                 null,
                 null);

@@ -1,6 +1,7 @@
 package upbeat.herald.server.rehearsal;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.awaitility.Awaitility.await;
 
 import java.nio.file.Path;
 import java.time.Duration;
@@ -16,6 +17,7 @@ import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.springframework.boot.builder.SpringApplicationBuilder;
 import org.springframework.jdbc.core.simple.JdbcClient;
+import tools.jackson.databind.JsonNode;
 import upbeat.herald.core.forecast.MessageWriter;
 import upbeat.herald.core.forecast.OrderPast;
 import upbeat.herald.core.forecast.OrderReplay;
@@ -156,5 +158,40 @@ class RehearsalMatchesLiveTest {
             if (!is.equals(was)) otherwise.put(key, was + " but " + is);
         });
         assertThat(otherwise).isEmpty();
+    }
+
+    /** The plan that was live all the time, beside what was really sent: nobody would have been sent anything else. */
+    @Test
+    void besideWhatWasSentNothingDiffers() {
+        RunningApp.Person person = app.signedIn();
+        RunningApp.Answer begun = person.call("POST", "/ui/rehearsals", "{\"compareWith\":\"sent\"}");
+        assertThat(begun.status()).as(begun.body()).isEqualTo(201);
+        String path =
+                "/ui/rehearsals/" + begun.json().path("rehearsal").path("id").asString();
+        await().atMost(Duration.ofSeconds(60)).until(() -> !person.call("GET", path, null)
+                .json()
+                .path("rehearsal")
+                .path("progress")
+                .path("status")
+                .asString()
+                .equals("running"));
+        JsonNode done = person.call("GET", path, null).json().path("rehearsal");
+        assertThat(done.path("comparedWith").asString()).isEqualTo("sent");
+        JsonNode otherwise = person.call("GET", path + "/differences", null).json();
+        // But for where a gateway refused what a rehearsal takes to have arrived.
+        List<String> changed = reader.sql("""
+                        select distinct o.number from message m join shop_order o on o.id = m.order_id
+                        where m.status in ('failed', 'waiting', 'unsure')""").query(String.class).list();
+        assertThat(otherwise.path("orders").valueStream().map(o -> o.path("number")
+                        .asString()))
+                .isSubsetOf(changed);
+        assertThat(done.path("figures").path("messages").asInt()).isGreaterThan(1_000);
+        int unreached = reader.sql("""
+                        select count(distinct order_id || notice_id || parcel || occasion) from message f
+                        where f.status = 'failed' and not exists (select 1 from message s
+                        where s.order_id = f.order_id and s.notice_id = f.notice_id and s.parcel = f.parcel
+                        and s.occasion = f.occasion and s.status in ('accepted', 'delivered', 'read', 'unsure'))""").query(Integer.class).single();
+        assertThat(done.path("otherFigures").path("messages").asInt())
+                .isEqualTo(done.path("figures").path("messages").asInt() - unreached);
     }
 }

@@ -66,7 +66,7 @@ class RehearsalTest extends OwnAppTestCase {
         String number = delivered("HOP 0041 7738 2", "+46701740651");
         int before = messages(number);
         String id = create("Arrived", "delivered", "[\"sms\"]", "paused");
-        JsonNode done = finished(start("{\"noticeId\":\"" + id + "\",\"compareWithLive\":true}"));
+        JsonNode done = finished(start("{\"noticeId\":\"" + id + "\",\"compareWith\":\"live\"}"));
         JsonNode figures = done.path("rehearsal").path("figures");
         JsonNode other = done.path("rehearsal").path("otherFigures");
         assertThat(done.path("rehearsal").path("progress").path("status").asString())
