@@ -1,7 +1,7 @@
 import { Link } from 'react-router';
 import type { Schemas } from '../api/client';
 import { channelLabel } from '../channels';
-import { counted, countryWords, money, stageWords } from '../words';
+import { counted, countryWords, money, stageWords, when } from '../words';
 import { CountTable } from './CountTable';
 import { customersByMessages, difference, type Figures, lines, top, totalCost } from './figures';
 import { DayColumns, HourGrid } from './TimeFigures';
@@ -14,12 +14,13 @@ type Props = {
   other?: { figures: Figures; name: string };
   noticeNames: Record<string, string>;
   orders: Record<string, Schemas['OrderRef']>;
+  now: string;
   /** Address of one order in this rehearsal. */
   toOrder: (order: Schemas['OrderRef']) => string;
 };
 
 /** What a rehearsal came to: how much, when, to whom, at what cost, and what was held. */
-export function RehearsalFigures({ figures, other, noticeNames, orders, toOrder }: Props) {
+export function RehearsalFigures({ figures, other, noticeNames, orders, now, toOrder }: Props) {
   const than = other?.figures;
   const name = (id: string) => noticeNames[id] ?? id;
   return (
@@ -71,6 +72,21 @@ export function RehearsalFigures({ figures, other, noticeNames, orders, toOrder 
           </ul>
         </section>
       </div>
+      <section className="box">
+        <h3>Flood guard</h3>
+        {figures.floods.length === 0 ? (
+          <p className="soft">No notice would have been stopped for sending far more than usual.</p>
+        ) : (
+          <ul className="plainlist">
+            {figures.floods.map((f) => (
+              <li key={f.noticeId + f.at}>
+                {when(f.at, now)}: “{name(f.noticeId)}” would have stopped after {counted(f.limit, 'message')} of{' '}
+                {f.messages.toLocaleString('en-GB')} in ten minutes
+              </li>
+            ))}
+          </ul>
+        )}
+      </section>
       <section className="box">
         <h3>Not sent, and why</h3>
         {figures.reasons.length === 0 ? (

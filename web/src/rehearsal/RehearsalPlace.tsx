@@ -112,6 +112,7 @@ function OneRehearsal({ id, shop, number, now }: Props) {
               other={other}
               noticeNames={found.data.noticeNames}
               orders={found.data.orders}
+              now={now}
               toOrder={toOrder}
             />
           </>

@@ -1,5 +1,6 @@
 package upbeat.herald.core.forecast;
 
+import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
@@ -16,6 +17,7 @@ import java.util.Map;
  * @param mostSent the customers that got most
  * @param held messages for which the customer got nothing
  * @param reasons why messages were kept back, most frequent first
+ * @param floods where the flood guard would have stopped a notice, the first ones
  */
 public record RehearsalFigures(
         int orders,
@@ -27,7 +29,12 @@ public record RehearsalFigures(
         Map<Integer, Integer> customersByMessages,
         List<CustomerCount> mostSent,
         int held,
-        List<ReasonTally> reasons) {
+        List<ReasonTally> reasons,
+        List<FloodAlarm> floods) {
+    public RehearsalFigures {
+        floods = floods == null ? List.of() : List.copyOf(floods);
+    }
+
     /**
      * @param notice by id of the notice
      * @param stage by code of the stage that set it off
@@ -57,4 +64,7 @@ public record RehearsalFigures(
      */
     public record ReasonTally(
             String noticeId, String reasonCode, String reason, boolean isReplaced, int count, List<Long> orderIds) {}
+
+    /** @param messages in the ten minutes from {@code at} on; {@code limit} how many would have left */
+    public record FloodAlarm(String noticeId, Instant at, int messages, int limit) {}
 }

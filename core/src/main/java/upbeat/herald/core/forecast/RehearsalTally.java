@@ -19,6 +19,7 @@ import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
 import upbeat.herald.core.journey.Order;
+import upbeat.herald.core.notice.FloodLimit;
 import upbeat.herald.core.notice.History;
 import upbeat.herald.core.notice.Reason;
 import upbeat.herald.core.timing.CustomerClock;
@@ -44,6 +45,7 @@ public final class RehearsalTally {
     private final Map<LocalDate, Integer> byDay = new TreeMap<>();
     private final int[] byHourOfWeek = new int[HOURS_OF_WEEK];
     private final Map<String, int[]> noticeHours = new TreeMap<>();
+    private final FloodTally floods = new FloodTally();
     private final Map<CostKey, Spent> costs = new HashMap<>();
     private final Map<String, Customer> customers = new HashMap<>();
     private final Map<HeldKey, Held> held = new HashMap<>();
@@ -119,6 +121,7 @@ public final class RehearsalTally {
         noticeHours
                 .computeIfAbsent(m.notice().id(), id -> new int[HOURS_OF_WEEK])[
                 hourOfWeek(m.times().at().atZone(ZoneOffset.UTC))]++;
+        floods.add(m.notice().id(), m.times().at());
         Customer customer = customers.computeIfAbsent(keyOf(past), k -> new Customer());
         customer.orderId = Math.max(customer.orderId, past.id());
         customer.messages++;
@@ -176,6 +179,7 @@ public final class RehearsalTally {
         addAll(byHourOfWeek, other.byHourOfWeek);
         other.noticeHours.forEach(
                 (id, theirs) -> addAll(noticeHours.computeIfAbsent(id, k -> new int[HOURS_OF_WEEK]), theirs));
+        floods.add(other.floods);
         other.costs.forEach((key, theirs) -> {
             Spent mine = costs.computeIfAbsent(key, k -> new Spent());
             mine.messages += theirs.messages;
@@ -208,7 +212,8 @@ public final class RehearsalTally {
         from.forEach((key, count) -> to.merge(key, count, Integer::sum));
     }
 
-    public RehearsalFigures toFigures() {
+    /** @param limit of the flood guard */
+    public RehearsalFigures toFigures(FloodLimit limit) {
         Map<Integer, Integer> byMessages = new TreeMap<>();
         customers.values().forEach(c -> byMessages.merge(c.messages, 1, Integer::sum));
         return new RehearsalFigures(
@@ -222,7 +227,8 @@ public final class RehearsalTally {
                 byMessages,
                 listMostSent(),
                 silent.size(),
-                listReasons());
+                listReasons(),
+                floods.listAlarms(limit));
     }
 
     private Map<String, List<Integer>> listNoticeHours() {

@@ -12,6 +12,7 @@ import upbeat.herald.core.Samples;
 import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.journey.Payment;
 import upbeat.herald.core.journey.Stage;
+import upbeat.herald.core.notice.FloodLimit;
 import upbeat.herald.core.notice.Notice;
 import upbeat.herald.core.wording.email.EmailChannel;
 import upbeat.herald.core.wording.sms.SmsChannel;
@@ -56,7 +57,7 @@ class RehearsalTallyTest {
 
     @Test
     void countsByEverythingThatTellsMessagesApart() {
-        RehearsalFigures figures = tally(first(), second()).toFigures();
+        RehearsalFigures figures = tally(first(), second()).toFigures(FloodLimit.USUAL);
         assertThat(figures.orders()).isEqualTo(2);
         assertThat(figures.messages()).isEqualTo(3);
         assertThat(figures.customers()).isEqualTo(2);
@@ -84,7 +85,7 @@ class RehearsalTallyTest {
 
     @Test
     void whatAnotherChannelSaidIsNotSilence() {
-        RehearsalFigures figures = tally(first()).toFigures();
+        RehearsalFigures figures = tally(first()).toFigures(FloodLimit.USUAL);
         assertThat(figures.held()).isZero();
         assertThat(figures.reasons()).singleElement().satisfies(r -> {
             assertThat(r.isReplaced()).isTrue();
@@ -98,7 +99,7 @@ class RehearsalTallyTest {
         RehearsalTally late = new RehearsalTally(hour(20), hour(200));
         OrderPast past = first();
         late.add(past, OrderReplay.run(past, PlanHistory.constant(List.of(GONE)), PRICED, hour(200)));
-        assertThat(late.toFigures().messages()).isEqualTo(1);
+        assertThat(late.toFigures(FloodLimit.USUAL).messages()).isEqualTo(1);
     }
 
     @Test
@@ -107,7 +108,8 @@ class RehearsalTallyTest {
         one.add(tally(second()));
         RehearsalTally other = tally(second());
         other.add(tally(first()));
-        assertThat(one.toFigures()).isEqualTo(tally(first(), second()).toFigures());
-        assertThat(other.toFigures()).isEqualTo(one.toFigures());
+        assertThat(one.toFigures(FloodLimit.USUAL))
+                .isEqualTo(tally(first(), second()).toFigures(FloodLimit.USUAL));
+        assertThat(other.toFigures(FloodLimit.USUAL)).isEqualTo(one.toFigures(FloodLimit.USUAL));
     }
 }

@@ -8,12 +8,11 @@ import java.util.List;
 import java.util.Map;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
-import org.springframework.beans.factory.annotation.Value;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.notice.FloodLimit;
 import upbeat.herald.server.delivery.SendingStop.Scope;
-import upbeat.herald.server.platform.persistence.Json;
+import upbeat.herald.server.message.FloodLimitSetting;
 import upbeat.herald.server.platform.persistence.SettingRepository;
 
 /**
@@ -23,7 +22,6 @@ import upbeat.herald.server.platform.persistence.SettingRepository;
 @Component
 class FloodGuard {
     private static final Logger LOG = LoggerFactory.getLogger(FloodGuard.class);
-    private static final String LIMIT = "flood.limit";
     private static final String RELEASED = "flood.released.";
     private static final Duration REMEMBERED = Duration.ofDays(57); // eight weeks, and the hour itself
     /** For so long after somebody let a flood go, the same notice isn't stopped again. */
@@ -31,10 +29,10 @@ class FloodGuard {
 
     private final SendingStopRepository repository;
     private final SendingStops stops;
+    private final FloodLimitSetting limit;
     private final SettingRepository settings;
     private final JdbcClient reader;
     private final InstantSource clock;
-    private final FloodLimit usual;
     private final Map<String, Count> counts = new HashMap<>();
 
     /** What one notice may say in the ten minutes that run. */
@@ -55,27 +53,16 @@ class FloodGuard {
     FloodGuard(
             SendingStopRepository repository,
             SendingStops stops,
+            FloodLimitSetting limit,
             SettingRepository settings,
             JdbcClient reader,
-            InstantSource clock,
-            @Value("${herald.flood-floor:0}") int floor) {
+            InstantSource clock) {
         this.repository = repository;
         this.stops = stops;
+        this.limit = limit;
         this.settings = settings;
         this.reader = reader;
         this.clock = clock;
-        usual = floor > 0 ? new FloodLimit(floor, FloodLimit.USUAL.times()) : FloodLimit.USUAL;
-    }
-
-    /** As it was set; until somebody does, the usual one. */
-    FloodLimit findLimit() {
-        return settings.find(reader, LIMIT)
-                .map(json -> Json.read(json, FloodLimit.class))
-                .orElse(usual);
-    }
-
-    void saveLimit(JdbcClient db, FloodLimit limit) {
-        settings.put(db, LIMIT, Json.write(limit));
     }
 
     /** A changed limit holds at once. */
@@ -127,6 +114,6 @@ class FloodGuard {
                 .map(Instant::parse)
                 .filter(now::isBefore)
                 .isPresent();
-        return new Count(slot, isLetGo ? Integer.MAX_VALUE : findLimit().most(mostEver), mostEver, before);
+        return new Count(slot, isLetGo ? Integer.MAX_VALUE : limit.find(reader).most(mostEver), mostEver, before);
     }
 }

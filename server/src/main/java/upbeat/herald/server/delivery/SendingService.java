@@ -1,7 +1,6 @@
 package upbeat.herald.server.delivery;
 
 import java.time.Instant;
-import java.time.InstantSource;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
@@ -15,6 +14,7 @@ import upbeat.herald.core.wording.Channel;
 import upbeat.herald.server.delivery.SendingStop.Scope;
 import upbeat.herald.server.message.DailyLimitService;
 import upbeat.herald.server.message.DueMessageRepository;
+import upbeat.herald.server.message.FloodLimitSetting;
 import upbeat.herald.server.notice.NoticeRepository;
 import upbeat.herald.server.platform.signal.SignallingWriter;
 import upbeat.herald.server.platform.web.ValidationException;
@@ -33,7 +33,7 @@ class SendingService {
     private final DailyLimitService limits;
     private final SignallingWriter writer;
     private final JdbcClient reader;
-    private final InstantSource clock;
+    private final FloodLimitSetting floodLimit;
 
     SendingService(
             SendingStops stops,
@@ -43,7 +43,7 @@ class SendingService {
             DailyLimitService limits,
             SignallingWriter writer,
             JdbcClient reader,
-            InstantSource clock) {
+            FloodLimitSetting floodLimit) {
         this.stops = stops;
         this.due = due;
         this.guard = guard;
@@ -51,7 +51,7 @@ class SendingService {
         this.limits = limits;
         this.writer = writer;
         this.reader = reader;
-        this.clock = clock;
+        this.floodLimit = floodLimit;
     }
 
     /**
@@ -87,12 +87,12 @@ class SendingService {
     record Dropped(int count) {}
 
     Sending get() {
-        Instant now = clock.instant();
+        Instant now = writer.now();
         Map<String, String> names =
                 notices.findAll(reader).stream().collect(Collectors.toMap(Notice::id, Notice::name));
         return new Sending(
                 stops.list().stream().map(s -> view(s, names, now)).toList(),
-                guard.findLimit(),
+                floodLimit.find(reader),
                 limits.findMost(reader));
     }
 
@@ -111,7 +111,7 @@ class SendingService {
     }
 
     Sending stop(ScopeBody body, String by) {
-        stops.stop(new SendingStop(parse(body), clock.instant(), by, null));
+        stops.stop(new SendingStop(parse(body), writer.now(), by, null));
         return get();
     }
 
@@ -140,7 +140,7 @@ class SendingService {
         if (limit.times() < 1 || limit.times() > MOST_TIMES) errors.add("times", "Enter 1 to " + MOST_TIMES + " times");
         errors.throwIfAny();
         writer.write((db, now) -> {
-            guard.saveLimit(db, limit);
+            floodLimit.save(db, limit);
             return null;
         });
         guard.forget();

@@ -63,6 +63,12 @@ final class RehearsalExport {
                         h.reason(),
                         h.count(),
                         null));
+        figures.floods()
+                .forEach(f -> export.line(
+                        "Stopped by the flood guard: " + noticeNames.getOrDefault(f.noticeId(), f.noticeId()),
+                        f.at(),
+                        f.messages(),
+                        null));
         return export.out.toString();
     }
 

@@ -19,6 +19,7 @@ import upbeat.herald.core.forecast.RehearsalFigures;
 import upbeat.herald.core.forecast.RehearsalTally;
 import upbeat.herald.core.forecast.ReplayDifference;
 import upbeat.herald.core.forecast.ReplayedMessage;
+import upbeat.herald.core.notice.FloodLimit;
 
 /**
  * One rehearsal at work: some hundred orders at a time, by several threads, until all are done or somebody stops it.
@@ -138,12 +139,12 @@ final class RehearsalJob {
                 d.after() == null ? null : d.after().times().at());
     }
 
-    RehearsalFigures figures() {
-        return tally.toFigures();
+    RehearsalFigures figures(FloodLimit limit) {
+        return tally.toFigures(limit);
     }
 
-    @Nullable RehearsalFigures otherFigures() {
-        return other == null && material.sent() == null ? null : otherTally.toFigures();
+    @Nullable RehearsalFigures otherFigures(FloodLimit limit) {
+        return other == null && material.sent() == null ? null : otherTally.toFigures(limit);
     }
 
     List<RehearsalRepository.OrderChanges> differences() {

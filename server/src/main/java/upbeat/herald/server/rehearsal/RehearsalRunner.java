@@ -2,7 +2,6 @@ package upbeat.herald.server.rehearsal;
 
 import java.time.Duration;
 import java.time.Instant;
-import java.time.InstantSource;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -20,8 +19,10 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.forecast.RehearsalFigures;
 import upbeat.herald.core.forecast.ReplayedMessage;
+import upbeat.herald.core.notice.FloodLimit;
 import upbeat.herald.core.notice.Notice;
 import upbeat.herald.server.manual.UndoTime;
+import upbeat.herald.server.message.FloodLimitSetting;
 import upbeat.herald.server.platform.signal.SignallingWriter;
 
 /** Runs rehearsals in the background, one after the other, and keeps what they came to. */
@@ -37,7 +38,7 @@ class RehearsalRunner implements InitializingBean, DisposableBean {
     private final UndoTime undoTime;
     private final SignallingWriter writer;
     private final JdbcClient reader;
-    private final InstantSource clock;
+    private final FloodLimitSetting floodLimit;
     private final ExecutorService queue = Executors.newSingleThreadExecutor(r -> daemon(r, "rehearsal-queue"));
     private final ExecutorService work = Executors.newFixedThreadPool(THREADS, r -> daemon(r, "rehearsal"));
     private final Map<String, RehearsalJob> running = new ConcurrentHashMap<>();
@@ -50,7 +51,7 @@ class RehearsalRunner implements InitializingBean, DisposableBean {
             UndoTime undoTime,
             SignallingWriter writer,
             JdbcClient reader,
-            InstantSource clock) {
+            FloodLimitSetting floodLimit) {
         this.rehearsals = rehearsals;
         this.past = past;
         this.sent = sent;
@@ -58,7 +59,7 @@ class RehearsalRunner implements InitializingBean, DisposableBean {
         this.undoTime = undoTime;
         this.writer = writer;
         this.reader = reader;
-        this.clock = clock;
+        this.floodLimit = floodLimit;
     }
 
     private static Thread daemon(Runnable work, String name) {
@@ -141,9 +142,10 @@ class RehearsalRunner implements InitializingBean, DisposableBean {
     /** What was stopped keeps no numbers: they would be of some orders only. */
     private void end(String id, RehearsalJob job, RehearsalRepository.Status status) {
         boolean whole = status == RehearsalRepository.Status.DONE;
-        RehearsalFigures figures = whole ? job.figures() : null;
-        RehearsalFigures other = whole ? job.otherFigures() : null;
-        Instant now = clock.instant();
+        FloodLimit limit = floodLimit.find(reader);
+        RehearsalFigures figures = whole ? job.figures(limit) : null;
+        RehearsalFigures other = whole ? job.otherFigures(limit) : null;
+        Instant now = writer.now();
         writer.write((db, at) -> {
             rehearsals.end(
                     db,
