@@ -23,7 +23,7 @@ type Props = Omit<FieldProps, 'wrong'> & { part: Part; faults: Fault[]; onDone: 
 export function NoticePart({ part, draft, set, faults, onDone }: Props) {
   const field = { draft, set, wrong: faultsBelow(faults) };
   return (
-    <div className="form box part">
+    <div className="form box">
       {part === 'name' && <NameField {...field} />}
       {part === 'stage' && <StageFields {...field} />}
       {part === 'audience' && (

@@ -18,7 +18,7 @@ export function Sentence({ notice, audience, open, onOpen }: Props) {
   const part = (which: Part, words: ReactNode) => (
     <button
       type="button"
-      className={`part ${open === which ? 'open' : ''}`}
+      className={`phrase ${open === which ? 'open' : ''}`}
       aria-expanded={open === which}
       onClick={() => onOpen(which)}
     >

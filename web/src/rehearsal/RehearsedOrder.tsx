@@ -8,7 +8,7 @@ import { languageWords, money, when } from '../words';
 
 type Props = { id: string; shop: string; number: string; now: string; back: string; beside: string };
 
-/** One order of a rehearsal: what its customer would have been sent, with every text, beside what it is compared with. */
+/** One order of a rehearsal: what its customer would have been sent, text by text, beside what it is compared with. */
 export function RehearsedOrder({ id, shop, number, now, back, beside }: Props) {
   const order = useQuery({
     queryKey: keys.rehearsedOrder(id, shop, number),
