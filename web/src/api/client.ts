@@ -188,6 +188,9 @@ export const api = {
 
   plan: () => get<Schemas['Plan']>('/ui/plan'),
   planChecks: () => get<Schemas['PlanFinding'][]>('/ui/plan/checks'),
+  shopMessages: () => get<Schemas['ShopMessages'][]>('/ui/plan/shop-messages'),
+  changeShopMessages: (body: Schemas['ShopMessages']) =>
+    call<Schemas['ShopMessages'][]>('PUT', '/ui/plan/shop-messages', body),
   starterPlans: () => get<Schemas['StarterPlanView'][]>('/ui/plan/starters'),
   fillPlan: (starter: string) => call<string[]>('POST', `/ui/plan/starters/${encodeURIComponent(starter)}`),
   /** @param file a plan as JSON, as it was exported */
@@ -433,6 +436,7 @@ export const keys = {
   teamAddresses: ['team-addresses'] as const,
   planChecks: ['plan-checks'] as const,
   starterPlans: ['starter-plans'] as const,
+  shopMessages: ['shop-messages'] as const,
   noticeVersions: (id: string) => ['notice-versions', id] as const,
   rehearsals: ['rehearsals'] as const,
   rehearsal: (id: string) => ['rehearsal', id] as const,

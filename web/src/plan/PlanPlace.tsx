@@ -29,6 +29,7 @@ import { moved, neighbour, type Spot, spotId, spotOf } from './moving';
 import { NoticePanel } from './NoticePanel';
 import { Pennant } from './Pennant';
 import { SelectedNotices } from './SelectedNotices';
+import { ShopMessages } from './ShopMessages';
 import { SideBand } from './SideBand';
 import { StarterPlans } from './StarterPlans';
 import { useNoticeChange } from './useNoticeChange';
@@ -256,6 +257,7 @@ export default function PlanPlace() {
             {checks.data && notices.length > 0 && (
               <Checks findings={checks.data} names={new Map(notices.map((n) => [n.id, n.notice.name]))} />
             )}
+            {notices.length > 0 && <ShopMessages />}
             {plan.data && (
               <div className="actions">
                 {notices.length > 0 && <Button href="/ui/plan/file">Export plan</Button>}

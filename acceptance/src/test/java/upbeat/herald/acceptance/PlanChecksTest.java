@@ -48,4 +48,19 @@ class PlanChecksTest extends BrowserTestCase {
                                 .setIgnoreCase(true));
         assertThat(steps.locator("li").first()).containsText("dispatched");
     }
+
+    @Test
+    void whatAShopSaysItselfIsWarnedOf() {
+        app.order("prepaid", "shop.says@customer.example", null, "{\"email\":true}");
+        page.navigate(app.url + "/plan");
+        page.getByText("What your shops say themselves").click();
+        page.getByLabel("kites tells its customers itself about").click();
+        page.locator(".ant-select-dropdown:not(.ant-select-dropdown-hidden) .ant-select-item-option[title=Delivered]")
+                .click();
+        assertThat(page.getByLabel("Checks")).containsText("The shop kites tells customers about this too");
+        page.keyboard().press("Escape");
+        accessible("what shops say themselves");
+        page.locator(".ant-select-selection-item-remove").first().click();
+        assertThat(page.getByLabel("Checks")).not().containsText("The shop kites tells customers");
+    }
 }

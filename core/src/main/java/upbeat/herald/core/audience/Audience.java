@@ -46,6 +46,14 @@ public record Audience(
                 .toList();
     }
 
+    /** False where a condition leaves out all orders of a shop, whatever else there is. */
+    public boolean canBeFromShop(String shop) {
+        return conditions.stream()
+                .filter(c -> c.kind().equals("shop"))
+                .noneMatch(c -> match == Match.ALL && !c.values().contains(shop)
+                        || match == Match.NONE && c.values().contains(shop));
+    }
+
     public boolean fits(OrderFacts facts) {
         boolean anyPart = false;
         for (Condition c : conditions) {

@@ -170,4 +170,21 @@ class AudienceTest {
                     .isEqualTo(none);
         }
     }
+
+    @Test
+    void aShopIsLeftOutOnlyWhereAConditionSaysSo() {
+        Condition kites = Condition.of("shop", "kites");
+        Condition sweden = Condition.of("country", "SE");
+        assertThat(Audience.EVERYONE.canBeFromShop("reels")).isTrue();
+        assertThat(Audience.all(sweden).canBeFromShop("reels")).isTrue();
+        assertThat(Audience.all(kites, sweden).canBeFromShop("kites")).isTrue();
+        assertThat(Audience.all(kites, sweden).canBeFromShop("reels")).isFalse();
+        assertThat(new Audience(Match.NONE, List.of(kites), List.of()).canBeFromShop("kites"))
+                .isFalse();
+        assertThat(new Audience(Match.NONE, List.of(kites), List.of()).canBeFromShop("reels"))
+                .isTrue();
+        // From kites or to Sweden: an order from another shop may fit too.
+        assertThat(new Audience(Match.ANY, List.of(kites, sweden), List.of()).canBeFromShop("reels"))
+                .isTrue();
+    }
 }

@@ -23,6 +23,7 @@ class GoLiveCheck {
     private final ChannelRegistry channels;
     private final HeraldProperties properties;
     private final PublicAddress address;
+    private final ShopTellsCheck shops;
     private final JdbcClient reader;
 
     GoLiveCheck(
@@ -31,12 +32,14 @@ class GoLiveCheck {
             ChannelRegistry channels,
             HeraldProperties properties,
             PublicAddress address,
+            ShopTellsCheck shops,
             JdbcClient reader) {
         this.trials = trials;
         this.brands = brands;
         this.channels = channels;
         this.properties = properties;
         this.address = address;
+        this.shops = shops;
         this.reader = reader;
     }
 
@@ -59,6 +62,7 @@ class GoLiveCheck {
         if (!brands.isNamed(reader))
             warnings.add("Customers would read \"" + brand.name() + "\" as the sender. Set the name in Setup, Brand");
         notice.routing().channels().forEach(c -> warnings.addAll(channels.get(c).findBrandGaps(brand)));
+        shops.describe(reader, notice).ifPresent(warnings::add);
         AddressReach reach = address.reach();
         if (!properties.demo() && reach != AddressReach.INTERNET)
             warnings.add("Links would lead customers to " + address.get() + ", which can only be reached from "

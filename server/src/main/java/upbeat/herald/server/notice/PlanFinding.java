@@ -28,6 +28,8 @@ public record PlanFinding(
         SILENT,
         /** Another notice speaks at the same moment over the same channel. */
         SAME_MOMENT,
+        /** A shop tells its customers the same itself. */
+        SHOP_TELLS,
         /** Customers' language has no text. */
         MISSING_LANGUAGE,
         /** A field that a text names is often empty. */

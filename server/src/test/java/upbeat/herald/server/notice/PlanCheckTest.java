@@ -145,6 +145,35 @@ class PlanCheckTest extends OwnAppTestCase {
     }
 
     @Test
+    void aShopThatTellsItsCustomersItself() {
+        app.order("prepaid", "twice@customer.example", null, "{\"email\":true}");
+        String id = create(notice("Heard twice", "dispatched", "[\"email\"]", ""));
+        assertThat(find("shop-tells", id)).isEmpty();
+        RunningApp.Answer saved = person.call(
+                "PUT",
+                "/ui/plan/shop-messages",
+                "{\"shop\":\"kites\",\"stages\":[\"delivered\",\"dispatched\",\"dispatched\"]}");
+        assertThat(saved.status()).as(saved.body()).isEqualTo(200);
+        assertThat(saved.json().valueStream())
+                .anyMatch(s -> s.path("shop").asString().equals("kites")
+                        && s.path("stages").toString().equals("[\"dispatched\",\"delivered\"]"));
+        assertThat(find("shop-tells", id)).singleElement().satisfies(f -> assertThat(
+                        f.path("text").asString())
+                .contains("The shop kites tells customers about this too"));
+        assertThat(person.call("GET", "/ui/plan/notices/" + id + "/go-live", null)
+                        .body())
+                .contains("The shop kites tells customers about this too");
+        String others =
+                create(notice("Heard once", "dispatched", "[\"email\"]", "{\"kind\":\"shop\",\"values\":[\"reels\"]}"));
+        assertThat(find("shop-tells", others)).isEmpty();
+        assertThat(person.call("PUT", "/ui/plan/shop-messages", "{\"shop\":\"kites\",\"stages\":[\"sideways\"]}")
+                        .status())
+                .isEqualTo(422);
+        person.call("PUT", "/ui/plan/shop-messages", "{\"shop\":\"kites\",\"stages\":[]}");
+        assertThat(find("shop-tells", id)).isEmpty();
+    }
+
+    @Test
     void aConditionThatNobodyMeets() {
         app.order("prepaid", "somewhere@customer.example", null, "{\"email\":true}");
         String id = create(notice(
