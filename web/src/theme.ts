@@ -28,10 +28,12 @@ export const theme: ThemeConfig = {
     fontSize: 14,
     borderRadius: 6,
     controlHeight: 32,
+    controlItemBgActiveHover: '#fbe0ae',
     motion: false,
   },
   components: {
     Button: { fontWeight: 600, primaryShadow: 'none', defaultShadow: 'none', defaultBorderColor: '#2d2142' },
-    Select: { optionSelectedBg: '#fdeccc' },
+    // What is chosen and under the pointer would be dark on dark.
+    Select: { optionSelectedBg: '#fdeccc', optionActiveBg: '#f6f1e4' },
   },
 };

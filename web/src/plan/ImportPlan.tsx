@@ -5,6 +5,7 @@ import { api, keys, Problem, type Schemas } from '../api/client';
 import { formKeys } from '../shell/escape';
 import { counted } from '../words';
 import { canTake, kindMark, kindWords, LARGEST_PLAN, rowChanges } from './planFile';
+import { refreshChecks } from './refresh';
 
 type Compared = { file: File; comparison: Schemas['PlanComparison']; wanted: string[] };
 
@@ -39,11 +40,7 @@ export function ImportPlan({ onClose }: { onClose: () => void }) {
       if (input.current) input.current.value = '';
     }
   };
-  const refresh = () =>
-    Promise.all([
-      queries.invalidateQueries({ queryKey: keys.plan }),
-      queries.invalidateQueries({ queryKey: keys.planChecks }),
-    ]);
+  const refresh = () => Promise.all([queries.invalidateQueries({ queryKey: keys.plan }), refreshChecks(queries)]);
   const takeBack = async (done: Schemas['Imported']) => {
     try {
       if (done.changed.length > 0) await api.importPlan(new Blob([done.before]), done.mark, done.changed);

@@ -16,6 +16,7 @@ import { NoticeHistory } from './NoticeHistory';
 import { NoticePart } from './NoticePart';
 import { Preview } from './Preview';
 import { type Part, partOf } from './parts';
+import { refreshChecks } from './refresh';
 import { Sentence } from './Sentence';
 import { ruleOf } from './useNoticeChange';
 
@@ -67,7 +68,7 @@ export function NoticePanel({ id, notice, version = '', audience, sent, onClose,
   const isHere = useMounted();
   const refresh = (of: string) => {
     queries.invalidateQueries({ queryKey: keys.plan });
-    queries.invalidateQueries({ queryKey: keys.planChecks });
+    refreshChecks(queries);
     queries.invalidateQueries({ queryKey: keys.noticeVersions(of) });
   };
 
@@ -132,7 +133,7 @@ export function NoticePanel({ id, notice, version = '', audience, sent, onClose,
     try {
       await api.removeNotice(id!);
       await queries.invalidateQueries({ queryKey: keys.plan });
-      queries.invalidateQueries({ queryKey: keys.planChecks });
+      refreshChecks(queries);
       message.success(
         <span>
           “{notice.name}” deleted{' '}

@@ -3,6 +3,7 @@ import { App, Select } from 'antd';
 import { api, keys, type Schemas } from '../api/client';
 import { LINE, SIDE } from '../route/geometry';
 import { stageWords } from '../words';
+import { refreshChecks } from './refresh';
 
 /** What shops tell their customers themselves: a notice about the same is warned of. */
 export function ShopMessages() {
@@ -14,7 +15,7 @@ export function ShopMessages() {
     try {
       const saved = await api.changeShopMessages({ shop, stages });
       queries.setQueryData<Schemas['ShopMessages'][]>(keys.shopMessages, saved);
-      queries.invalidateQueries({ queryKey: keys.planChecks });
+      refreshChecks(queries);
       message.success('Saved');
     } catch (e) {
       message.error((e as Error).message, 6);

@@ -3,6 +3,7 @@ import { App, Button } from 'antd';
 import { useState } from 'react';
 import { api, keys } from '../api/client';
 import { counted } from '../words';
+import { refreshChecks } from './refresh';
 
 /** What an empty plan can begin with: one click fills it with drafts. */
 export function StarterPlans() {
@@ -10,11 +11,7 @@ export function StarterPlans() {
   const queries = useQueryClient();
   const starters = useQuery({ queryKey: keys.starterPlans, queryFn: api.starterPlans });
   const [busy, setBusy] = useState<string>();
-  const refresh = () =>
-    Promise.all([
-      queries.invalidateQueries({ queryKey: keys.plan }),
-      queries.invalidateQueries({ queryKey: keys.planChecks }),
-    ]);
+  const refresh = () => Promise.all([queries.invalidateQueries({ queryKey: keys.plan }), refreshChecks(queries)]);
   const takeBack = async (ids: string[]) => {
     try {
       for (const id of ids) await api.removeNotice(id);

@@ -3,6 +3,7 @@ import { App, Button } from 'antd';
 import { api, keys, type Schemas } from '../api/client';
 import { saveOver } from '../api/versions';
 import { withNotice } from './life';
+import { refreshChecks } from './refresh';
 
 type View = Schemas['NoticeView'];
 type Notice = Schemas['NoticeBody'];
@@ -32,7 +33,7 @@ export function useNoticeChange() {
     } catch (e) {
       message.error((e as Error).message, 6);
     }
-    queries.invalidateQueries({ queryKey: keys.planChecks });
+    refreshChecks(queries);
   };
   return async (changes: Change[], words: string) => {
     const done: { saved: View; before: Notice }[] = [];
@@ -41,7 +42,7 @@ export function useNoticeChange() {
     } catch (e) {
       message.error((e as Error).message, 6);
     }
-    queries.invalidateQueries({ queryKey: keys.planChecks });
+    refreshChecks(queries);
     if (done.length === 0) return;
     message.success(
       <span>

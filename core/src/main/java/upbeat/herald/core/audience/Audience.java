@@ -48,9 +48,14 @@ public record Audience(
 
     /** False where a condition leaves out all orders of a shop, whatever else there is. */
     public boolean canBeFromShop(String shop) {
+        if (leavesOut(match, conditions, shop)) return false;
+        return match != Match.ALL || groups.stream().noneMatch(g -> leavesOut(g.match(), g.conditions(), shop));
+    }
+
+    private static boolean leavesOut(Match match, List<Condition> conditions, String shop) {
         return conditions.stream()
                 .filter(c -> c.kind().equals("shop"))
-                .noneMatch(c -> match == Match.ALL && !c.values().contains(shop)
+                .anyMatch(c -> match == Match.ALL && !c.values().contains(shop)
                         || match == Match.NONE && c.values().contains(shop));
     }
 

@@ -183,6 +183,10 @@ class AudienceTest {
                 .isFalse();
         assertThat(new Audience(Match.NONE, List.of(kites), List.of()).canBeFromShop("reels"))
                 .isTrue();
+        Audience toSwedenButNotFromKites =
+                new Audience(Match.ALL, List.of(sweden), List.of(new Group(Match.NONE, List.of(kites))));
+        assertThat(toSwedenButNotFromKites.canBeFromShop("kites")).isFalse();
+        assertThat(toSwedenButNotFromKites.canBeFromShop("reels")).isTrue();
         // From kites or to Sweden: an order from another shop may fit too.
         assertThat(new Audience(Match.ANY, List.of(kites, sweden), List.of()).canBeFromShop("reels"))
                 .isTrue();

@@ -53,6 +53,11 @@ class PlanCheckService {
         return known != null && isFresh(known, plan) ? known.findings() : check(plan);
     }
 
+    /** What was found isn't shown any more: something that is no part of the plan has changed. */
+    void forget() {
+        last = null;
+    }
+
     private boolean isFresh(Checked known, List<Notice> plan) {
         return known.plan() == plan && known.at().plus(kept).isAfter(wallClock.instant());
     }

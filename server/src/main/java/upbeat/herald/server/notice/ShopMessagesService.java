@@ -19,13 +19,19 @@ class ShopMessagesService {
 
     private final ShopMessagesRepository repository;
     private final OrderRepository orders;
+    private final PlanCheckService checks;
     private final SignallingWriter writer;
     private final JdbcClient reader;
 
     ShopMessagesService(
-            ShopMessagesRepository repository, OrderRepository orders, SignallingWriter writer, JdbcClient reader) {
+            ShopMessagesRepository repository,
+            OrderRepository orders,
+            PlanCheckService checks,
+            SignallingWriter writer,
+            JdbcClient reader) {
         this.repository = repository;
         this.orders = orders;
+        this.checks = checks;
         this.writer = writer;
         this.reader = reader;
     }
@@ -61,6 +67,7 @@ class ShopMessagesService {
             repository.save(db, all);
             return null;
         });
+        checks.forget();
         return list();
     }
 }
