@@ -56,7 +56,7 @@ export function StarterPlans() {
               loading={busy === s.code}
               disabled={!!busy && busy !== s.code}
               title={s.notices.join(', ')}
-              aria-label={`Use the plan “${s.label}”`}
+              aria-label={`Use this: ${s.label}`}
               onClick={() => fill(s.code)}
             >
               Use this

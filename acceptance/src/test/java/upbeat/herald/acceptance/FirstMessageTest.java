@@ -192,10 +192,10 @@ class FirstMessageTest {
     private void startWithAPlan() {
         link("Plan").click();
         assertThat(page.getByRole(AriaRole.BANNER)).containsText("0 live");
-        button("Use the plan “Quiet”").click();
+        button("Use this: Quiet").click();
         assertThat(page.getByRole(AriaRole.BANNER)).containsText("0 live, 3 drafts");
         button("Undo").click();
-        button("Use the plan “Usual”").click();
+        button("Use this: Usual").click();
         assertThat(page.getByRole(AriaRole.BANNER)).containsText("0 live, 5 drafts");
         assertThat(page.getByLabel("Starter plans")).hasCount(0);
     }

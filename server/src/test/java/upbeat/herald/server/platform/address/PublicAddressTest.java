@@ -128,6 +128,7 @@ class PublicAddressTest extends OwnAppTestCase {
     void goingLiveWarnsOfAnAddressThatCustomersCantReach() {
         try (RunningApp real = RunningApp.startWith(Map.of("herald.demo", "false"))) {
             RunningApp.Person person = real.firstPerson();
+            person.call("POST", "/ui/plan/starters/quiet", null);
             assertThat(warnings(person)).contains("which can only be reached from this computer");
             save(person, "http://10.0.0.5:8080");
             assertThat(warnings(person)).contains("which can only be reached from your own network");
