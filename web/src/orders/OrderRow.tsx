@@ -1,5 +1,6 @@
 import type { Schemas } from '../api/client';
 import { type Geometry, onLine, x } from '../route/geometry';
+import { Placed } from '../route/Placed';
 import { dayOrTime, money, stageWords, when } from '../words';
 
 const BAD = ['attempted', 'delayed', 'returning', 'returned', 'cancelled', 'refunded'];
@@ -61,20 +62,20 @@ export function OrderRow({ row, place, geometry: G, now, dense, chosen, selected
       <span className="visually-hidden">
         {stageWords(row.stage)}. {said}
       </span>
-      <span className="rest" style={{ left: G.from, width: G.to - G.from }} />
-      <span className="gone" style={{ left: G.from, width: px(stands) - G.from }} />
+      <Placed className="rest" left={G.from} width={G.to - G.from} />
+      <Placed className="gone" left={G.from} width={px(stands) - G.from} />
       {dots.map((i) => (
-        <span
+        <Placed
           key={i}
           className={`dot ${i < stands ? 'past' : BAD.includes(row.at) ? 'bad' : row.at === 'delivered' ? 'good' : ''}`}
-          style={{ left: px(i) }}
+          left={px(i)}
         />
       ))}
       {row.said.map((s) => (
-        <span
+        <Placed
           key={s.stage}
           className={`fly ${s.state}`}
-          style={{ left: x(G, s.stage) }}
+          left={x(G, s.stage)}
           title={`${stageWords(s.stage)}: ${SAID_WORDS[s.state]}`}
         />
       ))}

@@ -1,54 +1,31 @@
-import {
-  closestCenter,
-  DndContext,
-  type DragEndEvent,
-  KeyboardSensor,
-  PointerSensor,
-  useSensor,
-  useSensors,
-} from '@dnd-kit/core';
-import {
-  arrayMove,
-  SortableContext,
-  sortableKeyboardCoordinates,
-  useSortable,
-  verticalListSortingStrategy,
-} from '@dnd-kit/sortable';
-import { CSS } from '@dnd-kit/utilities';
+import { arrayMove } from '@dnd-kit/sortable';
 import { Button, InputNumber, Select } from 'antd';
 import { CHANNELS, channelLabel } from '../channels';
+import { Sortable, useSortableRow } from '../shell/Sortable';
 import { minutes, toDuration } from '../words';
 import type { FieldProps } from './NoticeFields';
 
 /** Over which channels it is sent, in which order they are tried, and when the next is. */
 export function ChannelFields({ draft, set, wrong }: FieldProps) {
   const channels = draft.channels ?? [];
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-  );
   const place = (from: number, to: number) =>
     from >= 0 && to >= 0 && to < channels.length && set({ channels: arrayMove(channels, from, to) });
-  const end = (e: DragEndEvent) =>
-    e.over && place(channels.indexOf(String(e.active.id)), channels.indexOf(String(e.over.id)));
   return (
     <>
       <div className="label">Channels, in order</div>
-      <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={end}>
-        <SortableContext items={channels} strategy={verticalListSortingStrategy}>
-          <ol className="plainlist" aria-label="Channels, in order">
-            {channels.map((c, i) => (
-              <ChannelRow
-                key={c}
-                channel={c}
-                place={i + 1}
-                onMove={(by) => place(i, i + by)}
-                onRemove={() => set({ channels: channels.filter((x) => x !== c) })}
-              />
-            ))}
-          </ol>
-        </SortableContext>
-      </DndContext>
+      <Sortable ids={channels} onMove={place}>
+        <ol className="plainlist" aria-label="Channels, in order">
+          {channels.map((c, i) => (
+            <ChannelRow
+              key={c}
+              channel={c}
+              place={i + 1}
+              onMove={(by) => place(i, i + by)}
+              onRemove={() => set({ channels: channels.filter((x) => x !== c) })}
+            />
+          ))}
+        </ol>
+      </Sortable>
       <div className="flex gap6 wrap">
         {CHANNELS.filter(({ code }) => !channels.includes(code)).map(({ code }) => (
           <Button key={code} size="small" type="dashed" onClick={() => set({ channels: [...channels, code] })}>
@@ -95,28 +72,14 @@ export function ChannelFields({ draft, set, wrong }: FieldProps) {
 type RowProps = { channel: string; place: number; onMove: (by: number) => void; onRemove: () => void };
 
 function ChannelRow({ channel, place, onMove, onRemove }: RowProps) {
-  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition } = useSortable({
-    id: channel,
-  });
+  const { row, handle } = useSortableRow(channel, onMove);
   const name = channelLabel(channel);
   return (
-    <li
-      ref={setNodeRef}
-      className="channelrow"
-      style={{ transform: CSS.Transform.toString(transform), transition }}
-      onKeyDown={(e) => {
-        if (!e.altKey || (e.key !== 'ArrowUp' && e.key !== 'ArrowDown')) return;
-        e.preventDefault();
-        e.stopPropagation();
-        onMove(e.key === 'ArrowUp' ? -1 : 1);
-      }}
-    >
+    <li className="channelrow" {...row}>
       <button
         type="button"
         className="handle"
-        ref={setActivatorNodeRef}
-        {...attributes}
-        {...listeners}
+        {...handle}
         aria-label={`Move ${name}. Alt and the arrows move it too`}
         title="Drag, or Alt and the arrows"
       >

@@ -118,7 +118,7 @@ export function ImportanceField({ draft, set, wrong }: FieldProps) {
           { value: 'low', label: 'low: gives way first' },
         ]}
       />
-      <p className="soft">It counts where customers have a daily limit: see Setup, Gateways.</p>
+      <p className="soft">It only matters if there’s a daily limit, set in Setup, Gateways.</p>
       {wrong('importance')}
     </>
   );

@@ -17,30 +17,48 @@ import {
 import type { Part } from './parts';
 import { DelayFields, WindowFields } from './WhenFields';
 
-type Props = Omit<FieldProps, 'wrong'> & { part: Part; faults: Fault[]; onDone: () => void };
+type Props = Omit<FieldProps, 'wrong'> & { part: Part; faults: Fault[] };
 
-/** The fields behind one part of the sentence, right below it. */
-export function NoticePart({ part, draft, set, faults, onDone }: Props) {
+/** The fields of one part of a notice. */
+export function PartFields({ part, draft, set, faults }: Props) {
   const field = { draft, set, wrong: faultsBelow(faults) };
-  return (
-    <div className="form box">
-      {part === 'name' && <NameField {...field} />}
-      {part === 'stage' && <StageFields {...field} />}
-      {part === 'audience' && (
+  switch (part) {
+    case 'name':
+      return <NameField {...field} />;
+    case 'stage':
+      return <StageFields {...field} />;
+    case 'audience':
+      return (
         <AudienceEditor
           audience={draft.audience ?? EVERYONE}
           onChange={(audience) => set({ audience })}
           faults={faults.filter((f) => f.field.startsWith('audience'))}
         />
-      )}
-      {part === 'delay' && <DelayFields {...field} />}
-      {part === 'window' && <WindowFields {...field} />}
-      {part === 'channels' && <ChannelFields {...field} />}
-      {part === 'per' && <PerField {...field} />}
-      {part === 'question' && <QuestionFields {...field} />}
-      {part === 'age' && <AgeField {...field} />}
-      {part === 'recall' && <RecallField {...field} />}
-      {part === 'importance' && <ImportanceField {...field} />}
+      );
+    case 'delay':
+      return <DelayFields {...field} />;
+    case 'window':
+      return <WindowFields {...field} />;
+    case 'channels':
+      return <ChannelFields {...field} />;
+    case 'per':
+      return <PerField {...field} />;
+    case 'question':
+      return <QuestionFields {...field} />;
+    case 'age':
+      return <AgeField {...field} />;
+    case 'recall':
+      return <RecallField {...field} />;
+    case 'importance':
+      return <ImportanceField {...field} />;
+  }
+}
+
+/** The fields behind one part of the sentence, right below it. */
+export function NoticePart({ onDone, ...fields }: Props & { onDone: () => void }) {
+  return (
+    <div className="form box">
+      <PartFields {...fields} />
       <Button size="small" className="mt12" onClick={onDone}>
         Done
       </Button>

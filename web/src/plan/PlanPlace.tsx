@@ -14,6 +14,7 @@ import { Link, useNavigate, useParams } from 'react-router';
 import { api, keys, type Schemas } from '../api/client';
 import { CHANNELS, channelLabel } from '../channels';
 import { type Geometry, LINE, PARCEL_STAGES, x } from '../route/geometry';
+import { Placed } from '../route/Placed';
 import { Route } from '../route/Route';
 import { useGeometry } from '../route/useGeometry';
 import { isForSomethingInside } from '../shell/escape';
@@ -142,7 +143,7 @@ export default function PlanPlace() {
             <DndContext sensors={sensors} collisionDetection={pointerWithin} autoScroll={false} onDragEnd={dropped}>
               <div className="plan">
                 {LINE.map((s) => (
-                  <div key={s} className="thread" style={{ left: x(geometry, s) - 1 }} />
+                  <Placed key={s} className="thread" left={x(geometry, s) - 1} />
                 ))}
                 {CHANNELS.map(({ code: channel }) => {
                   const hung = hang(shown, channel);

@@ -1,14 +1,14 @@
 import type { Fault } from '../api/client';
 
-/** What of a notice is said, and changed, in one place of its sentence. */
+/** What of a notice is said, and changed, in one place; in the order of the form. */
 export const PARTS = [
-  'stage',
-  'audience',
-  'delay',
-  'window',
   'name',
+  'stage',
+  'delay',
   'channels',
   'per',
+  'audience',
+  'window',
   'question',
   'age',
   'recall',

@@ -19,7 +19,7 @@ describe('a plan file beside the plan', () => {
   it('says what changes, and that a live notice speaks so at once', () => {
     expect(rowChanges(row({ after: rule({ after: 'PT2H' }) }))).toEqual([
       'Delay: none → 2 hours',
-      'It’s live: the next messages say it this way',
+      'It’s live, so this applies to the next messages',
     ]);
   });
 

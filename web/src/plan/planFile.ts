@@ -47,6 +47,6 @@ export function rowChanges(row: Row): string[] {
   return [
     ...versionChanges(row.after, row.before),
     ...row.texts.map(textWords),
-    ...(isLive && row.kind === 'changed' ? ['It’s live: the next messages say it this way'] : []),
+    ...(isLive && row.kind === 'changed' ? ['It’s live, so this applies to the next messages'] : []),
   ];
 }

@@ -17,7 +17,7 @@ type Props = {
   toOrder: (order: Schemas['OrderRef']) => string;
 };
 
-/** Orders whose customers would have been sent something else. */
+/** Orders whose customers would have been sent something different. */
 export function Differences({ id, differing, noticeNames, beside, toOrder }: Props) {
   const pages = useInfiniteQuery({
     queryKey: keys.rehearsalDifferences(id),
@@ -35,7 +35,7 @@ export function Differences({ id, differing, noticeNames, beside, toOrder }: Pro
       <p className="under">
         {differing === 0
           ? 'Nothing: every customer would have been sent the same.'
-          : `Compared with ${lowered(beside)}, the customers of ${counted(differing, 'order')} would have been sent something else.`}
+          : `Compared with ${lowered(beside)}, the customers of ${counted(differing, 'order')} would have been sent something different.`}
       </p>
       <ul className="differing">
         {found.map((d) => (

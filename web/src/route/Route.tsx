@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { api, keys } from '../api/client';
 import { stageWords } from '../words';
 import { type Geometry, LINE, SIDE, x } from './geometry';
+import { Placed } from './Placed';
 
 const SHORT: Record<string, string> = { 'out-for-delivery': 'Out', 'in-transit': 'Transit' };
 /** Shorter on the branch, where several stand side by side. */
@@ -60,10 +61,11 @@ export function Route({ title, subtitle, geometry, slim, chosen, onChoose }: Pro
         <h1>{title}</h1>
         <p>{subtitle}</p>
       </div>
-      <div className="track" style={{ left: geometry.from, width: geometry.to - geometry.from }} />
-      <div
+      <Placed className="track" left={geometry.from} width={geometry.to - geometry.from} />
+      <Placed
         className={`branch ${turnsLeft ? 'straight' : ''}`}
-        style={{ left: branchX, width: turnsLeft ? 0 : sidesX - branchX - 4 }}
+        left={branchX}
+        width={turnsLeft ? 0 : sidesX - branchX - 4}
       />
       {LINE.map((stage) => (
         <button

@@ -16,7 +16,7 @@ export function DailyLimit() {
       <h2>Daily limit</h2>
       <p className="soft">
         How many messages one customer is sent on one day at most, about all of their orders. Less important notices
-        give way first; each notice says how important it is. What is over the limit isn’t sent later.
+        give way first; each notice says how important it is. Messages over the limit aren’t sent later.
       </p>
       <div className="row wrap">
         <label htmlFor="daily-most">Messages per customer and day</label>

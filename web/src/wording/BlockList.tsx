@@ -1,23 +1,8 @@
-import {
-  closestCenter,
-  DndContext,
-  type DragEndEvent,
-  KeyboardSensor,
-  PointerSensor,
-  useSensor,
-  useSensors,
-} from '@dnd-kit/core';
-import {
-  SortableContext,
-  sortableKeyboardCoordinates,
-  useSortable,
-  verticalListSortingStrategy,
-} from '@dnd-kit/sortable';
-import { CSS } from '@dnd-kit/utilities';
 import { App, Button, Dropdown, Input, Select } from 'antd';
 import { type ReactNode, useEffect, useId, useRef, useState } from 'react';
 import { api, keys } from '../api/client';
 import { useDo } from '../setup/useDo';
+import { Sortable, useSortableRow } from '../shell/Sortable';
 import { type Around, BlockForm } from './BlockForm';
 import { BLOCK_WORDS, type Block, insert, kinds, move, fresh as newBlock } from './draft';
 
@@ -40,10 +25,6 @@ export function BlockList({ label, small, blocks, onChange, around, wrong }: Pro
   // A block keeps its name while it moves, so that what is typed in it stays its own.
   while (names.current.length < blocks.length) names.current.push(`${prefix}${count.current++}`);
   names.current.length = blocks.length;
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-  );
   const fresh = useRef<string>(undefined);
   const place = (from: number, to: number) => {
     if (to < 0 || to >= blocks.length) return;
@@ -60,39 +41,33 @@ export function BlockList({ label, small, blocks, onChange, around, wrong }: Pro
     names.current.splice(i, 1);
     onChange(blocks.filter((_, j) => j !== i));
   };
-  const end = (e: DragEndEvent) => {
-    if (e.over && e.active.id !== e.over.id)
-      place(names.current.indexOf(String(e.active.id)), names.current.indexOf(String(e.over.id)));
-  };
   return (
     <div className={`blocks ${small ? 'small' : ''}`} aria-label={label} role="group">
-      <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={end}>
-        <SortableContext items={[...names.current]} strategy={verticalListSortingStrategy}>
-          {blocks.map((b, i) => (
-            <BlockCard
-              key={names.current[i]}
-              id={names.current[i]}
-              block={b}
-              around={around}
-              small={small}
-              wrong={wrong(i)}
-              begin={fresh.current === names.current[i]}
-              first={i === 0}
-              last={i === blocks.length - 1}
-              onChange={(next, what) =>
-                onChange(
-                  blocks.map((x, j) => (j === i ? next : x)),
-                  what && `${names.current[i]}.${what}`,
-                )
-              }
-              onMove={(by) => place(i, i + by)}
-              onRemove={() => drop(i)}
-              onDouble={() => add(i + 1, structuredClone(b))}
-              onAdd={(block) => add(i + 1, block)}
-            />
-          ))}
-        </SortableContext>
-      </DndContext>
+      <Sortable ids={[...names.current]} onMove={place}>
+        {blocks.map((b, i) => (
+          <BlockCard
+            key={names.current[i]}
+            id={names.current[i]}
+            block={b}
+            around={around}
+            small={small}
+            wrong={wrong(i)}
+            begin={fresh.current === names.current[i]}
+            first={i === 0}
+            last={i === blocks.length - 1}
+            onChange={(next, what) =>
+              onChange(
+                blocks.map((x, j) => (j === i ? next : x)),
+                what && `${names.current[i]}.${what}`,
+              )
+            }
+            onMove={(by) => place(i, i + by)}
+            onRemove={() => drop(i)}
+            onDouble={() => add(i + 1, structuredClone(b))}
+            onAdd={(block) => add(i + 1, block)}
+          />
+        ))}
+      </Sortable>
       <AddBlock around={around} small={small} onAdd={(b) => add(blocks.length, b)}>
         <Button size="small" type="dashed">
           Add block
@@ -169,9 +144,7 @@ function BlockCard({
   onDouble,
   onAdd,
 }: CardProps) {
-  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({
-    id,
-  });
+  const { row, handle, isDragging } = useSortableRow(id, onMove);
   const [keeping, setKeeping] = useState<string>();
   const form = useRef<HTMLDivElement>(null);
   useEffect(() => {
@@ -199,26 +172,16 @@ function BlockCard({
   const saved = around.pieces?.saved ?? [];
   return (
     <div
-      ref={setNodeRef}
+      {...row}
       className={`blockcard ${isDragging ? 'dragged' : ''} ${wrong ? 'invalid' : ''}`}
-      style={{ transform: CSS.Transform.toString(transform), transition }}
       aria-label={name}
       role="group"
-      onKeyDown={(e) => {
-        if (e.altKey && (e.key === 'ArrowUp' || e.key === 'ArrowDown')) {
-          e.preventDefault();
-          e.stopPropagation();
-          onMove(e.key === 'ArrowUp' ? -1 : 1);
-        }
-      }}
     >
       <div className="blockhead">
         <button
           type="button"
           className="handle"
-          ref={setActivatorNodeRef}
-          {...attributes}
-          {...listeners}
+          {...handle}
           aria-label={`Move: ${name}. Alt and the arrows move it too`}
           title="Drag, or Alt and the arrows"
         >

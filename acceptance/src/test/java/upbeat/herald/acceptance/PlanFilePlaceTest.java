@@ -39,7 +39,7 @@ class PlanFilePlaceTest extends BrowserTestCase {
         choose("plan.json", changed);
         assertThat(panel()).containsText("Name: Arriving today → Nearly there");
         assertThat(panel()).containsText("Delay: 30 minutes → 45 minutes");
-        assertThat(panel()).containsText("the next messages say it this way");
+        assertThat(panel()).containsText("this applies to the next messages");
         accessible("a plan file beside the plan");
         panel().getByRole(AriaRole.CHECKBOX, new Locator.GetByRoleOptions().setName("In transit"))
                 .uncheck();

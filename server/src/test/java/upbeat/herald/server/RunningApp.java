@@ -215,6 +215,16 @@ public final class RunningApp implements AutoCloseable {
         }
     }
 
+    /** Takes all notices out of the plan, for tests that look at their own only. */
+    public void emptyPlan(Person person) {
+        person.call("GET", "/ui/plan", null)
+                .json()
+                .path("notices")
+                .valueStream()
+                .forEach(n ->
+                        person.call("DELETE", "/ui/plan/notices/" + n.path("id").asString(), null));
+    }
+
     /** A browser that has not signed in yet. */
     public Person visitor() {
         Person person = new Person();

@@ -45,7 +45,7 @@ public record DailyLimit(int most) {
         if (sent.size() >= most)
             return Optional.of(new Reason(
                     Reason.Code.DAILY_LIMIT,
-                    "The customer was sent " + messages(sent.size()) + " today already; the limit is " + most));
+                    "The customer has already been sent " + messages(sent.size()) + " today; the limit is " + most));
         ahead.removeAll(sent);
         if (sent.size() + ahead.size() < most) return Optional.empty();
         return Optional.of(new Reason(

@@ -55,7 +55,8 @@ class DailyLimitTest {
         assertThat(check(2, Importance.NORMAL, sent("a", earlier), sent("b", earlier)))
                 .hasValueSatisfying(no -> {
                     assertThat(no.code()).isEqualTo(Reason.Code.DAILY_LIMIT);
-                    assertThat(no.text()).isEqualTo("The customer was sent 2 messages today already; the limit is 2");
+                    assertThat(no.text())
+                            .isEqualTo("The customer has already been sent 2 messages today; the limit is 2");
                 });
         // What was sent can't be taken back, however important the next one is.
         assertThat(check(2, Importance.HIGH, sent("a", earlier), sent("b", earlier)))

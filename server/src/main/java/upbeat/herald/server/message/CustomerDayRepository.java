@@ -12,7 +12,7 @@ import upbeat.herald.core.notice.History;
 @Repository
 class CustomerDayRepository {
     /** Orders of one e-mail address, or of one phone number, are one customer's. */
-    private static final String FIND = """
+    static final String FIND = """
             with same (id) as (
                 select o.id from shop_order o where o.id = :order
                 union select e.id from shop_order o join shop_order e on lower(e.email) = lower(o.email)

@@ -39,8 +39,8 @@ class NeverMetCheck implements PlanCheck {
                             PlanFinding.Kind.NEVER_MET,
                             n.id(),
                             null,
-                            "No order of the last " + OrderSample.PERIOD.toDays() + " days was "
-                                    + Audience.all(c).describe(names.load(db)),
+                            "Nothing in the last " + OrderSample.PERIOD.toDays() + " days matches \""
+                                    + Audience.all(c).describe(names.load(db)) + "\"",
                             0));
         return found;
     }

@@ -5,8 +5,10 @@ import static org.awaitility.Awaitility.await;
 
 import java.time.Duration;
 import java.util.List;
+import java.util.Map;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import tools.jackson.databind.JsonNode;
 import upbeat.herald.server.OwnAppTestCase;
 import upbeat.herald.server.RunningApp;
@@ -18,12 +20,7 @@ class DailyLimitSendingTest extends OwnAppTestCase {
     @BeforeEach
     void onlyWhatTheTestMakes() {
         if (person == null) person = app.signedIn();
-        person.call("GET", "/ui/plan", null)
-                .json()
-                .path("notices")
-                .valueStream()
-                .forEach(n ->
-                        person.call("DELETE", "/ui/plan/notices/" + n.path("id").asString(), null));
+        app.emptyPlan(person);
     }
 
     private static void limit(String most) {
@@ -75,7 +72,7 @@ class DailyLimitSendingTest extends OwnAppTestCase {
         assertThat(messages(second)).singleElement().satisfies(m -> {
             assertThat(m.path("status").asString()).isEqualTo("withheld");
             assertThat(m.path("reason").asString())
-                    .isEqualTo("The customer was sent 1 message today already; the limit is 1");
+                    .isEqualTo("The customer has already been sent 1 message today; the limit is 1");
         });
         String other = order("limit.other@customer.example");
         awaitSettled(other, 1);
@@ -137,5 +134,18 @@ class DailyLimitSendingTest extends OwnAppTestCase {
                         .path("dailyLimit")
                         .isNull())
                 .isTrue();
+    }
+
+    /** It is asked for every message that leaves, so it finds a customer's orders and their messages by an index. */
+    @Test
+    void aCustomersDayIsFoundByIndexes() {
+        List<String> steps = app.context
+                .getBean(JdbcClient.class)
+                .sql("explain query plan " + CustomerDayRepository.FIND)
+                .params(Map.of("order", 1, "from", 0, "to", 1))
+                .query((rs, i) -> rs.getString("detail"))
+                .list();
+        assertThat(steps).anyMatch(s -> s.contains("order_by_email")).anyMatch(s -> s.contains("order_by_phone"));
+        assertThat(steps).noneMatch(s -> s.matches("SCAN (m|o|e|message|shop_order)\\b.*"));
     }
 }

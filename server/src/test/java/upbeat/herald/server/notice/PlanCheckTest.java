@@ -19,12 +19,7 @@ class PlanCheckTest extends OwnAppTestCase {
     @BeforeEach
     void onlyWhatTheTestMakes() {
         if (person == null) person = app.signedIn();
-        person.call("GET", "/ui/plan", null)
-                .json()
-                .path("notices")
-                .valueStream()
-                .forEach(n ->
-                        person.call("DELETE", "/ui/plan/notices/" + n.path("id").asString(), null));
+        app.emptyPlan(person);
     }
 
     private static String notice(String name, String stage, String channels, String conditions) {
