@@ -13,8 +13,10 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.concurrent.atomic.AtomicInteger;
+import org.awaitility.Awaitility;
 import org.springframework.boot.builder.SpringApplicationBuilder;
 import org.springframework.boot.web.server.context.WebServerApplicationContext;
 import org.springframework.context.ConfigurableApplicationContext;
@@ -304,6 +306,25 @@ public final class RunningApp implements AutoCloseable {
             if (m.path("notice").asString().equals(notice)
                     && m.path("channel").asString().equals(channel)) return m;
         return tools.jackson.databind.node.MissingNode.getInstance();
+    }
+
+    /** The order's messages of a notice, over all channels. */
+    public List<JsonNode> messages(String number, String notice) {
+        return read(number)
+                .path("messages")
+                .valueStream()
+                .filter(m -> m.path("notice").asString().equals(notice))
+                .toList();
+    }
+
+    /** Waits until a notice has so many messages on the order and none is on its way any more. */
+    public List<JsonNode> settled(String number, String notice, int count) {
+        Awaitility.await().atMost(Duration.ofSeconds(30)).until(() -> {
+            List<JsonNode> all = messages(number, notice);
+            return all.size() == count
+                    && all.stream().noneMatch(m -> m.path("status").asString().matches("planned|waiting|sending"));
+        });
+        return messages(number, notice);
     }
 
     public Answer parcel(String number, String carrier, String tracking) {

@@ -11,6 +11,7 @@ import org.jspecify.annotations.Nullable;
  * @param carriers keys of the carriers of all its parcels
  * @param tags put on it here: by answers, by hand, by notices
  * @param isReturning true where the same customer ordered before
+ * @param hasOrderedAgain true where the same customer placed another order after it
  * @param dispatchedAt when its first parcel was dispatched, or null
  * @param sentNotices ids of the notices that have a message on it, sent or about to be
  */
@@ -18,9 +19,10 @@ public record OrderBackground(
         Set<String> carriers,
         Set<String> tags,
         boolean isReturning,
+        boolean hasOrderedAgain,
         @Nullable Instant dispatchedAt,
         Set<String> sentNotices) {
-    public static final OrderBackground NONE = new OrderBackground(Set.of(), Set.of(), false, null, Set.of());
+    public static final OrderBackground NONE = new OrderBackground(Set.of(), Set.of(), false, false, null, Set.of());
 
     public OrderBackground {
         carriers = Set.copyOf(carriers);
@@ -30,6 +32,8 @@ public record OrderBackground(
 
     /** Where nothing says when it was dispatched, it was at this moment. */
     public OrderBackground withDispatchedAt(Instant at) {
-        return dispatchedAt != null ? this : new OrderBackground(carriers, tags, isReturning, at, sentNotices);
+        return dispatchedAt != null
+                ? this
+                : new OrderBackground(carriers, tags, isReturning, hasOrderedAgain, at, sentNotices);
     }
 }

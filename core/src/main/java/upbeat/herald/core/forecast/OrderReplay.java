@@ -3,8 +3,10 @@ package upbeat.herald.core.forecast;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.PriorityQueue;
@@ -16,12 +18,14 @@ import upbeat.herald.core.journey.StageVisit;
 import upbeat.herald.core.notice.DailyLimit;
 import upbeat.herald.core.notice.Decide;
 import upbeat.herald.core.notice.Decision;
+import upbeat.herald.core.notice.Effects;
 import upbeat.herald.core.notice.History;
 import upbeat.herald.core.notice.Moment;
 import upbeat.herald.core.notice.Notice;
 import upbeat.herald.core.notice.PlannedMessage;
 import upbeat.herald.core.notice.Reachability;
 import upbeat.herald.core.notice.Reason;
+import upbeat.herald.core.notice.Trigger;
 import upbeat.herald.core.wording.Channel;
 
 /**
@@ -38,6 +42,10 @@ public final class OrderReplay {
     private final Set<String> known = new HashSet<>();
     private final Set<String> silences = new HashSet<>();
     private final List<ReplayedMessage> done = new ArrayList<>();
+    /** The parcel that a notice asked about last, and the answers given, by id of the notice. */
+    private final Map<String, ReplayedParcel> asker = new HashMap<>();
+
+    private final Map<String, Moment> answers = new HashMap<>();
 
     private OrderReplay(OrderPast past, PlanHistory plans, MessageWriter writer) {
         this.past = past;
@@ -89,9 +97,23 @@ public final class OrderReplay {
             Moment.listFor(state.takeReport(parcel, reported)).forEach(m -> decide(plans.at(now), parcel, m, now));
         } else if (fact instanceof PastFact.Answered answered) {
             replanAround(() -> state.takeAnswer(answered), now);
+            answer(answered, now);
         } else if (fact instanceof PastFact.Tagged tagged) {
             replanAround(() -> state.addTag(tagged.tag()), now);
+        } else if (fact instanceof PastFact.OrderedAgain) {
+            state.orderAgain();
+        } else if (fact instanceof PastFact.SeriesLeft left) {
+            state.leaveSeries(left.seriesId());
         }
+    }
+
+    private void answer(PastFact.Answered answered, Instant now) {
+        Notice asked = findNotice(answered.noticeId(), now);
+        if (asked == null) return;
+        Trigger.AnswerGiven given = new Trigger.AnswerGiven(answered.noticeId(), answered.button());
+        Moment moment = Moment.answer(asked.timing().stage(), given, now);
+        answers.put(given.noticeId(), moment);
+        decide(plans.at(now), asked.timing().stage().isOrderStage() ? null : asker.get(asked.id()), moment, now);
     }
 
     private void decide(List<Notice> plan, @Nullable ReplayedParcel parcel, Moment moment, Instant now) {
@@ -136,14 +158,22 @@ public final class OrderReplay {
         History before = state.copyHistory();
         change.run();
         for (ReplayState.Reached r : state.listReached()) {
-            OrderFacts was = state.situation(r.parcel()).toFacts(before);
-            OrderFacts is = state.situation(r.parcel()).toFacts(state.history());
-            List<Notice> only = narrowed.stream()
-                    .filter(n -> !n.audience().fits(was) && n.audience().fits(is))
-                    .toList();
             StageVisit v = r.visit();
-            if (!only.isEmpty()) decide(only, r.parcel(), new Moment(v.stage(), v.occasion(), v.at(), null), now);
+            decideNewly(narrowed, before, r.parcel(), new Moment(v.stage(), v.occasion(), v.at(), null), now);
         }
+        List.copyOf(answers.entrySet())
+                .forEach(a -> decideNewly(narrowed, before, asker.get(a.getKey()), a.getValue(), now));
+    }
+
+    /** For the notices that are for the order only since then. */
+    private void decideNewly(
+            List<Notice> narrowed, History before, @Nullable ReplayedParcel parcel, Moment moment, Instant now) {
+        OrderFacts was = state.situation(parcel).toFacts(before);
+        OrderFacts is = state.situation(parcel).toFacts(state.history());
+        List<Notice> only = narrowed.stream()
+                .filter(n -> !n.audience().fits(was) && n.audience().fits(is))
+                .toList();
+        if (!only.isEmpty()) decide(only, parcel, moment, now);
     }
 
     /** Sends what is due, and notices silences, before a moment. */
@@ -236,7 +266,14 @@ public final class OrderReplay {
                 state.listLegs(),
                 now));
         if (written.obstacle() != null) hold(p, notice, written.obstacle(), now);
-        else keep(p, now, written, null);
+        else send(p, notice, written, now);
+    }
+
+    private void send(Pending p, Notice notice, MessageWriter.Written written, Instant now) {
+        keep(p, now, written, null);
+        if (p.parcel() != null) asker.put(notice.id(), p.parcel());
+        Effects effects = notice.effects();
+        if (effects.hasTags() && state.isTaggedBy(effects)) replanAround(() -> state.applyTags(effects), now);
     }
 
     /** Other orders of the same customer aren't known here. */

@@ -45,4 +45,10 @@ public sealed interface PastFact {
     record Answered(String noticeId, String button, boolean isRefusal, Instant knownAt) implements PastFact {}
 
     record Tagged(String tag, Instant knownAt) implements PastFact {}
+
+    /** The same customer placed another order. */
+    record OrderedAgain(Instant knownAt) implements PastFact {}
+
+    /** Somebody took the order out of a series. */
+    record SeriesLeft(String seriesId, Instant knownAt) implements PastFact {}
 }

@@ -20,7 +20,7 @@ public final class PlanHistory {
     private PlanHistory(Map<Instant, List<Notice>> plans, @Nullable DailyLimit dailyLimit) {
         this.dailyLimit = dailyLimit;
         plans.forEach((from, plan) -> since.put(from, List.copyOf(plan)));
-        needsBackground = hasAny(n -> n.audience().needsBackground());
+        needsBackground = hasAny(Notice::needsBackground);
         isSilenceAsked = hasAny(n -> n.timing().quietDays() != null);
     }
 

@@ -11,6 +11,7 @@ import java.util.Map;
  * @param orders that were lived through again, and the customers behind those that were sent something
  * @param messages that would have been sent
  * @param moved how many of them had to wait for their send window
+ * @param copies how many copies the team would have got of them
  * @param by messages by what tells them apart
  * @param costs by channel and currency
  * @param customersByMessages how many customers got so many messages, by the number of messages
@@ -24,6 +25,7 @@ public record RehearsalFigures(
         int customers,
         int messages,
         int moved,
+        int copies,
         Breakdown by,
         List<ChannelCost> costs,
         Map<Integer, Integer> customersByMessages,

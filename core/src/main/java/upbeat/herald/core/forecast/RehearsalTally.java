@@ -38,6 +38,7 @@ public final class RehearsalTally {
     private int orders;
     private int messages;
     private int moved;
+    private int copies;
     private final Map<String, Integer> byNotice = new TreeMap<>();
     private final Map<String, Integer> byStage = new TreeMap<>();
     private final Map<String, Integer> byChannel = new TreeMap<>();
@@ -127,12 +128,15 @@ public final class RehearsalTally {
         customer.messages++;
         customer.days.merge(day, 1, Integer::sum);
         MessageWriter.Written written = Objects.requireNonNull(m.written());
+        int copies = m.notice().effects().copies().contains(m.channel()) ? 1 : 0;
+        this.copies += copies;
         if (written.cost() == null) return;
         Spent spent = costs.computeIfAbsent(
                 new CostKey(m.channel().code(), written.cost().currency()), k -> new Spent());
-        spent.messages++;
-        spent.segments += written.segments() == null ? 0 : written.segments();
-        spent.amount = spent.amount.add(written.cost().amount());
+        int times = 1 + copies; // the team's copy costs what the message does
+        spent.messages += times;
+        spent.segments += written.segments() == null ? 0 : times * written.segments();
+        spent.amount = spent.amount.add(written.cost().amount().multiply(BigDecimal.valueOf(times)));
     }
 
     /** The same for all channels of one message. */
@@ -171,6 +175,7 @@ public final class RehearsalTally {
         orders += other.orders;
         messages += other.messages;
         moved += other.moved;
+        copies += other.copies;
         addAll(byNotice, other.byNotice);
         addAll(byStage, other.byStage);
         addAll(byChannel, other.byChannel);
@@ -221,6 +226,7 @@ public final class RehearsalTally {
                 customers.size(),
                 messages,
                 moved,
+                copies,
                 new RehearsalFigures.Breakdown(
                         byNotice, byStage, byChannel, byCountry, byDay, toList(byHourOfWeek), listNoticeHours()),
                 listCosts(),

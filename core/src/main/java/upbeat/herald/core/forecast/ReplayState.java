@@ -18,6 +18,7 @@ import upbeat.herald.core.journey.Parcel;
 import upbeat.herald.core.journey.Report;
 import upbeat.herald.core.journey.Stage;
 import upbeat.herald.core.journey.StageVisit;
+import upbeat.herald.core.notice.Effects;
 import upbeat.herald.core.notice.History;
 import upbeat.herald.core.notice.OrderSituation;
 
@@ -31,6 +32,8 @@ final class ReplayState {
     private final Set<String> sentNotices = new HashSet<>();
     private final Map<String, String> answers = new HashMap<>();
     private final Set<String> tags = new HashSet<>();
+    private final Set<String> seriesLeft = new HashSet<>();
+    private boolean hasOrderedAgain;
     private boolean isCovered;
     private boolean isRefused;
     private @Nullable Stage ended;
@@ -73,6 +76,29 @@ final class ReplayState {
 
     void addTag(String tag) {
         tags.add(tag);
+        history = null;
+    }
+
+    /** What a notice does to the order's tags once it was sent. */
+    void applyTags(Effects effects) {
+        tags.addAll(effects.addTags());
+        effects.removeTags().forEach(tags::remove);
+        history = null;
+    }
+
+    /** True where that would change something. */
+    boolean isTaggedBy(Effects effects) {
+        return !tags.containsAll(effects.addTags())
+                || effects.removeTags().stream().anyMatch(tags::contains);
+    }
+
+    void orderAgain() {
+        hasOrderedAgain = true;
+        history = null;
+    }
+
+    void leaveSeries(String id) {
+        seriesLeft.add(id);
         history = null;
     }
 
@@ -147,7 +173,13 @@ final class ReplayState {
     History history() {
         if (history == null)
             history = new History(
-                    said, answers, isRefused, past.stopped(), needsBackground ? background() : OrderBackground.NONE);
+                    said,
+                    answers,
+                    isRefused,
+                    past.stopped(),
+                    needsBackground ? background() : OrderBackground.NONE,
+                    Map.of(),
+                    seriesLeft);
         return history;
     }
 
@@ -155,7 +187,13 @@ final class ReplayState {
     History copyHistory() {
         History now = history();
         return new History(
-                now.sentKeys(), Map.copyOf(answers), now.isRefused(), now.stoppedChannels(), now.background());
+                now.sentKeys(),
+                Map.copyOf(answers),
+                now.isRefused(),
+                now.stoppedChannels(),
+                now.background(),
+                now.teamAddresses(),
+                Set.copyOf(seriesLeft));
     }
 
     private OrderBackground background() {
@@ -163,6 +201,7 @@ final class ReplayState {
                 parcels.values().stream().map(p -> p.parcel().carrier()).collect(Collectors.toSet()),
                 tags,
                 past.isReturning(),
+                hasOrderedAgain,
                 parcels.values().stream()
                         .map(ReplayedParcel::dispatchedAt)
                         .filter(java.util.Objects::nonNull)

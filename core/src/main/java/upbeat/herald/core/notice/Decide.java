@@ -20,6 +20,9 @@ import upbeat.herald.core.wording.Channel;
  * order get" and "why was nothing sent", and when a message is about to leave.
  */
 public final class Decide {
+    private static final Reason REFUSED =
+            new Reason(Reason.Code.ANSWERED, "The customer answered that they don't want the order");
+
     private Decide() {}
 
     /** Same arguments, same decision: no clock, no chance, nothing kept. */
@@ -29,7 +32,7 @@ public final class Decide {
         List<Decision.NotSent> notSent = new ArrayList<>();
         Asked asked = null;
         for (Notice notice : plan) {
-            if (!notice.timing().isSetOffBy(moment)) continue;
+            if (!notice.timing().trigger().isMetBy(moment)) continue;
             if (asked == null) asked = Asked.of(plan, situation, moment, history, now);
             decideOne(asked, notice, messages, notSent);
         }
@@ -61,7 +64,7 @@ public final class Decide {
                 ? null
                 : situation.parcel().trackingNumber();
         String reached = notice.timing().per() == Notice.Per.OCCASION ? moment.occasion() : StageVisit.ONCE;
-        String occasion = notice.state() == Notice.State.TRIAL ? Trial.occasion(reached) : reached;
+        String occasion = notice.state() == Notice.State.TRIAL ? TeamOccasion.trial(reached) : reached;
         Optional<Reason> no = wholeNotice(asked, notice, parcel, occasion);
         if (no.isPresent()) {
             notSent.add(new Decision.NotSent(notice, parcel, occasion, null, no.get()));
@@ -123,7 +126,7 @@ public final class Decide {
                     "It happened " + words(age) + " ago; this notice is sent within "
                             + words(notice.timing().ageLimit())));
         }
-        if (moment.with() != null && isTold(asked, notice, moment.with())) {
+        if (moment.with() != null && isNewsOfStage(notice) && isTold(asked, notice, moment.with())) {
             return Optional.of(new Reason(
                     Reason.Code.OVERTAKEN,
                     "The same scan also says " + moment.with().label() + ", and the customer is told that instead"));
@@ -139,10 +142,10 @@ public final class Decide {
      */
     public static Optional<Reason> checkLive(@Nullable Notice notice, String occasion) {
         if (notice == null) return Optional.of(new Reason(Reason.Code.GONE, "The notice was deleted"));
-        if (!Trial.isMeantFor(notice, occasion))
+        if (!TeamOccasion.isMeantFor(notice, occasion))
             return Optional.of(new Reason(
                     Reason.Code.NOT_LIVE,
-                    Trial.isTrial(occasion)
+                    TeamOccasion.isTrial(occasion)
                             ? "The trial ended before this message was sent"
                             : "The notice went back to a trial before this message was sent"));
         if (notice.state().isSpeaking()) return Optional.empty();
@@ -164,6 +167,17 @@ public final class Decide {
         return no.map(Reachability::no).orElseGet(() -> reach(notice, situation, history, channel));
     }
 
+    /**
+     * Asks again about a copy for the team when it is about to leave: the customer was sent the message, so nothing
+     * about the customer counts any more.
+     */
+    public static Reachability recheckCopy(
+            Notice notice, History history, Channel channel, Instant dueAt, Instant now) {
+        return checkLateness(notice, dueAt, now)
+                .map(Reachability::no)
+                .orElseGet(() -> Reachability.ofTeam(history, channel));
+    }
+
     private static String allReached(Stage stage) {
         return "All of the order is already " + stage.label();
     }
@@ -174,7 +188,7 @@ public final class Decide {
             boolean isHeard = n.state() == Notice.State.LIVE
                     || n.state() == Notice.State.TRIAL && of.state() == Notice.State.TRIAL;
             if (isHeard
-                    && n.timing().quietDays() == null
+                    && isNewsOfStage(n)
                     && n.timing().stage() == stage
                     && n.audience().fits(asked.facts())) return true;
         }
@@ -206,6 +220,7 @@ public final class Decide {
                             Reason.Code.NO_COMMON_HOUR,
                             "The send window is never open at once in all time zones where this address may be. Add the region or postcode, or widen the window"));
         if (notice.timing().stage() != Stage.OUT_FOR_DELIVERY
+                || !isNewsOfStage(notice)
                 || CustomerDay.isSameDay(situation.order(), happened, leaves.get())) return Optional.empty();
         return Optional.of(
                 new Reason(Reason.Code.OVERTAKEN, "It couldn't be sent on the day the parcel was out for delivery"));
@@ -219,11 +234,30 @@ public final class Decide {
             return Optional.of(new Reason(Reason.Code.OVERTAKEN, allReached(stage)));
         if (history.answers().containsKey(notice.id()))
             return Optional.of(new Reason(Reason.Code.ANSWERED, "The customer has answered this question"));
-        if (history.isRefused())
-            return Optional.of(
-                    new Reason(Reason.Code.ANSWERED, "The customer answered that they don't want the order"));
+        Series series = notice.timing().series();
+        Optional<Reason> ended = series == null ? Optional.empty() : series.checkEnded(situation, history);
+        if (ended.isPresent()) return ended;
+        Trigger.AnswerGiven answer = notice.timing().trigger().answer();
+        if (answer != null) return checkAnswer(answer, notice, situation, history);
+        if (history.isRefused()) return Optional.of(REFUSED);
+        if (series != null) return Optional.empty(); // counted from its moment, whatever came after
         Duration silence = notice.timing().silence();
         return silence == null ? Overtaken.check(stage, situation) : Overtaken.checkSilence(silence, situation, now);
+    }
+
+    /** Whether what was answered still is, and the order is still worth it. */
+    private static Optional<Reason> checkAnswer(
+            Trigger.AnswerGiven answer, Notice notice, OrderSituation situation, History history) {
+        if (!answer.button().equals(history.answers().get(answer.noticeId())))
+            return Optional.of(new Reason(Reason.Code.OVERTAKEN, "The customer's answer was corrected"));
+        // Who said no themselves may well be told what follows from it.
+        if (history.isRefused() || notice.timing().series() != null) return Optional.empty();
+        return Overtaken.checkEnded(null, situation);
+    }
+
+    /** True where it tells of the stage itself, not of something counted from it. */
+    private static boolean isNewsOfStage(Notice notice) {
+        return notice.timing().trigger().waitsForStage() && notice.timing().series() == null;
     }
 
     /** The next message when a channel did not work: the first that stands by and can reach the customer, or empty. */
@@ -235,7 +269,7 @@ public final class Decide {
             String occasion,
             List<Channel> standBy,
             Instant now) {
-        List<Channel> left = Trial.isMeantFor(notice, occasion) ? new ArrayList<>(standBy) : new ArrayList<>();
+        List<Channel> left = TeamOccasion.isMeantFor(notice, occasion) ? new ArrayList<>(standBy) : new ArrayList<>();
         while (!left.isEmpty()) {
             Channel channel = left.remove(0);
             Reachability reach = reach(notice, situation, history, channel);

@@ -1,5 +1,6 @@
 package upbeat.herald.core.notice;
 
+import java.util.HashMap;
 import java.util.Map;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
@@ -15,6 +16,7 @@ import upbeat.herald.core.wording.Channel;
  * @param stoppedChannels whose address of this order is on the stop list
  * @param background what else is known of the order
  * @param teamAddresses the team's own, where a notice on trial sends to
+ * @param seriesLeft ids of the series that somebody took the order out of
  */
 public record History(
         Set<String> sentKeys,
@@ -22,7 +24,8 @@ public record History(
         boolean isRefused,
         Set<Channel> stoppedChannels,
         OrderBackground background,
-        Map<Channel, String> teamAddresses) {
+        Map<Channel, String> teamAddresses,
+        Set<String> seriesLeft) {
     public static final History NONE = new History(Set.of(), Map.of(), false, Set.of());
 
     /** Of the order itself nothing else is known. */
@@ -37,7 +40,14 @@ public record History(
             boolean isRefused,
             Set<Channel> stoppedChannels,
             OrderBackground background) {
-        this(sentKeys, answers, isRefused, stoppedChannels, background, Map.of());
+        this(sentKeys, answers, isRefused, stoppedChannels, background, Map.of(), Set.of());
+    }
+
+    /** The same where this was answered too. */
+    public History withAnswer(Trigger.AnswerGiven answer) {
+        Map<String, String> more = new HashMap<>(answers);
+        more.put(answer.noticeId(), answer.button());
+        return new History(sentKeys, more, isRefused, stoppedChannels, background, teamAddresses, seriesLeft);
     }
 
     /**

@@ -16,6 +16,7 @@ import upbeat.herald.core.timing.SendWindow;
 import upbeat.herald.core.wording.Channel;
 import upbeat.herald.core.wording.LocalizedWording;
 import upbeat.herald.core.wording.Question;
+import upbeat.herald.core.wording.SenderOverride;
 import upbeat.herald.core.wording.Wording;
 import upbeat.herald.core.wording.WordingPurpose;
 
@@ -26,6 +27,7 @@ import upbeat.herald.core.wording.WordingPurpose;
  * @param timing when
  * @param routing over which channel
  * @param content what it says and asks
+ * @param effects what else happens once it was sent
  */
 public record Notice(
         String id,
@@ -34,14 +36,25 @@ public record Notice(
         Audience audience,
         @JsonUnwrapped Timing timing,
         @JsonUnwrapped Routing routing,
-        @JsonUnwrapped Content content) {
+        @JsonUnwrapped Content content,
+        @JsonUnwrapped Effects effects) {
+
+    public Notice {
+        effects = effects == null ? Effects.NONE : effects;
+    }
+
+    /** Sending it has no further effect. */
+    public Notice(
+            String id, String name, State state, Audience audience, Timing timing, Routing routing, Content content) {
+        this(id, name, state, audience, timing, routing, content, Effects.NONE);
+    }
 
     public static final Duration DEFAULT_AGE_LIMIT = Duration.ofHours(48);
 
     /**
-     * @param stage the stage that sets it off; where {@code quietDays} is given, the one it stands beside
-     * @param quietDays instead of a stage, so many days without a word from the carrier set it off; or null
-     * @param after time from reaching the stage to sending, zero or more
+     * @param trigger what sets it off
+     * @param series the series it is a part of, which begins with the same trigger; or null
+     * @param after time from the trigger to sending, zero or more
      * @param dayDelay days to wait then, or a time of day to wait for, by the customer's calendar; or null
      * @param window hours on the customer's clock in which it may go out, or null for any hour
      * @param per how often one order may get it
@@ -50,8 +63,8 @@ public record Notice(
      *     minutes
      */
     public record Timing(
-            Stage stage,
-            @Nullable Integer quietDays,
+            @JsonUnwrapped Trigger trigger,
+            @Nullable Series series,
             Duration after,
             @Nullable DayDelay dayDelay,
             @Nullable SendWindow window,
@@ -76,19 +89,21 @@ public record Notice(
                 @Nullable SendWindow window,
                 Per per,
                 Duration ageLimit) {
-            this(stage, quietDays, after, dayDelay, window, per, ageLimit, Duration.ZERO);
+            this(new Trigger(stage, quietDays, null), null, after, dayDelay, window, per, ageLimit, Duration.ZERO);
         }
 
-        /** True where this is what sets it off. */
-        boolean isSetOffBy(Moment moment) {
-            return quietDays == null
-                    ? moment.quietDays() == null && stage == moment.stage()
-                    : quietDays.equals(moment.quietDays());
+        /** The stage that sets it off, or that it stands beside. */
+        public Stage stage() {
+            return trigger.stage();
+        }
+
+        public @Nullable Integer quietDays() {
+            return trigger.quietDays();
         }
 
         /** How long the carrier has to be silent; null where that isn't asked. */
         public @Nullable Duration silence() {
-            return quietDays == null ? null : Duration.ofDays(quietDays);
+            return trigger.silence();
         }
 
         /** The same, where it was decided at {@code now}: not before it can be taken back no more. */
@@ -112,14 +127,26 @@ public record Notice(
      * @param fallbackAfter how long the first that works is waited for (for an approval, then for a delivery receipt)
      *     before the next is tried as well
      * @param importance whether others give way to it where a customer would be sent too many in a day
+     * @param sender of its e-mails, or null for the brand's
      */
-    public record Routing(List<Channel> channels, ChannelRule rule, Duration fallbackAfter, Importance importance) {
+    public record Routing(
+            List<Channel> channels,
+            ChannelRule rule,
+            Duration fallbackAfter,
+            Importance importance,
+            @Nullable SenderOverride sender) {
         public static final Duration DEFAULT_FALLBACK = Duration.ofMinutes(10);
 
         public Routing {
             channels = List.copyOf(channels);
             fallbackAfter = fallbackAfter == null ? DEFAULT_FALLBACK : fallbackAfter;
             importance = importance == null ? Importance.NORMAL : importance;
+            sender = sender == null || sender.changesNothing() ? null : sender;
+        }
+
+        /** From the brand's sender. */
+        public Routing(List<Channel> channels, ChannelRule rule, Duration fallbackAfter, Importance importance) {
+            this(channels, rule, fallbackAfter, importance, null);
         }
 
         public Routing(List<Channel> channels, ChannelRule rule) {
@@ -142,7 +169,7 @@ public record Notice(
     public enum State {
         /** Being written. */
         DRAFT,
-        /** Speaks to the team about real orders, see {@link Trial}. */
+        /** Speaks to the team about real orders, see {@link TeamOccasion}. */
         TRIAL,
         /** Speaks to customers. */
         LIVE,
@@ -183,16 +210,45 @@ public record Notice(
         return new WordingPurpose(timing.stage(), content.question());
     }
 
+    /** True where it asks for more than an order's own document. */
+    public boolean needsBackground() {
+        return audience.needsBackground()
+                || timing.series() != null && timing.series().needsBackground();
+    }
+
+    /** The same with its series as that is now. */
+    public Notice withSeries(@Nullable Series series) {
+        Timing t = timing;
+        return new Notice(
+                id,
+                name,
+                state,
+                audience,
+                new Timing(
+                        series == null ? t.trigger : series.start(),
+                        series,
+                        t.after,
+                        t.dayDelay,
+                        t.window,
+                        t.per,
+                        t.ageLimit,
+                        t.recall),
+                routing,
+                content,
+                effects);
+    }
+
     public Notice withState(State other) {
-        return new Notice(id, name, other, audience, timing, routing, content);
+        return new Notice(id, name, other, audience, timing, routing, content, effects);
     }
 
     public Notice withId(String other) {
-        return new Notice(other, name, state, audience, timing, routing, content);
+        return new Notice(other, name, state, audience, timing, routing, content, effects);
     }
 
     /** The same with other words. */
     public Notice withWordings(Map<Channel, Wording> base, List<LocalizedWording> more) {
-        return new Notice(id, name, state, audience, timing, routing, new Content(content.question(), base, more));
+        return new Notice(
+                id, name, state, audience, timing, routing, new Content(content.question(), base, more), effects);
     }
 }

@@ -4,6 +4,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.Comparator;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.journey.Stage;
 
 /**
@@ -14,8 +15,8 @@ public final class Overtaken {
     private Overtaken() {}
 
     public static Optional<Reason> check(Stage stage, OrderSituation situation) {
-        if (situation.ended() != null && stage != situation.ended())
-            return overtaken("The order has been " + situation.ended().label());
+        Optional<Reason> ended = checkEnded(stage, situation);
+        if (ended.isPresent()) return ended;
         if (stage.isOrderStage()) {
             if (stage != Stage.ORDERED) return Optional.empty();
             return situation.parcels().stream()
@@ -28,10 +29,17 @@ public final class Overtaken {
         return stage.isOvertakenBy(now) ? overtaken("The parcel is already " + now.label()) : Optional.empty();
     }
 
+    /** Whether the order is over. @param but the end that it is about itself, or null */
+    static Optional<Reason> checkEnded(@Nullable Stage but, OrderSituation situation) {
+        return situation.ended() != null && but != situation.ended()
+                ? overtaken("The order has been " + situation.ended().label())
+                : Optional.empty();
+    }
+
     /** Whether a parcel has been heard of again, or nothing more is expected of it. */
     static Optional<Reason> checkSilence(Duration silence, OrderSituation situation, Instant now) {
-        if (situation.ended() != null)
-            return overtaken("The order has been " + situation.ended().label());
+        Optional<Reason> ended = checkEnded(null, situation);
+        if (ended.isPresent()) return ended;
         Stage stands = situation.stands();
         if (stands == null || !stands.isUnderway())
             return overtaken(

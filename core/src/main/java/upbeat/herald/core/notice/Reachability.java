@@ -35,7 +35,7 @@ public record Reachability(
                 ? new Reachability(address, null)
                 : no(
                         Reason.Code.NO_ADDRESS,
-                        "The team has no " + channel.addressLabel() + " for trials. Enter one in Setup, Team");
+                        "The team has no " + channel.addressLabel() + " of its own. Enter one in Setup, Team");
     }
 
     static Reachability no(Reason reason) {

@@ -21,6 +21,8 @@ public record Reason(Code code, String text) {
         TOO_OLD(true),
         /** The parcel or the order is further on by now. */
         OVERTAKEN(true),
+        /** What ends its series has happened, see {@link Series}. */
+        SERIES_ENDED(true),
         /** The customer answered already. */
         ANSWERED(true),
         NO_ADDRESS(true),

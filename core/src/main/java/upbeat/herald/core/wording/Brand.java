@@ -26,18 +26,33 @@ public record Brand(
      * @param senderAddress of every e-mail
      * @param smsSender up to 11 letters and digits, or a number of up to 15 digits
      * @param chatNumber E.164, from which chat messages come; null for the account's own
+     * @param replyTo where answers to e-mails go; null for the sender's address
      */
     public record Sender(
             @Nullable String senderName,
             String senderAddress,
             String smsSender,
-            @Nullable String chatNumber) {
+            @Nullable String chatNumber,
+            @Nullable String replyTo) {
         /** Stands for an address that nobody has set yet; no mail can have it (RFC 2606, section 2). */
         public static final String NO_ADDRESS = "orders@localhost.invalid";
 
         /** Under the shop's name, and without a chat number of its own. */
         public static Sender of(String senderAddress, String smsSender) {
-            return new Sender(null, senderAddress, smsSender, null);
+            return new Sender(null, senderAddress, smsSender, null, null);
+        }
+
+        Sender withName(String name) {
+            return new Sender(name, senderAddress, smsSender, chatNumber, replyTo);
+        }
+
+        Sender with(SenderOverride other) {
+            return new Sender(
+                    other.name() == null ? senderName : other.name(),
+                    other.address() == null ? senderAddress : other.address(),
+                    smsSender,
+                    chatNumber,
+                    other.replyTo() == null ? replyTo : other.replyTo());
         }
     }
 
@@ -99,14 +114,18 @@ public record Brand(
     }
 
     public Brand {
-        if (sender.senderName() == null)
-            sender = new Sender(name, sender.senderAddress(), sender.smsSender(), sender.chatNumber());
+        if (sender.senderName() == null) sender = sender.withName(name);
         language = language == null ? "en" : language;
     }
 
     /** False while nobody has set the sender's address: {@code .invalid} stands for none (RFC 2606, section 2). */
     public boolean hasSenderAddress() {
         return sender.senderAddress() != null && !sender.senderAddress().endsWith(".invalid");
+    }
+
+    /** The same, with another sender of its e-mails. @param other null for none */
+    public Brand withSender(@Nullable SenderOverride other) {
+        return other == null ? this : new Brand(name, sender.with(other), contact, look, language);
     }
 
     public Brand withLogoUrl(String url) {

@@ -115,10 +115,10 @@ public abstract class Channel implements Comparable<Channel> {
     public abstract Wording starter(String set, ResourceBundle words, @Nullable Map<String, String> buttons);
 
     /**
-     * The message with a word in front that says what it is, for whoever of the team reads it on trial. Where the text
-     * is fixed by a network, it stays as it is.
+     * The message with a word in front that says what it is, for whoever of the team reads it. Where the text is fixed
+     * by a network, it stays as it is.
      */
-    public Rendered markTrial(Rendered message, String mark) {
+    public Rendered markForTeam(Rendered message, String mark) {
         return message;
     }
 

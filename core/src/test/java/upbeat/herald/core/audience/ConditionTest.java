@@ -42,6 +42,7 @@ class ConditionTest {
                     Set.of("hopgate"),
                     Set.of("vip"),
                     true,
+                    false,
                     Instant.parse("2026-11-24T12:00:00Z"),
                     Set.of("on-its-way")),
             Map.of("ask", "confirm"));

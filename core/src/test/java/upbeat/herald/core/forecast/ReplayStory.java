@@ -85,6 +85,16 @@ final class ReplayStory {
         return this;
     }
 
+    ReplayStory orderedAgain(double at) {
+        facts.add(new PastFact.OrderedAgain(hour(at)));
+        return this;
+    }
+
+    ReplayStory leftSeries(String id, double at) {
+        facts.add(new PastFact.SeriesLeft(id, hour(at)));
+        return this;
+    }
+
     OrderPast past() {
         List<PastFact> sorted = new ArrayList<>(facts);
         sorted.sort(Comparator.comparing(PastFact::knownAt));

@@ -80,13 +80,14 @@ final class DecisionCase {
                 "paused".equals(notice.get("state")) ? Notice.State.PAUSED : Notice.State.LIVE,
                 toAudience(audience),
                 new Notice.Timing(
-                        at,
-                        notice.containsKey("quiet") ? Integer.valueOf(notice.get("quiet")) : null,
+                        toTrigger(at),
+                        toSeries(at),
                         Duration.parse(notice.getOrDefault("after", "PT0S")),
                         toDays(notice.get("days")),
                         toWindow(notice.get("window")),
                         per,
-                        Duration.parse(notice.getOrDefault("age", "PT48H"))),
+                        Duration.parse(notice.getOrDefault("age", "PT48H")),
+                        Duration.ZERO),
                 new Notice.Routing(
                         channels,
                         "all".equals(notice.get("rule"))
@@ -96,6 +97,23 @@ final class DecisionCase {
                         notice.containsKey("ask") ? Samples.QUESTION : null,
                         channels.stream().collect(Collectors.toMap(c -> c, c -> text)),
                         List.of()));
+    }
+
+    private Trigger toTrigger(Stage at) {
+        return new Trigger(
+                at,
+                notice.containsKey("quiet") ? Integer.valueOf(notice.get("quiet")) : null,
+                notice.containsKey("follows") ? new Trigger.AnswerGiven("asks", notice.get("follows")) : null);
+    }
+
+    /** What ends it, parted by commas. */
+    private Series toSeries(Stage at) {
+        if (!notice.containsKey("series")) return null;
+        Set<Series.End> ends = Stream.of(notice.get("series").split(","))
+                .map(e -> Series.End.valueOf(e.toUpperCase(Locale.ROOT).replace('-', '_')))
+                .collect(Collectors.toSet());
+        List<String> tags = Stream.ofNullable(notice.get("end-tag")).toList();
+        return new Series("s1", "Series", toTrigger(at), ends, tags, Set.of("n1"));
     }
 
     /** {@code kind:value,value & kind:value@from..to} */
@@ -198,6 +216,8 @@ final class DecisionCase {
         if (facts.containsKey("silent"))
             return Moment.silence(
                     Stage.IN_TRANSIT, instant(facts.get("silent")), Integer.parseInt(facts.getOrDefault("days", "5")));
+        if (facts.containsKey("said"))
+            return Moment.answer(stage, new Trigger.AnswerGiven("asks", facts.get("said")), happened);
         return new Moment(
                 Stage.fromCode(facts.getOrDefault("moment", stage.code())).orElseThrow(),
                 facts.getOrDefault("occasion", StageVisit.ONCE),
@@ -211,12 +231,23 @@ final class DecisionCase {
         Set<Channel> stopped = facts.containsKey("stopped")
                 ? Set.of(Channel.fromCode(facts.get("stopped")).orElseThrow())
                 : Set.of();
+        Map<String, String> answers = new TreeMap<>();
+        if (facts.containsKey("answered")) answers.put("n1", "confirm");
+        if (facts.containsKey("said")) answers.put("asks", facts.get("said"));
         return new History(
                 sent,
-                facts.containsKey("answered") ? Map.of("n1", "confirm") : Map.of(),
+                answers,
                 facts.containsKey("refused"),
                 stopped,
-                OrderBackground.NONE);
+                new OrderBackground(
+                        Set.of(),
+                        Stream.ofNullable(facts.get("tag")).collect(Collectors.toSet()),
+                        false,
+                        facts.containsKey("again"),
+                        null,
+                        Set.of()),
+                Map.of(),
+                facts.containsKey("left") ? Set.of("s1") : Set.of());
     }
 
     private static Instant instant(String text) {

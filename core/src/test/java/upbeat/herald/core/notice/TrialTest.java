@@ -25,7 +25,7 @@ class TrialTest {
     private static final Moment GONE = new Moment(Stage.DISPATCHED, "1", Samples.NOON, null);
 
     private static History team(Map<Channel, String> addresses, String... said) {
-        return new History(Set.of(said), Map.of(), false, Set.of(), OrderBackground.NONE, addresses);
+        return new History(Set.of(said), Map.of(), false, Set.of(), OrderBackground.NONE, addresses, Set.of());
     }
 
     private static OrderSituation situation(Order order) {
@@ -41,7 +41,7 @@ class TrialTest {
         PlannedMessage m =
                 decide(team(Map.of(MAIL, "us@team.example")), TRIAL).messages().get(0);
         assertThat(m.to()).isEqualTo("us@team.example");
-        assertThat(Trial.isTrial(m.occasion())).isTrue();
+        assertThat(TeamOccasion.isTrial(m.occasion())).isTrue();
         assertThat(decide(team(Map.of(MAIL, "us@team.example")), LIVE)
                         .messages()
                         .get(0)
@@ -52,7 +52,7 @@ class TrialTest {
     @Test
     void needsAnAddressOfTheTeamAndOneOfTheCustomer() {
         assertThat(decide(team(Map.of()), TRIAL).notSent().get(0).reason().text())
-                .isEqualTo("The team has no e-mail address for trials. Enter one in Setup, Team");
+                .isEqualTo("The team has no e-mail address of its own. Enter one in Setup, Team");
         Order without = Samples.order("Ottoline", null, null, "AU", Payment.PREPAID, Order.Consent.UNKNOWN);
         Decision d = Decide.decide(
                 List.of(TRIAL), situation(without), GONE, team(Map.of(MAIL, "us@team.example")), Samples.NOON);

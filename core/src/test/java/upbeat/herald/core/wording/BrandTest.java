@@ -46,7 +46,7 @@ class BrandTest {
     void everyMailShowsIt() {
         Brand brand = new Brand(
                 "Kites & Co",
-                new Brand.Sender(null, "hello@kites.example", "Kites", null),
+                new Brand.Sender(null, "hello@kites.example", "Kites", null, null),
                 new Brand.Contact(
                         "+46 31 390 06 01",
                         "1 Slipway",
@@ -83,7 +83,7 @@ class BrandTest {
         Brand b = Samples.BRAND;
         Brand outlined = new Brand(
                 b.name(),
-                new Brand.Sender(null, b.sender().senderAddress(), b.sender().smsSender(), null),
+                new Brand.Sender(null, b.sender().senderAddress(), b.sender().smsSender(), null, null),
                 new Brand.Contact(b.contact().phone(), b.contact().postalAddress(), null, null),
                 new Brand.Look("#14746f", null, "outlined", null, null, null, null),
                 null);

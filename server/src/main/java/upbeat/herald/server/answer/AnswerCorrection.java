@@ -105,6 +105,7 @@ class AnswerCorrection {
             if (right.refuses()) service.cancelOpen(db, order.id(), asked.notice(), right);
             else replan.replanAnswered(db, order, now);
             replan.replanNewlyFor(db, was, order, now);
+            answers.find(db, order.id(), asked.notice()).ifPresent(a -> service.planFollowing(db, order, a, now));
             return null;
         });
     }

@@ -1,23 +1,24 @@
 package upbeat.herald.server.answer;
 
 import java.time.Instant;
-import java.time.InstantSource;
 import java.util.Optional;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.notice.Reason;
-import upbeat.herald.core.notice.Trial;
+import upbeat.herald.core.notice.TeamOccasion;
 import upbeat.herald.core.wording.Channel;
 import upbeat.herald.core.wording.Question;
 import upbeat.herald.server.channel.ReplyListener;
+import upbeat.herald.server.message.MessagePlanner;
 import upbeat.herald.server.message.MessageReplan;
 import upbeat.herald.server.message.MessageRepository;
 import upbeat.herald.server.message.MessageRow;
 import upbeat.herald.server.message.MessageStatus;
+import upbeat.herald.server.message.OrderMoments;
 import upbeat.herald.server.order.AnswerRepository;
 import upbeat.herald.server.order.OrderRepository;
 import upbeat.herald.server.order.OrderRow;
-import upbeat.herald.server.platform.persistence.DatabaseWriter;
+import upbeat.herald.server.platform.signal.SignallingWriter;
 
 /**
  * Takes a customer's answer: the first one counts. It tags the order and stops what makes no sense any more: the same
@@ -29,25 +30,28 @@ public class AnswerService implements ReplyListener {
     private final MessageRepository messages;
     private final OrderRepository orders;
     private final MessageReplan replan;
+    private final OrderMoments moments;
+    private final MessagePlanner planner;
     private final JdbcClient reader;
-    private final DatabaseWriter writer;
-    private final InstantSource clock;
+    private final SignallingWriter writer;
 
     AnswerService(
             AnswerRepository answers,
             MessageRepository messages,
             OrderRepository orders,
             MessageReplan replan,
+            OrderMoments moments,
+            MessagePlanner planner,
             JdbcClient reader,
-            DatabaseWriter writer,
-            InstantSource clock) {
+            SignallingWriter writer) {
         this.answers = answers;
         this.messages = messages;
         this.orders = orders;
         this.replan = replan;
+        this.moments = moments;
+        this.planner = planner;
         this.reader = reader;
         this.writer = writer;
-        this.clock = clock;
     }
 
     /** @param answer the one that counts; {@code first} true where it is this one */
@@ -58,9 +62,9 @@ public class AnswerService implements ReplyListener {
         Question.Button button = message.sent().question() == null
                 ? null
                 : message.sent().question().findButton(buttonId).orElse(null);
-        // Whoever of the team presses a button on trial doesn't speak for the customer.
-        if (button == null || Trial.isTrial(message.origin().occasion())) return Optional.empty();
-        return Optional.of(writer.write(db -> answer(db, message, button, via)));
+        // Whoever of the team presses a button doesn't speak for the customer.
+        if (button == null || TeamOccasion.isForTeam(message.origin().occasion())) return Optional.empty();
+        return Optional.of(writer.write((db, now) -> answer(db, message, button, via, now)));
     }
 
     @Override
@@ -70,8 +74,7 @@ public class AnswerService implements ReplyListener {
         return message.isPresent();
     }
 
-    private Outcome answer(JdbcClient db, MessageRow message, Question.Button button, String via) {
-        Instant now = clock.instant();
+    private Outcome answer(JdbcClient db, MessageRow message, Question.Button button, String via, Instant now) {
         var answer = new AnswerRepository.AnswerRow(
                 message.origin().orderId(),
                 message.origin().noticeId(),
@@ -94,7 +97,13 @@ public class AnswerService implements ReplyListener {
         orders.addTag(db, message.origin().orderId(), button.tag(), "answer", now);
         cancelOpen(db, message.origin().orderId(), message.origin().noticeId(), button);
         replan.replanNewlyFor(db, before, order, now);
+        planFollowing(db, order, answer, now);
         return new Outcome(answer, true);
+    }
+
+    /** Plans what this answer sets off. */
+    void planFollowing(JdbcClient db, OrderRow order, AnswerRepository.AnswerRow answer, Instant now) {
+        moments.find(db, answer).ifPresent(m -> planner.planForMoment(db, order, m.parcel(), m.moment(), now));
     }
 
     /** Stops what makes no sense after this answer. */
@@ -103,6 +112,7 @@ public class AnswerService implements ReplyListener {
         for (MessageRow other : messages.findByOrder(db, orderId)) {
             boolean open = other.state().status() == MessageStatus.PLANNED
                     || other.state().status() == MessageStatus.WAITING;
+            if (TeamOccasion.isCopy(other.origin().occasion())) continue;
             if (open && (button.refuses() || other.origin().noticeId().equals(noticeId)))
                 messages.markCancelled(db, other.seq(), reason);
         }

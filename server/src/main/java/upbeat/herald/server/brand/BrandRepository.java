@@ -83,11 +83,15 @@ public class BrandRepository {
         settings.put(db, BRAND, Json.write(brand));
     }
 
-    /** True where a code that was sent to an address came back. */
     public boolean isVerified(JdbcClient db, Brand brand) {
+        return isVerified(db, brand.sender().senderAddress());
+    }
+
+    /** True where a code that was sent to an address came back. */
+    public boolean isVerified(JdbcClient db, String address) {
         return settings.find(db, PROVEN)
-                .filter(all -> List.of(all.toLowerCase(Locale.ROOT).split("\n"))
-                        .contains(brand.sender().senderAddress().toLowerCase(Locale.ROOT)))
+                .filter(all ->
+                        List.of(all.toLowerCase(Locale.ROOT).split("\n")).contains(address.toLowerCase(Locale.ROOT)))
                 .isPresent();
     }
 

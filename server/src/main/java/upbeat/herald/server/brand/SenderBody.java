@@ -13,7 +13,8 @@ record SenderBody(
         @Nullable String senderName,
         @Nullable String senderAddress,
         @Nullable String smsSender,
-        @Nullable String chatNumber) {
+        @Nullable String chatNumber,
+        @Nullable String replyTo) {
 
     /** A sender's name that is the brand's is left empty, so that it follows when the brand is renamed. */
     static SenderBody of(Brand b) {
@@ -22,7 +23,8 @@ record SenderBody(
                 b.name().equals(s.senderName()) ? null : s.senderName(),
                 b.hasSenderAddress() ? s.senderAddress() : null,
                 s.smsSender(),
-                s.chatNumber());
+                s.chatNumber(),
+                s.replyTo());
     }
 
     void validate(ValidationException errors) {
@@ -30,6 +32,8 @@ record SenderBody(
             errors.add("senderName", "Enter a sender name of one line, up to 60 characters");
         if (!Texts.isBlank(senderAddress) && !EmailAddress.isValid(senderAddress))
             errors.add("senderAddress", "\"" + senderAddress + "\" isn't an e-mail address");
+        if (!Texts.isBlank(replyTo) && !EmailAddress.isValid(replyTo.strip()))
+            errors.add("replyTo", "\"" + replyTo + "\" isn't an e-mail address");
         if (smsSender == null || !smsSender.matches("[A-Za-z0-9 ]{1,11}|\\+?[0-9]{4,15}") || smsSender.isBlank())
             errors.add(
                     "smsSender", "Enter an SMS sender of up to 11 letters and digits, or a number of 4 to 15 digits");
@@ -45,6 +49,7 @@ record SenderBody(
                 Objects.requireNonNull(smsSender).strip(),
                 Texts.isBlank(chatNumber)
                         ? null
-                        : PhoneNumbers.toE164(chatNumber, null).orElseThrow());
+                        : PhoneNumbers.toE164(chatNumber, null).orElseThrow(),
+                Texts.isBlank(replyTo) ? null : replyTo.strip());
     }
 }

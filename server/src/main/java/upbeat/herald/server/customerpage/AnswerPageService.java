@@ -12,7 +12,7 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import upbeat.herald.core.answer.SignedLink;
 import upbeat.herald.core.journey.Order;
-import upbeat.herald.core.notice.Trial;
+import upbeat.herald.core.notice.TeamOccasion;
 import upbeat.herald.core.wording.Brand;
 import upbeat.herald.core.wording.CustomerLanguage;
 import upbeat.herald.core.wording.Question;
@@ -75,9 +75,12 @@ class AnswerPageService {
         return guarded(token, request, (message, texts) -> answerRecorder
                 .recordAnswer(message, button, "page")
                 .map(outcome -> thanks(message, outcome.answer(), outcome.first(), texts))
-                .orElseGet(() -> Trial.isTrial(message.origin().occasion())
-                        ? problem(200, "trial", texts)
-                        : problem(400, "unknown", texts)));
+                .orElseGet(() -> notTaken(message.origin().occasion(), texts)));
+    }
+
+    private ResponseEntity<String> notTaken(String occasion, CustomerPageTexts texts) {
+        if (TeamOccasion.isTrial(occasion)) return problem(200, "trial", texts);
+        return TeamOccasion.isCopy(occasion) ? problem(200, "copy", texts) : problem(400, "unknown", texts);
     }
 
     private interface Page {

@@ -15,6 +15,7 @@ import upbeat.herald.server.message.ChannelFallback;
 import upbeat.herald.server.message.MessageRepository;
 import upbeat.herald.server.message.MessageRow;
 import upbeat.herald.server.message.ReceiptService;
+import upbeat.herald.server.message.SentEffects;
 import upbeat.herald.server.platform.persistence.DatabaseWriter;
 
 /** Writes down what became of a hand-over. */
@@ -26,6 +27,7 @@ class HandOverRecorder {
     private final MessageRepository messages;
     private final ReceiptService receipts;
     private final ChannelFallback next;
+    private final SentEffects effects;
     private final JdbcClient reader;
     private final DatabaseWriter writer;
     private final InstantSource clock;
@@ -36,6 +38,7 @@ class HandOverRecorder {
             MessageRepository messages,
             ReceiptService receipts,
             ChannelFallback next,
+            SentEffects effects,
             JdbcClient reader,
             DatabaseWriter writer,
             InstantSource clock) {
@@ -43,6 +46,7 @@ class HandOverRecorder {
         this.messages = messages;
         this.receipts = receipts;
         this.next = next;
+        this.effects = effects;
         this.reader = reader;
         this.writer = writer;
         this.clock = clock;
@@ -53,7 +57,7 @@ class HandOverRecorder {
         Instant now = clock.instant();
         writer.writeAside(db -> {
             if (end instanceof HandOver.Accepted accepted) {
-                messages.markAccepted(db, m.seq(), accepted.ref(), now);
+                if (messages.markAccepted(db, m.seq(), accepted.ref(), now)) effects.apply(db, m, now);
                 if (accepted.ref() != null)
                     receipts.applyPending(db, m.recipient().channel(), accepted.ref());
             } else if (end instanceof HandOver.Refused refused) {

@@ -23,7 +23,7 @@ class SendingGate {
     /** Hands a message over where it may leave. @param handOver true where the gateway was given it */
     void pass(Channel channel, MessageRepository.Due message, BooleanSupplier handOver) {
         if (stops.isStopped(channel, message.noticeId())) return;
-        boolean isCounted = !message.isTrial(); // the team's own messages are no flood
+        boolean isCounted = !message.isForTeam(); // the team's own messages are no flood
         if (isCounted && !guard.admit(message.noticeId())) return;
         boolean isHandedOver = false;
         try {

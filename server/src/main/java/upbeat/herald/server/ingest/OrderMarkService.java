@@ -80,6 +80,12 @@ public class OrderMarkService {
         standing.update(db, orderId);
     }
 
+    /** Takes a tag off that somebody put on. */
+    public void untag(JdbcClient db, long orderId, @Nullable String tag, Instant now) {
+        orders.removeTag(db, orderId, tag);
+        replan.recheckSeries(db, orders.get(db, orderId), now);
+    }
+
     /** Puts a mark back that a parcel had taken over; customers were told of it then. */
     public void restore(JdbcClient db, long orderId, Stage stage, Instant at, Instant now) {
         StageVisit visit = new StageVisit(stage, StageVisit.ONCE, at, false);

@@ -65,7 +65,7 @@ class UndoService {
 
     private int back(JdbcClient db, ManualChangeRepository.Step step, Instant now) {
         if (step.kind().equals("untag")) {
-            orders.removeTag(db, step.orderId(), step.value());
+            orderMarks.untag(db, step.orderId(), step.value(), now);
             return 0;
         }
         if (step.kind().equals("unmark-order")) {

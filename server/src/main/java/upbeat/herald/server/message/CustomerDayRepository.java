@@ -22,7 +22,7 @@ class CustomerDayRepository {
             select m.notice_id, m.order_id, m.parcel, m.occasion, m.status not in ('planned', 'waiting') as is_sent,
             coalesce(m.sent_at, m.claimed_at, m.due_at) as at
             from same join message m on m.order_id = same.id
-            where not m.is_trial
+            where not m.for_team
             and m.status in ('planned', 'waiting', 'sending', 'accepted', 'delivered', 'read', 'unsure')
             and coalesce(m.sent_at, m.claimed_at, m.due_at) between :from and :to""";
 

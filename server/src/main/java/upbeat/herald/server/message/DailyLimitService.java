@@ -14,7 +14,7 @@ import upbeat.herald.core.notice.DailyLimit;
 import upbeat.herald.core.notice.Importance;
 import upbeat.herald.core.notice.Notice;
 import upbeat.herald.core.notice.Reason;
-import upbeat.herald.core.notice.Trial;
+import upbeat.herald.core.notice.TeamOccasion;
 import upbeat.herald.server.notice.NoticeRepository;
 import upbeat.herald.server.order.OrderRow;
 import upbeat.herald.server.platform.persistence.SettingRepository;
@@ -55,7 +55,7 @@ public class DailyLimitService {
 
     /** Why a message would be one too many today; empty where it may go. What goes to the team is never too much. */
     Optional<Reason> check(JdbcClient db, MessageRow m, Notice notice, OrderRow order, Instant now) {
-        if (Trial.isTrial(m.origin().occasion())) return Optional.empty();
+        if (TeamOccasion.isForTeam(m.origin().occasion())) return Optional.empty();
         Integer most = findMost(db);
         if (most == null) return Optional.empty();
         Map<String, Importance> ranks = notices.findAll(db).stream()

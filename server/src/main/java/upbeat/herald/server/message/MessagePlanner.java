@@ -145,6 +145,21 @@ public class MessagePlanner {
         return save(db, List.of(planned(order, parcel, m, now))) == 1;
     }
 
+    /** Keeps a message anew that was forgotten, as it was planned. */
+    void planAgain(JdbcClient db, MessageRow forgotten, Instant now) {
+        messages.insert(
+                db,
+                List.of(new MessageRepository.NewMessage(
+                        ids.nextId(now),
+                        forgotten.origin(),
+                        forgotten.recipient(),
+                        MessageStatus.PLANNED,
+                        null,
+                        forgotten.state().standBy(),
+                        forgotten.times().plannedAt(),
+                        forgotten.times().dueAt())));
+    }
+
     private MessageRepository.NewMessage planned(
             OrderRow order, @Nullable ParcelRow parcel, PlannedMessage m, Instant now) {
         return new MessageRepository.NewMessage(

@@ -13,7 +13,7 @@ import upbeat.herald.core.notice.Notice;
 import upbeat.herald.core.notice.OrderSituation;
 import upbeat.herald.core.notice.Reachability;
 import upbeat.herald.core.notice.Reason;
-import upbeat.herald.core.notice.Trial;
+import upbeat.herald.core.notice.TeamOccasion;
 import upbeat.herald.core.notice.WordingSelection;
 import upbeat.herald.core.wording.Brand;
 import upbeat.herald.core.wording.Channel;
@@ -106,6 +106,17 @@ public class MessagePreparation {
                 : parcels.find(db, m.origin().parcelId()).orElse(null);
         if (parcel == null && m.origin().parcelId() != null)
             return held(Reason.Code.GONE, "The parcel was removed from the order");
+        if (TeamOccasion.isCopy(m.origin().occasion())) {
+            Reachability team = Decide.recheckCopy(
+                    notice,
+                    situations.loadHistory(db, order),
+                    m.recipient().channel(),
+                    m.times().dueAt(),
+                    now);
+            return team.obstacle() != null
+                    ? new Outcome.Held(team.obstacle())
+                    : write(db, m, new Basis(notice, order.order()), parcel, team.address(), now);
+        }
         // What was done by hand and may be taken back isn't judged yet either.
         if (order.heldUntil() != null && order.heldUntil().isAfter(now)) return new Outcome.NotYet(order.heldUntil());
         OrderSituation situation = situations.load(db, order, parcel);
@@ -122,6 +133,14 @@ public class MessagePreparation {
         if (allowed.isAfter(now)) return new Outcome.NotYet(allowed);
         Reason enough = limits.check(db, m, notice, order, now).orElse(null);
         if (enough != null) return new Outcome.Held(enough);
+        return write(db, m, new Basis(notice, order.order()), parcel, reach.address(), now);
+    }
+
+    /** Puts the message into words, with the data of the moment. */
+    private Outcome write(
+            JdbcClient db, MessageRow m, Basis basis, @Nullable ParcelRow parcel, @Nullable String to, Instant now) {
+        Notice notice = basis.notice();
+        OrderRow order = orders.get(db, m.origin().orderId());
         WordingSelection.Chosen chosen = composer.chooseWording(
                         db, notice, m.recipient().channel(), order, parcel)
                 .orElse(null);
@@ -132,29 +151,29 @@ public class MessagePreparation {
         Wording wording = channels.findUsable(db, notice, m.recipient().channel(), chosen);
         try {
             MessageComposer.Scene scene = new MessageComposer.Scene(notice, chosen.language(), order, parcel, m.seq());
-            Rendered content =
-                    markTrial(m, order, composer.render(db, scene, m.recipient().channel(), wording, now));
+            Rendered content = markForTeam(
+                    m, order, composer.render(db, scene, m.recipient().channel(), wording, now));
             return new Outcome.Ready(
-                    reach.address(),
+                    to,
                     chosen.language(),
                     content,
                     notice.content().question() == null
                             ? null
                             : notice.content().question().withLabels(wording.buttons()),
-                    brands.get(db, order.order().shop()),
-                    price(m.recipient().channel(), reach.address(), content),
-                    new Basis(notice, order.order()));
+                    brands.get(db, order.order().shop())
+                            .withSender(notice.routing().sender()),
+                    price(m.recipient().channel(), to, content),
+                    basis);
         } catch (EmptyFieldException e) {
             return held(Reason.Code.FIELD_EMPTY, Texts.orEmpty(e.getMessage()));
         }
     }
 
-    private static Rendered markTrial(MessageRow m, OrderRow order, Rendered content) {
-        return Trial.isTrial(m.origin().occasion())
-                ? m.recipient()
-                        .channel()
-                        .markTrial(content, "Trial, order " + order.order().number())
-                : content;
+    private static Rendered markForTeam(MessageRow m, OrderRow order, Rendered content) {
+        String occasion = m.origin().occasion();
+        if (!TeamOccasion.isForTeam(occasion)) return content;
+        String what = TeamOccasion.isTrial(occasion) ? "Trial, order " : "Copy, order ";
+        return m.recipient().channel().markForTeam(content, what + order.order().number());
     }
 
     private @Nullable Price price(Channel channel, @Nullable String address, Rendered content) {

@@ -12,19 +12,17 @@ import upbeat.herald.core.audience.OrderFacts;
 import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.journey.OrderStage;
 import upbeat.herald.core.journey.Parcel;
-import upbeat.herald.core.journey.StageVisit;
 import upbeat.herald.core.notice.Decide;
 import upbeat.herald.core.notice.History;
-import upbeat.herald.core.notice.Moment;
 import upbeat.herald.core.notice.Notice;
-import upbeat.herald.core.notice.OrderSituation;
 import upbeat.herald.core.notice.Reachability;
+import upbeat.herald.core.notice.Reason;
+import upbeat.herald.core.notice.TeamOccasion;
 import upbeat.herald.server.notice.NoticeRepository;
 import upbeat.herald.server.order.OrderRepository;
 import upbeat.herald.server.order.OrderRow;
 import upbeat.herald.server.order.ParcelRepository;
 import upbeat.herald.server.order.ParcelRow;
-import upbeat.herald.server.order.StageVisitRepository;
 
 /**
  * An order changed: what was planned for it and did not leave yet is decided again, on every channel, and what was kept
@@ -36,7 +34,7 @@ public class MessageReplan {
     private final MessageRepository messages;
     private final OrderRepository orders;
     private final ParcelRepository parcels;
-    private final StageVisitRepository visits;
+    private final OrderMoments moments;
     private final SituationLoader situations;
     private final MessagePlanner planner;
     private final ChannelFallback fallback;
@@ -46,7 +44,7 @@ public class MessageReplan {
             MessageRepository messages,
             OrderRepository orders,
             ParcelRepository parcels,
-            StageVisitRepository visits,
+            OrderMoments moments,
             SituationLoader situations,
             MessagePlanner planner,
             ChannelFallback fallback) {
@@ -54,7 +52,7 @@ public class MessageReplan {
         this.messages = messages;
         this.orders = orders;
         this.parcels = parcels;
-        this.visits = visits;
+        this.moments = moments;
         this.situations = situations;
         this.planner = planner;
         this.fallback = fallback;
@@ -81,6 +79,7 @@ public class MessageReplan {
     public int replan(JdbcClient db, Before before, OrderRow order, Instant now) {
         Set<String> again = messages.deleteUnreachable(db, order.id());
         recheckOpen(db, order, now);
+        reopenSeries(db, order, now);
         int planned = planNewly(db, before, order, again, now);
         List<Parcel> boxes = parcels.findByOrder(db, order.id()).stream()
                 .map(ParcelRow::parcel)
@@ -99,9 +98,44 @@ public class MessageReplan {
      * @return how many messages are planned that were not
      */
     public int replanNewlyFor(JdbcClient db, Before before, OrderRow order, Instant now) {
+        recheckSeries(db, order, now);
         int planned = planNewly(db, before, order, Set.of(), now);
         noteAdded(db, order, planned, now);
         return planned;
+    }
+
+    /** What may end a series, or had ended one, changed. */
+    public void recheckSeries(JdbcClient db, OrderRow order, Instant now) {
+        if (!notices.hasSeries(db)) return;
+        recheckOpen(db, order, now);
+        reopenSeries(db, order, now);
+    }
+
+    /** What was kept back because its series had ended, and hasn't any more, is planned again. */
+    private void reopenSeries(JdbcClient db, OrderRow order, Instant now) {
+        if (!notices.hasSeries(db)) return;
+        for (MessageRow m : messages.findByOrder(db, order.id())) {
+            boolean isEnded = m.state().status() == MessageStatus.WITHHELD
+                    && Reason.Code.SERIES_ENDED.name().equals(m.state().reasonCode())
+                    && m.recipient().to() != null; // it was planned, and not kept back from the beginning
+            if (!isEnded) continue;
+            Notice notice = notices.find(db, m.origin().noticeId()).orElse(null);
+            if (notice != null
+                    && recheck(db, notice, m, order, now).obstacle() == null
+                    && messages.deleteEnded(db, m.seq())) planner.planAgain(db, m, now);
+        }
+    }
+
+    private Reachability recheck(JdbcClient db, Notice notice, MessageRow m, OrderRow order, Instant now) {
+        Long about = m.origin().parcelId();
+        ParcelRow parcel = about == null ? null : parcels.find(db, about).orElse(null);
+        return Decide.recheck(
+                notice,
+                situations.load(db, order, parcel),
+                situations.loadHistory(db, order),
+                m.recipient().channel(),
+                m.times().dueAt(),
+                now);
     }
 
     private void noteAdded(JdbcClient db, OrderRow order, int planned, Instant now) {
@@ -119,20 +153,14 @@ public class MessageReplan {
         History history = situations.loadHistory(db, order);
         int parcelCount = parcels.findByOrder(db, order.id()).size();
         int planned = 0;
-        for (StageVisitRepository.Reached r : visits.findByOrder(db, order.id())) {
-            ParcelRow parcel =
-                    r.parcelId() == null ? null : parcels.find(db, r.parcelId()).orElse(null);
-            if (r.parcelId() != null && parcel == null) continue;
-            StageVisit v = r.visit();
-            OrderFacts was = facts(before.row().order(), before.history(), parcel, before.parcels());
-            OrderFacts is = facts(order.order(), history, parcel, parcelCount);
+        for (OrderMoments.OrderMoment m : moments.list(db, order.id())) {
+            OrderFacts was = facts(before.row().order(), before.history(), m.parcel(), before.parcels());
+            OrderFacts is = facts(order.order(), history, m.parcel(), parcelCount);
             Set<String> only = new HashSet<>(again);
             narrowed.stream()
                     .filter(n -> !n.audience().fits(was) && n.audience().fits(is))
                     .forEach(n -> only.add(n.id()));
-            if (!only.isEmpty())
-                planned += planner.planForMoment(
-                        db, order, parcel, new Moment(v.stage(), v.occasion(), v.at(), null), only, now);
+            if (!only.isEmpty()) planned += planner.planForMoment(db, order, m.parcel(), m.moment(), only, now);
         }
         return planned;
     }
@@ -161,20 +189,15 @@ public class MessageReplan {
 
     /** An order's end was taken back: what was kept back because of it is decided again. */
     public int replanReopened(JdbcClient db, OrderRow order, Instant now) {
+        recheckSeries(db, order, now);
         return planForVisits(db, order, messages.deleteOvertaken(db, order.id()), now);
     }
 
     private int planForVisits(JdbcClient db, OrderRow order, Set<String> only, Instant now) {
         if (only.isEmpty()) return 0;
         int planned = 0;
-        for (StageVisitRepository.Reached r : visits.findByOrder(db, order.id())) {
-            ParcelRow parcel =
-                    r.parcelId() == null ? null : parcels.find(db, r.parcelId()).orElse(null);
-            if (r.parcelId() != null && parcel == null) continue;
-            StageVisit v = r.visit();
-            planned += planner.planForMoment(
-                    db, order, parcel, new Moment(v.stage(), v.occasion(), v.at(), null), only, now);
-        }
+        for (OrderMoments.OrderMoment m : moments.list(db, order.id()))
+            planned += planner.planForMoment(db, order, m.parcel(), m.moment(), only, now);
         return planned;
     }
 
@@ -200,20 +223,11 @@ public class MessageReplan {
                 .toList();
         for (MessageRow m : open) {
             Notice notice = notices.find(db, m.origin().noticeId()).orElse(null);
+            if (TeamOccasion.isCopy(m.origin().occasion())) continue; // nothing about the customer counts for it
             // Says so itself when it is due.
             if (notice == null
                     || Decide.checkLive(notice, m.origin().occasion()).isPresent()) continue;
-            ParcelRow parcel = m.origin().parcelId() == null
-                    ? null
-                    : parcels.find(db, m.origin().parcelId()).orElse(null);
-            OrderSituation situation = situations.load(db, order, parcel);
-            Reachability reach = Decide.recheck(
-                    notice,
-                    situation,
-                    situations.loadHistory(db, order),
-                    m.recipient().channel(),
-                    m.times().dueAt(),
-                    now);
+            Reachability reach = recheck(db, notice, m, order, now);
             if (reach.obstacle() != null) fallback.hold(db, m, reach.obstacle());
             else if (reach.address() != null
                     && !reach.address().equals(m.recipient().to())) {

@@ -38,7 +38,7 @@ public class MessageRepository {
             language, status, reason_code, reason, stand_by, planned_at, due_at)
             values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?) on conflict do nothing""";
     private static final String DUE = """
-            select seq, notice_id, is_trial from message where channel = ? and status in ('planned', 'waiting')
+            select seq, notice_id, for_team from message where channel = ? and status in ('planned', 'waiting')
             and due_at <= ? and (next_try_at is null or next_try_at <= ?)
             and 'notice/' || notice_id not in (select scope from sending_stop)
             order by due_at, seq limit ?""";
@@ -54,7 +54,7 @@ public class MessageRepository {
 
     private static final String SENT_NOTICES = """
             select distinct order_id, notice_id from message where order_id in (select value from json_each(?))
-            and status not in ('withheld', 'cancelled', 'failed') and not is_trial""";
+            and status not in ('withheld', 'cancelled', 'failed') and not for_team""";
 
     /** Reason code of a message that waits for the approval of its content. */
     public static final String NOT_APPROVED = "NOT_APPROVED";
@@ -122,8 +122,8 @@ public class MessageRepository {
                 .list();
     }
 
-    /** A message whose time has come. @param isTrial true where it goes to the team */
-    public record Due(long seq, String noticeId, boolean isTrial) {}
+    /** A message whose time has come. @param isForTeam true where it goes to the team */
+    public record Due(long seq, String noticeId, boolean isForTeam) {}
 
     /** The next moment after {@code after} at which something is to be done, or empty. */
     public Optional<Instant> findNextDue(JdbcClient db, Instant after) {
@@ -340,6 +340,14 @@ public class MessageRepository {
                 new StatusReason(reason.code().name(), reason.text()));
     }
 
+    /** Forgets a message that was kept back because its series had ended. @return false where it wasn't */
+    boolean deleteEnded(JdbcClient db, long seq) {
+        return db.sql("delete from message where seq = ? and status = 'withheld' and reason_code = 'SERIES_ENDED'")
+                        .param(seq)
+                        .update()
+                == 1;
+    }
+
     /** Puts a message back in line. @param nextTry not before, or null for as soon as its gateway is there */
     public boolean markWaiting(JdbcClient db, long seq, String reason, @Nullable Instant nextTry) {
         return to(
@@ -393,7 +401,7 @@ public class MessageRepository {
     public boolean existsSent(JdbcClient db, long parcelId, @Nullable Stage stage) {
         return db.sql("""
                                 select count(*) from message where parcel_id = :parcel
-                                and (:stage is null or stage = :stage) and not is_trial
+                                and (:stage is null or stage = :stage) and not for_team
                                 and (sent_at is not null or status in ('sending', 'unsure'))""")
                         .param("parcel", parcelId)
                         .param("stage", stage == null ? null : stage.code())
@@ -406,7 +414,7 @@ public class MessageRepository {
     public boolean existsSentOfOrder(JdbcClient db, long orderId, Stage stage) {
         return db.sql("""
                                 select exists (select 1 from message where order_id = ? and parcel_id is null
-                                and stage = ? and not is_trial
+                                and stage = ? and not for_team
                                 and (sent_at is not null or status in ('sending', 'unsure')))""").params(orderId, stage.code()).query(Integer.class).single() == 1;
     }
 

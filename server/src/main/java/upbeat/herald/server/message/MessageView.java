@@ -3,7 +3,7 @@ package upbeat.herald.server.message;
 import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import java.time.Instant;
 import org.jspecify.annotations.Nullable;
-import upbeat.herald.core.notice.Trial;
+import upbeat.herald.core.notice.TeamOccasion;
 
 /**
  * A message as machines and the interface see it.
@@ -30,9 +30,10 @@ public record MessageView(
 
     /**
      * @param to e-mail address or phone number; {@code language} BCP 47
-     * @param trial true where it goes to the team in the customer's place
+     * @param trial true where it goes to the team in the customer's place; {@code copy} where it is the team's copy of
+     *     what the customer was sent
      */
-    public record MessageTarget(String channel, @Nullable String to, String language, boolean trial) {}
+    public record MessageTarget(String channel, @Nullable String to, String language, boolean trial, boolean copy) {}
 
     public record MessageTimes(
             Instant dueAt,
@@ -63,7 +64,8 @@ public record MessageView(
                         m.recipient().channel().code(),
                         m.recipient().to(),
                         m.recipient().language(),
-                        Trial.isTrial(m.origin().occasion())),
+                        TeamOccasion.isTrial(m.origin().occasion()),
+                        TeamOccasion.isCopy(m.origin().occasion())),
                 m.state().status().code(),
                 m.state().reason(),
                 new MessageTimes(

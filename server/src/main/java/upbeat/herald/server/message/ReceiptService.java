@@ -17,6 +17,7 @@ public class ReceiptService {
     private final ReceiptRepository receipts;
     private final MessageRepository messages;
     private final ChannelFallback fallback;
+    private final SentEffects effects;
     private final DatabaseWriter writer;
     private final InstantSource clock;
     private final WorkSignal signal;
@@ -25,12 +26,14 @@ public class ReceiptService {
             ReceiptRepository receipts,
             MessageRepository messages,
             ChannelFallback fallback,
+            SentEffects effects,
             DatabaseWriter writer,
             InstantSource clock,
             WorkSignal signal) {
         this.receipts = receipts;
         this.messages = messages;
         this.fallback = fallback;
+        this.effects = effects;
         this.writer = writer;
         this.clock = clock;
         this.signal = signal;
@@ -60,13 +63,18 @@ public class ReceiptService {
         if (message == null) return;
         for (PendingReceipt receipt : receipts.findPending(db, channel, reference)) {
             switch (receipt.kind()) {
-                case DELIVERED -> messages.markDelivered(db, message.seq(), receipt.at());
-                case READ -> messages.markRead(db, message.seq(), receipt.at());
+                case DELIVERED -> arrived(db, message, messages.markDelivered(db, message.seq(), receipt.at()));
+                case READ -> arrived(db, message, messages.markRead(db, message.seq(), receipt.at()));
                 case FAILED -> {
                     if (messages.markFailed(db, message.seq(), receipt.detail())) fallback.planNext(db, message);
                 }
             }
             receipts.markApplied(db, receipt.id());
         }
+    }
+
+    /** Of a message nobody knew it was sent, the receipt says so. */
+    private void arrived(JdbcClient db, MessageRow message, boolean isNew) {
+        if (isNew && message.state().status() == MessageStatus.UNSURE) effects.apply(db, message, clock.instant());
     }
 }

@@ -18,18 +18,21 @@ public final class RunningHistory {
     private final Set<Channel> stopped;
     private final OrderBackground background;
     private final Map<Channel, String> team;
+    private final Set<String> seriesLeft;
 
     /**
      * @param said keys made by {@link History#key}; {@code stopped} whose address is on the stop list; {@code team} its
-     *     own addresses
+     *     own addresses; {@code seriesLeft} ids of the series it was taken out of
      */
     public RunningHistory(
             Set<String> said,
             List<AnswerRow> answers,
             Set<Channel> stopped,
             OrderBackground background,
-            Map<Channel, String> team) {
+            Map<Channel, String> team,
+            Set<String> seriesLeft) {
         this.team = team;
+        this.seriesLeft = seriesLeft;
         this.stopped = stopped;
         this.background = background;
         this.said = new HashSet<>(said);
@@ -42,6 +45,6 @@ public final class RunningHistory {
     }
 
     public History toHistory() {
-        return new History(said, answers, refused, stopped, background, team);
+        return new History(said, answers, refused, stopped, background, team, seriesLeft);
     }
 }

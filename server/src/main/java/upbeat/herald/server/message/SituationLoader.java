@@ -23,6 +23,7 @@ import upbeat.herald.server.order.OrderBackgroundRepository;
 import upbeat.herald.server.order.OrderRow;
 import upbeat.herald.server.order.ParcelRepository;
 import upbeat.herald.server.order.ParcelRow;
+import upbeat.herald.server.order.SeriesExitRepository;
 import upbeat.herald.server.order.StopListRepository;
 
 /** Lays an order before the core: as it stands, and what it heard and answered. */
@@ -35,6 +36,7 @@ public class SituationLoader {
     private final NoticeRepository notices;
     private final OrderBackgroundRepository backgrounds;
     private final TeamAddressRepository teamAddresses;
+    private final SeriesExitRepository seriesExits;
 
     SituationLoader(
             ParcelRepository parcels,
@@ -43,7 +45,8 @@ public class SituationLoader {
             StopListRepository stopList,
             NoticeRepository notices,
             OrderBackgroundRepository backgrounds,
-            TeamAddressRepository teamAddresses) {
+            TeamAddressRepository teamAddresses,
+            SeriesExitRepository seriesExits) {
         this.parcels = parcels;
         this.messages = messages;
         this.answers = answers;
@@ -51,6 +54,7 @@ public class SituationLoader {
         this.notices = notices;
         this.backgrounds = backgrounds;
         this.teamAddresses = teamAddresses;
+        this.seriesExits = seriesExits;
     }
 
     /** @param parcel the parcel in question, or null for the order as a whole */
@@ -93,7 +97,8 @@ public class SituationLoader {
         Map<Long, List<AnswerRepository.AnswerRow>> given = answers.findByOrder(db, ids);
         Map<Long, Set<Channel>> stopped = stopList.findStopped(db, orders);
         Map<Long, OrderBackground> known = loadBackgrounds(db, ids);
-        Map<Channel, String> team = notices.hasTrial(db) ? teamAddresses.findAll(db) : Map.of();
+        Map<Channel, String> team = notices.writesToTeam(db) ? teamAddresses.findAll(db) : Map.of();
+        Map<Long, Set<String>> left = notices.hasSeries(db) ? seriesExits.findByOrder(db, ids) : Map.of();
         return ids.stream()
                 .collect(Collectors.toMap(
                         id -> id,
@@ -102,7 +107,8 @@ public class SituationLoader {
                                 given.getOrDefault(id, List.of()),
                                 stopped.getOrDefault(id, Set.of()),
                                 known.getOrDefault(id, OrderBackground.NONE),
-                                team)));
+                                team,
+                                left.getOrDefault(id, Set.of()))));
     }
 
     /** Looked up only where a notice asks for it: most plans don't, and reports come by the thousand. */
@@ -126,7 +132,8 @@ public class SituationLoader {
                         given.getOrDefault(id, List.of()),
                         Set.of(),
                         Objects.requireNonNull(known.get(id)),
-                        Map.of())
+                        Map.of(),
+                        Set.of())
                 .toHistory()));
     }
 }

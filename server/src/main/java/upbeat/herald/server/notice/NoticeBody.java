@@ -16,15 +16,19 @@ import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.Texts;
 import upbeat.herald.core.audience.Audience;
 import upbeat.herald.core.journey.Stage;
+import upbeat.herald.core.notice.Effects;
 import upbeat.herald.core.notice.Importance;
 import upbeat.herald.core.notice.Notice;
+import upbeat.herald.core.notice.Series;
 import upbeat.herald.core.notice.Starters;
+import upbeat.herald.core.notice.Trigger;
 import upbeat.herald.core.notice.WordingSelection;
 import upbeat.herald.core.timing.DayDelay;
 import upbeat.herald.core.timing.SendWindow;
 import upbeat.herald.core.wording.Channel;
 import upbeat.herald.core.wording.LocalizedWording;
 import upbeat.herald.core.wording.Question;
+import upbeat.herald.core.wording.SenderOverride;
 import upbeat.herald.core.wording.Wording;
 import upbeat.herald.core.wording.WordingCheck;
 import upbeat.herald.core.wording.WordingError;
@@ -38,16 +42,21 @@ public record NoticeBody(
         @Nullable Audience audience,
         @JsonUnwrapped NoticeTimingBody timing,
         @JsonUnwrapped RoutingBody routing,
-        @JsonUnwrapped NoticeContentBody content) {
+        @JsonUnwrapped NoticeContentBody content,
+        @JsonUnwrapped EffectsBody effects) {
 
     /**
      * @param quietDays instead of a stage, so many days without a word from the carrier set it off; or null
+     * @param answer instead of a stage, an answer sets it off; or null
+     * @param series id of the series it is a part of, whose start then sets it off; or null
      * @param after, ageLimit, recall ISO 8601 durations; {@code recall} is how long a message can be taken back
      * @param days to wait after that, or null
      */
     record NoticeTimingBody(
             @Nullable String stage,
             @Nullable Integer quietDays,
+            Trigger.@Nullable AnswerGiven answer,
+            @Nullable String series,
             @Nullable String after,
             @Nullable DaysBody days,
             @Nullable WindowBody window,
@@ -59,12 +68,25 @@ public record NoticeBody(
      * @param fallbackAfter ISO 8601: how long the first that works is waited for before the next is tried
      * @param importance {@code high}, {@code normal} or {@code low}: what gives way where a customer would be sent too
      *     many messages in a day; null for normal
+     * @param sender of its e-mails, or null for the brand's
      */
     record RoutingBody(
             @Nullable List<String> channels,
             @Nullable String rule,
             @Nullable String fallbackAfter,
-            @Nullable String importance) {}
+            @Nullable String importance,
+            @Nullable SenderOverride sender) {}
+
+    /**
+     * What else happens once a customer was sent the message.
+     *
+     * @param copies channels of which the team gets a copy, at its own address
+     * @param addTags, removeTags of the order
+     */
+    record EffectsBody(
+            @Nullable List<String> copies,
+            @Nullable List<String> addTags,
+            @Nullable List<String> removeTags) {}
 
     /**
      * @param wordings by channel word
@@ -94,7 +116,7 @@ public record NoticeBody(
     public record DaysBody(
             int count, @Nullable Boolean working, @Nullable String at) {}
 
-    private static final int MOST_QUIET_DAYS = 90;
+    private static final int MOST_TAGS = 10;
     private static final Duration LONGEST = Duration.ofDays(365);
     private static final Duration LONGEST_RECALL = Duration.ofMinutes(10);
 
@@ -106,6 +128,8 @@ public record NoticeBody(
                 new NoticeBody.NoticeTimingBody(
                         n.timing().stage().code(),
                         n.timing().quietDays(),
+                        n.timing().trigger().answer(),
+                        n.timing().series() == null ? null : n.timing().series().id(),
                         n.timing().after().toString(),
                         TimingDocument.describe(n.timing().dayDelay()),
                         TimingDocument.describe(n.timing().window()),
@@ -116,7 +140,8 @@ public record NoticeBody(
                         n.routing().channels().stream().map(Channel::code).toList(),
                         word(n.routing().rule()),
                         n.routing().fallbackAfter().toString(),
-                        word(n.routing().importance())),
+                        word(n.routing().importance()),
+                        n.routing().sender()),
                 new NoticeBody.NoticeContentBody(
                         n.content().question() == null
                                 ? List.of()
@@ -124,13 +149,17 @@ public record NoticeBody(
                         n.content().wordings().entrySet().stream()
                                 .collect(Collectors.toMap(
                                         e -> e.getKey().code(), Map.Entry::getValue, (x, y) -> x, TreeMap::new)),
-                        n.content().others()));
+                        n.content().others()),
+                new NoticeBody.EffectsBody(
+                        n.effects().copies().stream().map(Channel::code).toList(),
+                        n.effects().addTags(),
+                        n.effects().removeTags()));
     }
 
     /** What the place Plan edits: the texts are edited in Wording, and have versions of their own. */
     public NoticeBody withoutWordings() {
         return new NoticeBody(
-                name, state, audience, timing, routing, new NoticeContentBody(content.buttons(), null, null));
+                name, state, audience, timing, routing, new NoticeContentBody(content.buttons(), null, null), effects);
     }
 
     /** Of all but the texts. */
@@ -151,21 +180,22 @@ public record NoticeBody(
      * The notice. Wordings that are not given stay as they were; a channel that never had words gets the starters.
      *
      * @param before the notice as it was, or null for a new one
-     * @param baseLanguage of the words for everyone
+     * @param context what it may refer to
      * @param strict also refuses wording that is not fit to be saved
      * @throws ValidationException naming every value that can't be used
      */
-    public Notice toNotice(
-            String id, @Nullable Notice before, String baseLanguage, Set<String> carriers, boolean strict) {
+    public Notice toNotice(String id, @Nullable Notice before, PlanContext context, boolean strict) {
+        String baseLanguage = context.baseLanguage();
         ValidationException errors = new ValidationException();
         String called = Texts.blankToNull(name);
         if (called == null || called.length() > 60) errors.add("name", "Enter a name of 1 to 60 characters");
-        Stage at = Stage.fromCode(timing.stage()).orElse(null);
-        if (at == null) errors.add("stage", "\"" + timing.stage() + "\" isn't a stage");
-        if (timing.quietDays() != null && (timing.quietDays() < 1 || timing.quietDays() > MOST_QUIET_DAYS))
-            errors.add("quietDays", "Enter 1 to " + MOST_QUIET_DAYS + " days");
-        if (timing.quietDays() != null && at != null && at.isOrderStage())
-            errors.add("stage", "Only a parcel can go quiet");
+        Series series = timing.series() == null ? null : context.series().get(timing.series());
+        if (timing.series() != null && series == null)
+            errors.add("series", "This series isn't there any more. Choose another one, or none");
+        Trigger trigger = series != null
+                ? series.start()
+                : TriggerDocument.parse(timing.stage(), timing.quietDays(), timing.answer(), context, strict, errors);
+        Stage at = trigger == null ? null : trigger.stage();
         Duration delay = duration("after", timing.after(), Duration.ZERO, errors);
         Duration limit = duration("ageLimit", timing.ageLimit(), Notice.DEFAULT_AGE_LIMIT, errors);
         Duration fallback = duration("fallbackAfter", routing.fallbackAfter(), Notice.Routing.DEFAULT_FALLBACK, errors);
@@ -184,7 +214,7 @@ public record NoticeBody(
                             () -> errors.add("channels", "\"" + c + "\" isn't a channel, or is listed twice"));
         if (ways.isEmpty()) errors.add("channels", "Choose at least one channel");
         Audience who = strict || audience == null
-                ? AudienceCheck.check(audience, carriers, errors)
+                ? AudienceCheck.check(audience, context.carriers(), errors)
                 : AudienceCheck.requireUsable(audience);
         Notice.ChannelRule how =
                 one(Notice.ChannelRule.class, "rule", routing.rule(), Notice.ChannelRule.FIRST_THAT_WORKS, errors);
@@ -197,6 +227,8 @@ public record NoticeBody(
         Importance rank = one(Importance.class, "importance", routing.importance(), Importance.NORMAL, errors);
         Notice.State on = one(Notice.State.class, "state", state, Notice.State.DRAFT, errors);
         Question question = question(errors);
+        Effects also = effects(ways, errors);
+        SenderOverride sender = SenderDocument.parse(routing.sender(), errors);
         errors.throwIfAny();
         Map<Channel, Wording> texts = new TreeMap<>();
         if (before != null) texts.putAll(before.content().wordings());
@@ -210,19 +242,20 @@ public record NoticeBody(
                         on,
                         who,
                         new Notice.Timing(
-                                Objects.requireNonNull(at),
-                                timing.quietDays(),
+                                Objects.requireNonNull(trigger),
+                                series,
                                 delay,
                                 days,
                                 hours,
-                                at.isOrderStage() ? Notice.Per.ORDER : often,
+                                trigger.stage().isOrderStage() ? Notice.Per.ORDER : often,
                                 limit,
                                 recall),
-                        new Notice.Routing(ways, how, fallback, rank),
+                        new Notice.Routing(ways, how, fallback, rank, sender),
                         new Notice.Content(
                                 question,
                                 texts,
-                                before != null ? before.content().others() : cleanedOthers())),
+                                before != null ? before.content().others() : cleanedOthers()),
+                        also),
                 baseLanguage);
         if (strict) wordingFaults(notice, baseLanguage, errors);
         return notice;
@@ -252,6 +285,20 @@ public record NoticeBody(
             }
         }
         errors.throwIfAny();
+    }
+
+    private Effects effects(List<Channel> channels, ValidationException errors) {
+        if (effects == null) return Effects.NONE;
+        List<Channel> copies = new ArrayList<>();
+        for (String code : effects.copies() == null ? List.<String>of() : effects.copies())
+            Channel.fromCode(code).filter(channels::contains).ifPresent(copies::add);
+        List<String> on = Tags.parse("addTags", effects.addTags(), MOST_TAGS, errors);
+        List<String> off = Tags.parse("removeTags", effects.removeTags(), MOST_TAGS, errors);
+        on.stream()
+                .filter(off::contains)
+                .findFirst()
+                .ifPresent(t -> errors.add("removeTags", "\"" + t + "\" can't be added and removed at once"));
+        return new Effects(copies, on, off);
     }
 
     private @Nullable Question question(ValidationException errors) {

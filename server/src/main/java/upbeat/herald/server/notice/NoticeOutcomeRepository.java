@@ -14,8 +14,8 @@ class NoticeOutcomeRepository {
     private static final String LATELY = " from message indexed by message_by_planned where planned_at >= ? ";
 
     private static final String HELD = "select notice_id, reason_code, max(reason) as reason, count(*) as n" + LATELY
-            + "and status = 'withheld' and not is_trial group by notice_id, reason_code";
-    private static final String PLANNED = "select notice_id, count(*)" + LATELY + "and not is_trial group by notice_id";
+            + "and status = 'withheld' and not for_team group by notice_id, reason_code";
+    private static final String PLANNED = "select notice_id, count(*)" + LATELY + "and not for_team group by notice_id";
     private static final String SENT_BY_DAY = """
             select notice_id, sum(n) as n, count(distinct day) as days, max(day) as last from notice_sent
             where day >= ? group by notice_id""";

@@ -11,7 +11,6 @@ import upbeat.herald.core.Texts;
 import upbeat.herald.core.notice.Notice;
 import upbeat.herald.core.wording.Channel;
 import upbeat.herald.server.brand.BrandRepository;
-import upbeat.herald.server.carrier.CarrierRepository;
 import upbeat.herald.server.channel.ChannelRegistry;
 import upbeat.herald.server.channel.TeamAddressRepository;
 import upbeat.herald.server.notice.PlanService.NoticeView;
@@ -23,7 +22,7 @@ import upbeat.herald.server.platform.web.NotFoundException;
 @Service
 public class NoticeService {
     private final NoticeRepository notices;
-    private final CarrierRepository carriers;
+    private final PlanContextLoader contexts;
     private final BrandRepository brands;
     private final ChannelRegistry channels;
     private final SignallingWriter writer;
@@ -33,7 +32,7 @@ public class NoticeService {
 
     NoticeService(
             NoticeRepository notices,
-            CarrierRepository carriers,
+            PlanContextLoader contexts,
             BrandRepository brands,
             ChannelRegistry channels,
             SignallingWriter writer,
@@ -41,7 +40,7 @@ public class NoticeService {
             NoticeVersionRepository versions,
             TeamAddressRepository teamAddresses) {
         this.notices = notices;
-        this.carriers = carriers;
+        this.contexts = contexts;
         this.brands = brands;
         this.channels = channels;
         this.writer = writer;
@@ -53,7 +52,7 @@ public class NoticeService {
     /** @param who makes it */
     NoticeView create(NoticeBody body, String who) {
         return kept(writer.write((db, now) -> {
-            Notice checked = fit(db, body.toNotice("new", null, brands.baseLanguage(db), carriers.findKeys(db), true));
+            Notice checked = fit(db, body.toNotice("new", null, contexts.load(db), true));
             return put(db, checked.withId(free(db, checked.name())), now, who);
         }));
     }
@@ -63,7 +62,7 @@ public class NoticeService {
             Notice before = notices.find(db, id).orElseThrow(() -> new NotFoundException("There is no notice " + id));
             NoticeBody current = NoticeBody.of(before).withoutWordings();
             match.check(current.version(), current);
-            Notice after = fit(db, body.toNotice(id, before, brands.baseLanguage(db), carriers.findKeys(db), true));
+            Notice after = fit(db, body.toNotice(id, before, contexts.load(db), true));
             return replace(db, before, after, now, who);
         }));
     }

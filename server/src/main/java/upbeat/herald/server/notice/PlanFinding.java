@@ -18,6 +18,8 @@ public record PlanFinding(
     public enum Kind {
         /** Something keeps the notice from being sent at all. */
         NOT_READY,
+        /** It follows an answer that nobody is asked for. */
+        ANSWER_GONE,
         /** Customers would miss something in the brand. */
         BRAND_GAP,
         /** Messages weren't sent, for a reason that isn't the customer's. */

@@ -37,8 +37,7 @@ class SameMomentCheck implements PlanCheck {
 
     static Optional<Channel> findSharedChannel(Notice one, Notice other) {
         boolean isSameMoment = one.state() == other.state()
-                && one.timing().stage() == other.timing().stage()
-                && Objects.equals(one.timing().quietDays(), other.timing().quietDays())
+                && one.timing().trigger().equals(other.timing().trigger())
                 && Objects.equals(one.timing().dayDelay(), other.timing().dayDelay())
                 && one.timing().after().minus(other.timing().after()).abs().compareTo(CLOSE) < 0;
         // Two audiences that are narrowed differently are taken to be kept apart on purpose.

@@ -27,7 +27,7 @@ class ShopTellsCheck implements PlanCheck {
 
     /** Which shops say the same; empty where none does. */
     Optional<String> describe(JdbcClient db, Notice notice) {
-        if (notice.timing().quietDays() != null) return Optional.empty();
+        if (!notice.timing().trigger().waitsForStage()) return Optional.empty();
         List<String> same = shops.findAll(db).entrySet().stream()
                 .filter(e -> e.getValue().contains(notice.timing().stage())
                         && notice.audience().canBeFromShop(e.getKey()))

@@ -63,6 +63,14 @@ public class AnswerRepository {
                 .update();
     }
 
+    /** Orders whose customers gave this answer since a moment. */
+    public List<AnswerRow> findSince(JdbcClient db, String noticeId, String button, Instant since, int most) {
+        return db.sql(SELECT + "where notice_id = ? and button = ? and at >= ? order by at limit ?")
+                .params(noticeId, button, since.toEpochMilli(), most)
+                .query(AnswerRepository::row)
+                .list();
+    }
+
     /** Which of these orders their customers asked to cancel. */
     public Set<Long> findRefused(JdbcClient db, Collection<Long> orders) {
         return new HashSet<>(

@@ -32,6 +32,28 @@ public class OrderBackgroundRepository {
                 select 1 from shop_order e where e.phone is not null and e.phone = o.phone
                 and (e.placed_at < o.placed_at or e.placed_at = o.placed_at and e.id < o.id))""";
 
+    private static final String NEXT = """
+            select o.id, min(e.placed_at) from json_each(:ids) j cross join shop_order o on o.id = j.value
+            join shop_order e on e.email is not null and lower(e.email) = lower(o.email)
+            where o.email is not null and (e.placed_at > o.placed_at or e.placed_at = o.placed_at and e.id > o.id)
+            group by o.id
+            union all
+            select o.id, min(e.placed_at) from json_each(:ids) j cross join shop_order o on o.id = j.value
+            join shop_order e on e.phone is not null and e.phone = o.phone
+            where o.phone is not null and (e.placed_at > o.placed_at or e.placed_at = o.placed_at and e.id > o.id)
+            group by o.id""";
+
+    /**
+     * When the same customer ordered again. @return by the id of the earlier order; those without a next are left out
+     */
+    public Map<Long, Instant> findNextOrders(JdbcClient db, Collection<Long> orders) {
+        Map<Long, Instant> next = new HashMap<>();
+        db.sql(NEXT).param("ids", Json.write(orders)).query(rs -> {
+            next.merge(rs.getLong(1), Instant.ofEpochMilli(rs.getLong(2)), (a, b) -> a.isBefore(b) ? a : b);
+        });
+        return next;
+    }
+
     /** @param sent ids of the notices that sent something, by order id */
     public Map<Long, OrderBackground> find(JdbcClient db, Collection<Long> orders, Map<Long, Set<String>> sent) {
         String ids = Json.write(orders);
@@ -43,6 +65,7 @@ public class OrderBackgroundRepository {
         db.sql(DISPATCHED).params(ids, Stage.DISPATCHED.code()).query(rs -> {
             dispatched.put(rs.getLong(1), Instant.ofEpochMilli(rs.getLong(2)));
         });
+        Map<Long, Instant> next = findNextOrders(db, orders);
         Map<Long, OrderBackground> found = new HashMap<>();
         for (Long id : orders)
             found.put(
@@ -51,6 +74,7 @@ public class OrderBackgroundRepository {
                             carriers.getOrDefault(id, Set.of()),
                             tags.getOrDefault(id, Set.of()),
                             returning.contains(id),
+                            next.containsKey(id),
                             dispatched.get(id),
                             sent.getOrDefault(id, Set.of())));
         return found;

@@ -11,6 +11,7 @@ import upbeat.herald.server.message.MessageRepository;
 import upbeat.herald.server.message.MessageRow;
 import upbeat.herald.server.message.MessageStatus;
 import upbeat.herald.server.message.MessageView;
+import upbeat.herald.server.message.SentEffects;
 import upbeat.herald.server.order.OrderRepository;
 import upbeat.herald.server.order.OrderRow;
 import upbeat.herald.server.platform.signal.SignallingWriter;
@@ -22,13 +23,19 @@ class MessageDetailService {
     private static final int MOST_ORDERS = 1000;
     private final MessageRepository messages;
     private final OrderRepository orders;
+    private final SentEffects effects;
     private final JdbcClient reader;
     private final SignallingWriter writer;
 
     MessageDetailService(
-            MessageRepository messages, OrderRepository orders, JdbcClient reader, SignallingWriter writer) {
+            MessageRepository messages,
+            OrderRepository orders,
+            SentEffects effects,
+            JdbcClient reader,
+            SignallingWriter writer) {
         this.messages = messages;
         this.orders = orders;
+        this.effects = effects;
         this.reader = reader;
         this.writer = writer;
     }
@@ -120,9 +127,7 @@ class MessageDetailService {
     private boolean settle(JdbcClient db, MessageRow m, Outcome outcome, String by, Instant now) {
         MessageStatus status = m.state().status();
         return switch (outcome) {
-            case DELIVERED ->
-                status == MessageStatus.UNSURE
-                        && messages.markAccepted(db, m.seq(), m.sent().gatewayRef(), now);
+            case DELIVERED -> status == MessageStatus.UNSURE && accept(db, m, now);
             case AGAIN ->
                 (status == MessageStatus.UNSURE || status == MessageStatus.FAILED || status == MessageStatus.WAITING)
                         && messages.sendAgain(db, m.seq(), "Sent again by " + by, now);
@@ -130,5 +135,11 @@ class MessageDetailService {
                 (status == MessageStatus.UNSURE || status == MessageStatus.WAITING)
                         && messages.markCancelled(db, m.seq(), new Reason(Reason.Code.QUIET, "Cancelled by " + by));
         };
+    }
+
+    private boolean accept(JdbcClient db, MessageRow m, Instant now) {
+        if (!messages.markAccepted(db, m.seq(), m.sent().gatewayRef(), now)) return false;
+        effects.apply(db, m, now);
+        return true;
     }
 }

@@ -16,7 +16,8 @@ import upbeat.herald.core.notice.History;
 import upbeat.herald.core.notice.Moment;
 import upbeat.herald.core.notice.Notice;
 import upbeat.herald.core.notice.OrderSituation;
-import upbeat.herald.core.notice.Trial;
+import upbeat.herald.core.notice.TeamOccasion;
+import upbeat.herald.core.notice.Trigger;
 import upbeat.herald.server.message.MessageRepository;
 import upbeat.herald.server.message.MessageRow;
 import upbeat.herald.server.message.SituationLoader;
@@ -98,12 +99,14 @@ public class NoticeOutcomes {
     private static List<MessageRow> findMessages(Known known, Notice notice) {
         return known.sent().stream()
                 .filter(m -> m.origin().noticeId().equals(notice.id())
-                        && Trial.isTrial(m.origin().occasion()) == (notice.state() == Notice.State.TRIAL))
+                        && TeamOccasion.isTrial(m.origin().occasion()) == (notice.state() == Notice.State.TRIAL))
                 .toList();
     }
 
     private NoticeOutcome find(JdbcClient db, Known known, Notice notice, Instant now) {
-        List<MessageRow> mine = findMessages(known, notice);
+        List<MessageRow> mine = findMessages(known, notice).stream()
+                .filter(m -> !TeamOccasion.isCopy(m.origin().occasion()))
+                .toList();
         List<String> out = mine.stream()
                 .filter(m -> m.times().sentAt() != null)
                 .map(m -> m.recipient().channel().label())
@@ -124,6 +127,8 @@ public class NoticeOutcomes {
                     notice, "not", List.of(), mine.get(mine.size() - 1).state().reason());
         if (notice.timing().quietDays() != null)
             return findForSilence(known, notice, notice.timing().quietDays(), now);
+        Trigger.AnswerGiven answer = notice.timing().trigger().answer();
+        if (answer != null) return findForAnswer(db, known, notice, answer, now);
         Optional<StageVisitRepository.Reached> visit = known.visits().stream()
                 .filter(v -> v.visit().stage() == notice.timing().stage())
                 .reduce((a, b) -> b);
@@ -166,6 +171,28 @@ public class NoticeOutcomes {
                         known.history(),
                         now),
                 null);
+    }
+
+    /** What was said, or would be, about an answer. */
+    private NoticeOutcome findForAnswer(
+            JdbcClient db, Known known, Notice notice, Trigger.AnswerGiven answer, Instant now) {
+        String given = known.history().answers().get(answer.noticeId());
+        OrderSituation situation = situations.load(db, known.order(), null);
+        Moment moment = Moment.answer(notice.timing().stage(), answer, now);
+        if (given != null)
+            return answer.button().equals(given)
+                    ? told(
+                            notice,
+                            Decide.decide(known.plan(), situation, moment, known.history(), now),
+                            "The customer answered before this notice was live")
+                    : outcome(notice, "not", List.of(), "The customer gave another answer");
+        NoticeOutcome told = told(
+                notice,
+                Decide.decide(known.plan(), situation, moment, known.history().withAnswer(answer), now),
+                null);
+        return told.outcome().equals("will")
+                ? outcome(notice, "will", told.channels(), "if the customer answers so")
+                : told;
     }
 
     /** What would be said if the carrier kept silent. */

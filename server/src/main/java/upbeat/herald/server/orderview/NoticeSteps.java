@@ -11,7 +11,7 @@ import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.journey.StageVisit;
 import upbeat.herald.core.notice.Notice;
 import upbeat.herald.core.notice.Reason;
-import upbeat.herald.core.notice.Trial;
+import upbeat.herald.core.notice.TeamOccasion;
 import upbeat.herald.core.timing.CustomerClock;
 import upbeat.herald.server.message.MessageRow;
 import upbeat.herald.server.message.MessageStatus;
@@ -42,11 +42,7 @@ final class NoticeSteps {
         List<OutcomeStep> steps = new ArrayList<>();
         Instant reached = findVisit(notice, last, visits);
         if (reached != null)
-            steps.add(new OutcomeStep(
-                    reached,
-                    notice.timing().quietDays() == null
-                            ? notice.timing().stage().label()
-                            : "silent for long enough"));
+            steps.add(new OutcomeStep(reached, notice.timing().stage().label()));
         boolean isFor = occasion.stream()
                 .noneMatch(m -> Reason.Code.NOT_FOR.name().equals(m.state().reasonCode()));
         if (isFor && !notice.audience().isEveryone()) steps.add(new OutcomeStep(null, "audience fits"));
@@ -76,7 +72,10 @@ final class NoticeSteps {
         if (notice.timing().window() != null && due.isAfter(wanted))
             steps.add(new OutcomeStep(
                     due, "send window opens, " + city(CustomerClock.of(order).likely())));
-        String to = Trial.isTrial(m.origin().occasion()) ? " to the team (trial)" : "";
+        String occasion = m.origin().occasion();
+        String to = TeamOccasion.isTrial(occasion)
+                ? " to the team (trial)"
+                : TeamOccasion.isCopy(occasion) ? " to the team (copy)" : "";
         Instant sent = m.times().sentAt();
         String state =
                 switch (status) {
@@ -103,7 +102,7 @@ final class NoticeSteps {
                                 || m.origin().parcelId().equals(v.parcelId())))
                 .filter(v -> !v.visit().at().isAfter(m.times().plannedAt()))
                 .map(StageVisitRepository.Reached::visit)
-                .filter(v -> notice.timing().quietDays() == null)
+                .filter(v -> notice.timing().trigger().waitsForStage())
                 .max(Comparator.comparing(StageVisit::at))
                 .map(StageVisit::at)
                 .orElse(null);

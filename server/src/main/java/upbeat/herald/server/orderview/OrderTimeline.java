@@ -11,7 +11,7 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.carrier.Carrier;
 import upbeat.herald.core.notice.Notice;
-import upbeat.herald.core.notice.Trial;
+import upbeat.herald.core.notice.TeamOccasion;
 import upbeat.herald.core.wording.Channel;
 import upbeat.herald.server.carrier.CarrierRepository;
 import upbeat.herald.server.message.MessageRepository;
@@ -157,7 +157,8 @@ public class OrderTimeline {
 
     private static Entry message(MessageRow m, String notice) {
         String by = ", by " + m.recipient().channel().label()
-                + (Trial.isTrial(m.origin().occasion()) ? " (trial, to the team)" : "");
+                + (TeamOccasion.isTrial(m.origin().occasion()) ? " (trial, to the team)" : "")
+                + (TeamOccasion.isCopy(m.origin().occasion()) ? " (copy for the team)" : "");
         return switch (m.state().status()) {
             case ACCEPTED ->
                 entry(

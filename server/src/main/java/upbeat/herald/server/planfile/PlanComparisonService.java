@@ -15,6 +15,7 @@ import upbeat.herald.core.notice.WordingDifference;
 import upbeat.herald.server.brand.BrandRepository;
 import upbeat.herald.server.notice.NoticeBody;
 import upbeat.herald.server.notice.NoticeRepository;
+import upbeat.herald.server.notice.PlanContext;
 import upbeat.herald.server.notice.PlanNames;
 import upbeat.herald.server.planfile.PlanComparison.ComparedRule;
 import upbeat.herald.server.planfile.PlanComparison.Kind;
@@ -58,9 +59,10 @@ class PlanComparisonService {
         ConditionNames words = names.load(reader);
         Map<String, Notice> here = new LinkedHashMap<>();
         notices.findAll(reader).forEach(n -> here.put(n.id(), n));
+        PlanContext context = mapper.loadContext(reader, file);
         List<NoticeComparison> rows = new ArrayList<>();
         for (PlanFile.NamedNotice named : file.notices())
-            rows.add(compare(file.language(), named, here.remove(named.id()), words));
+            rows.add(compare(context, file.language(), named, here.remove(named.id()), words));
         here.values()
                 .forEach(n -> rows.add(new NoticeComparison(
                         n.id(), n.name(), Kind.ONLY_HERE, rule(n, words), null, List.of(), List.of())));
@@ -68,12 +70,16 @@ class PlanComparisonService {
     }
 
     private NoticeComparison compare(
-            String language, PlanFile.NamedNotice named, @Nullable Notice before, ConditionNames words) {
+            PlanContext context,
+            String language,
+            PlanFile.NamedNotice named,
+            @Nullable Notice before,
+            ConditionNames words) {
         String name = Objects.requireNonNullElse(named.notice().name(), named.id());
         ComparedRule was = before == null ? null : rule(before, words);
         Kind kind = before == null ? Kind.ADDED : Kind.CHANGED;
         try {
-            Notice after = mapper.toNotice(reader, language, named, before);
+            Notice after = PlanFileMapper.toNotice(context, language, named, before);
             ComparedRule is = rule(after, words);
             List<TextChange> texts = before == null
                     ? List.of()

@@ -77,6 +77,7 @@ class OrderSampleRepository {
                                     distinct,
                                     tags.getOrDefault(r.id(), Set.of()),
                                     returning.contains(r.id()),
+                                    false, // no condition asks for it
                                     dispatched.get(r.id()),
                                     sent.getOrDefault(r.id(), Set.of())),
                             answers.getOrDefault(r.id(), Map.of()));

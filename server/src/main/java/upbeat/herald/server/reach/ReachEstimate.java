@@ -21,7 +21,9 @@ import upbeat.herald.core.notice.History;
 import upbeat.herald.core.notice.Moment;
 import upbeat.herald.core.notice.Notice;
 import upbeat.herald.core.notice.OrderSituation;
+import upbeat.herald.core.notice.Trigger;
 import upbeat.herald.server.message.SituationLoader;
+import upbeat.herald.server.order.AnswerRepository;
 import upbeat.herald.server.order.OrderRepository;
 import upbeat.herald.server.order.OrderRow;
 import upbeat.herald.server.order.ParcelRepository;
@@ -37,6 +39,7 @@ class ReachEstimate {
     private final ParcelRepository parcels;
     private final StageVisitRepository visits;
     private final SilenceRepository silences;
+    private final AnswerRepository answers;
     private final SituationLoader situations;
     private final JdbcClient reader;
 
@@ -45,12 +48,14 @@ class ReachEstimate {
             ParcelRepository parcels,
             StageVisitRepository visits,
             SilenceRepository silences,
+            AnswerRepository answers,
             SituationLoader situations,
             JdbcClient reader) {
         this.orders = orders;
         this.parcels = parcels;
         this.visits = visits;
         this.silences = silences;
+        this.answers = answers;
         this.situations = situations;
         this.reader = reader;
     }
@@ -70,17 +75,15 @@ class ReachEstimate {
         int reached = 0;
         int moved = 0;
         Map<Long, History> histories = loadHistories(notice, reachedSince);
+        Trigger trigger = notice.timing().trigger();
         for (StageVisitRepository.Reached r : reachedSince) {
             StageVisit v = r.visit();
             OrderRow order = orders.get(reader, r.orderId());
             ParcelRow parcel = r.parcelId() == null ? null : parcels.get(reader, r.parcelId());
-            Integer quietDays = notice.timing().quietDays();
             Decision d = Decide.decide(
                     List.of(notice),
                     asItStood(notice, r, order, parcel, histories),
-                    quietDays == null
-                            ? new Moment(v.stage(), v.occasion(), v.at(), null)
-                            : new Moment(v.stage(), v.occasion(), v.at(), null, quietDays),
+                    new Moment(v.stage(), v.occasion(), v.at(), null, trigger.quietDays(), trigger.answer()),
                     histories.getOrDefault(r.orderId(), History.NONE),
                     v.at());
             if (!d.messages().isEmpty()) reached++;
@@ -102,6 +105,15 @@ class ReachEstimate {
     }
 
     private List<StageVisitRepository.Reached> findMoments(Notice notice, Instant since, Instant now) {
+        Trigger.AnswerGiven answer = notice.timing().trigger().answer();
+        if (answer != null)
+            return answers.findSince(reader, answer.noticeId(), answer.button(), since, MOST_MOMENTS).stream()
+                    .map(a -> new StageVisitRepository.Reached(
+                            a.orderId(),
+                            null,
+                            new StageVisit(notice.timing().stage(), StageVisit.ONCE, a.at(), false),
+                            a.at()))
+                    .toList();
         return notice.timing().quietDays() == null
                 ? visits.findSince(reader, notice.timing().stage(), since, MOST_MOMENTS)
                 : silences.findBetween(
@@ -137,7 +149,7 @@ class ReachEstimate {
 
     /** What its conditions ask for; empty where they ask for nothing. What the orders heard before doesn't count. */
     private Map<Long, History> loadHistories(Notice notice, List<StageVisitRepository.Reached> reached) {
-        if (notice.audience().isEveryone()) return Map.of();
+        if (notice.audience().isEveryone() && notice.timing().trigger().answer() == null) return Map.of();
         List<OrderRow> rows = orders.get(
                 reader,
                 reached.stream()

@@ -6,29 +6,21 @@ import java.time.InstantSource;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import upbeat.herald.core.notice.Notice;
-import upbeat.herald.server.brand.BrandRepository;
-import upbeat.herald.server.carrier.CarrierRepository;
 import upbeat.herald.server.notice.NoticeBody;
+import upbeat.herald.server.notice.PlanContextLoader;
 
 /** Whom a notice that is being written would have reached in the last 30 days. */
 @Service
 class ReachService {
     private static final Duration MONTH = Duration.ofDays(30);
 
-    private final CarrierRepository carriers;
-    private final BrandRepository brands;
+    private final PlanContextLoader contexts;
     private final ReachEstimate reach;
     private final JdbcClient reader;
     private final InstantSource clock;
 
-    ReachService(
-            CarrierRepository carriers,
-            BrandRepository brands,
-            ReachEstimate reach,
-            JdbcClient reader,
-            InstantSource clock) {
-        this.carriers = carriers;
-        this.brands = brands;
+    ReachService(PlanContextLoader contexts, ReachEstimate reach, JdbcClient reader, InstantSource clock) {
+        this.contexts = contexts;
         this.reach = reach;
         this.reader = reader;
         this.clock = clock;
@@ -37,8 +29,7 @@ class ReachService {
     ReachEstimate.Reached estimateReach(NoticeBody body) {
         Instant now = clock.instant();
         return reach.estimate(
-                body.toNotice("new", null, brands.baseLanguage(reader), carriers.findKeys(reader), false)
-                        .withState(Notice.State.LIVE),
+                body.toNotice("new", null, contexts.load(reader), false).withState(Notice.State.LIVE),
                 now.minus(MONTH),
                 now);
     }

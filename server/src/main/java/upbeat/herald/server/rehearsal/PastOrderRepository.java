@@ -54,9 +54,11 @@ class PastOrderRepository {
     private static final String VISITS =
             "select order_id, stage, occasion, at, known_at, implied from stage_reached where order_id in" + THESE
                     + "and parcel_id is null order by id";
+    private static final String LEFT = "select order_id, series_id, at from series_exit where order_id in" + THESE;
     private static final String ANSWERS =
             "select order_id, notice_id, button, refuses, at from answer where order_id in" + THESE + "order by id";
-    private static final String TAGS = "select order_id, tag, at from order_tag where order_id in" + THESE;
+    private static final String TAGS =
+            "select order_id, tag, at from order_tag where source <> 'notice' and order_id in" + THESE;
 
     private final StopListRepository stopList;
     private final OrderBackgroundRepository backgrounds;
@@ -97,6 +99,10 @@ class PastOrderRepository {
                 these,
                 facts,
                 rs -> new PastFact.Answered(rs.getString(2), rs.getString(3), rs.getBoolean(4), instant(rs, 5)));
+        read(db, LEFT, these, facts, rs -> new PastFact.SeriesLeft(rs.getString(2), instant(rs, 3)));
+        if (withBackground)
+            backgrounds.findNextOrders(db, ids).forEach((id, at) -> facts.computeIfAbsent(id, k -> new ArrayList<>(8))
+                    .add(new PastFact.OrderedAgain(at)));
         Map<Long, Set<Channel>> stopped = stopList.isEmpty(db) ? Map.of() : stopList.findStopped(db, orders);
         Map<Long, OrderBackground> known = withBackground ? backgrounds.find(db, ids, Map.of()) : Map.of();
         List<OrderPast> loaded = new ArrayList<>(ids.size());

@@ -5,18 +5,16 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.HeraldException;
 import upbeat.herald.core.notice.Notice;
-import upbeat.herald.server.brand.BrandRepository;
-import upbeat.herald.server.carrier.CarrierRepository;
 import upbeat.herald.server.message.DailyLimitService;
 import upbeat.herald.server.notice.NoticeBody;
 import upbeat.herald.server.notice.NoticeRepository;
+import upbeat.herald.server.notice.PlanContextLoader;
 import upbeat.herald.server.platform.web.NotFoundException;
 import upbeat.herald.server.rehearsal.RehearsalRepository.ComparedWith;
 
@@ -26,20 +24,13 @@ class RehearsalPlans {
     private static final String DRAFT = "new";
 
     private final NoticeRepository notices;
-    private final CarrierRepository carriers;
-    private final BrandRepository brands;
+    private final PlanContextLoader contexts;
     private final DailyLimitService limits;
     private final JdbcClient reader;
 
-    RehearsalPlans(
-            NoticeRepository notices,
-            CarrierRepository carriers,
-            BrandRepository brands,
-            DailyLimitService limits,
-            JdbcClient reader) {
+    RehearsalPlans(NoticeRepository notices, PlanContextLoader contexts, DailyLimitService limits, JdbcClient reader) {
         this.notices = notices;
-        this.carriers = carriers;
-        this.brands = brands;
+        this.contexts = contexts;
         this.limits = limits;
         this.reader = reader;
     }
@@ -118,7 +109,6 @@ class RehearsalPlans {
                         .orElseThrow(() -> new NotFoundException("There is no notice " + id));
         NoticeBody body = request.notice();
         if (body == null) return saved;
-        Set<String> known = carriers.findKeys(reader);
-        return body.toNotice(saved == null ? DRAFT : saved.id(), saved, brands.baseLanguage(reader), known, true);
+        return body.toNotice(saved == null ? DRAFT : saved.id(), saved, contexts.load(reader), true);
     }
 }

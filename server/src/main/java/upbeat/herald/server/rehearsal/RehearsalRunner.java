@@ -98,8 +98,8 @@ class RehearsalRunner implements InitializingBean, DisposableBean {
 
     private RehearsalJob.Material material(
             List<Long> orders, RehearsalRepository.RehearsalRow row, RehearsalRepository.Plans plans) {
-        boolean background = plans.plan().stream().anyMatch(RehearsalRunner::needsBackground)
-                || plans.other() != null && plans.other().stream().anyMatch(RehearsalRunner::needsBackground);
+        boolean background = plans.plan().stream().anyMatch(Notice::needsBackground)
+                || plans.other() != null && plans.other().stream().anyMatch(Notice::needsBackground);
         Duration undo = undoTime.get();
         return new RehearsalJob.Material(
                 orders,
@@ -117,10 +117,6 @@ class RehearsalRunner implements InitializingBean, DisposableBean {
                                 .map(SentMessageRepository.SentMessage::message)
                                 .toList()));
         return found;
-    }
-
-    private static boolean needsBackground(Notice notice) {
-        return notice.audience().needsBackground();
     }
 
     private void run(String id, RehearsalJob job) {

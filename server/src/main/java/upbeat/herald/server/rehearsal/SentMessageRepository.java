@@ -33,7 +33,7 @@ import upbeat.herald.server.platform.persistence.Json;
 class SentMessageRepository {
     private static final String FIND = """
             select m.*, n.body as notice from message m left join notice n on n.id = m.notice_id
-            where m.order_id in (select value from json_each(?)) and not m.is_trial
+            where m.order_id in (select value from json_each(?)) and not m.for_team
             and m.status not in ('planned', 'waiting') order by m.order_id, m.planned_at, m.seq""";
     /** A gateway takes a while: what left so soon after it was due left on time. */
     private static final Duration ON_TIME = Duration.ofMinutes(5);

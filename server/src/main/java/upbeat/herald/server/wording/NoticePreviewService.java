@@ -1,21 +1,20 @@
 package upbeat.herald.server.wording;
 
-import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import upbeat.herald.core.notice.Notice;
 import upbeat.herald.server.brand.BrandRepository;
-import upbeat.herald.server.carrier.CarrierRepository;
 import upbeat.herald.server.channel.ChannelRegistry;
 import upbeat.herald.server.notice.NoticeBody;
 import upbeat.herald.server.notice.NoticeRepository;
+import upbeat.herald.server.notice.PlanContextLoader;
 
 /** Previews a notice as somebody edits it, before it is saved. */
 @Service
 class NoticePreviewService {
     private final NoticeRepository notices;
-    private final CarrierRepository carriers;
+    private final PlanContextLoader contexts;
     private final BrandRepository brands;
     private final ChannelRegistry channels;
     private final WordingPreviewService preview;
@@ -23,13 +22,13 @@ class NoticePreviewService {
 
     NoticePreviewService(
             NoticeRepository notices,
-            CarrierRepository carriers,
+            PlanContextLoader contexts,
             BrandRepository brands,
             ChannelRegistry channels,
             WordingPreviewService preview,
             JdbcClient reader) {
         this.notices = notices;
-        this.carriers = carriers;
+        this.contexts = contexts;
         this.brands = brands;
         this.channels = channels;
         this.preview = preview;
@@ -46,10 +45,10 @@ class NoticePreviewService {
 
     WordingPreviewService.Shown preview(PreviewRequest body) {
         String base = brands.baseLanguage(reader);
-        Set<String> known = carriers.findKeys(reader);
         Notice before =
                 body.id() == null ? null : notices.find(reader, body.id()).orElse(null);
-        Notice notice = body.notice().toNotice(before == null ? "new" : before.id(), before, base, known, false);
+        Notice notice =
+                body.notice().toNotice(before == null ? "new" : before.id(), before, contexts.load(reader), false);
         PreviewOrders.Pick pick = new PreviewOrders.Pick(body.shop(), body.number(), null, 0);
         return preview.preview(notice, new WordingPreviewService.Ask(channels.parse(body.channel()), base, null, pick));
     }

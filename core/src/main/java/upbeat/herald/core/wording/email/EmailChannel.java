@@ -71,7 +71,7 @@ public final class EmailChannel extends Channel {
     }
 
     @Override
-    public Rendered markTrial(Rendered message, String mark) {
+    public Rendered markForTeam(Rendered message, String mark) {
         String html = message.html();
         return new Rendered(
                 mark + ": " + message.subject(),

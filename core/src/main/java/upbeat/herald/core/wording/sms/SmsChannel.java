@@ -53,7 +53,7 @@ public final class SmsChannel extends PhoneChannel {
     }
 
     @Override
-    public Rendered markTrial(Rendered message, String mark) {
+    public Rendered markForTeam(Rendered message, String mark) {
         String text = mark + ": " + message.text();
         return new Rendered(null, text, null, new SmsContent(SmsLength.measure(text)));
     }

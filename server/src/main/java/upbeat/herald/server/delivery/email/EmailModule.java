@@ -9,6 +9,7 @@ import upbeat.herald.core.Texts;
 import upbeat.herald.core.notice.Notice;
 import upbeat.herald.core.wording.Brand;
 import upbeat.herald.core.wording.Channel;
+import upbeat.herald.core.wording.SenderOverride;
 import upbeat.herald.core.wording.email.EmailChannel;
 import upbeat.herald.server.brand.BrandRepository;
 import upbeat.herald.server.channel.AccountSettings;
@@ -54,6 +55,12 @@ class EmailModule implements ChannelModule {
 
     @Override
     public Optional<String> findGoLiveObstacle(JdbcClient db, Notice notice) {
+        SenderOverride own = notice.routing().sender();
+        if (own != null && own.address() != null)
+            return brands.isVerified(db, own.address())
+                    ? Optional.empty()
+                    : Optional.of("The notice's own sender address " + own.address()
+                            + " isn't verified yet. Open its sender in the notice and send the code; then set it live");
         return brands.findUnverifiedSender(db, notice.audience().valuesRequired("shop"))
                 .map(address -> "The sender address " + address + " isn't verified yet. Go to Setup, Brand, and send"
                         + " the code; then set the notice live");

@@ -35,6 +35,8 @@ final class MimeMessageFactory {
         try {
             mail.setFrom(new InternetAddress(
                     m.brand().sender().senderAddress(), m.brand().sender().senderName(), "UTF-8"));
+            String replyTo = m.brand().sender().replyTo();
+            if (replyTo != null) mail.setReplyTo(new InternetAddress[] {address(replyTo)});
         } catch (UnsupportedEncodingException e) {
             throw new IllegalStateException("UTF-8 is part of every Java platform", e);
         }

@@ -14,8 +14,11 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.HeraldException;
+import upbeat.herald.core.Texts;
+import upbeat.herald.core.journey.EmailAddress;
 import upbeat.herald.core.wording.Brand;
 import upbeat.herald.core.wording.Rendered;
+import upbeat.herald.core.wording.SenderOverride;
 import upbeat.herald.core.wording.email.EmailChannel;
 import upbeat.herald.server.brand.BrandRepository;
 import upbeat.herald.server.channel.Gateway;
@@ -67,21 +70,33 @@ class SenderVerification {
     /** What waits for an answer. @param hash of the code; the code itself is stored nowhere */
     private record Waiting(String address, String hash, Instant until, int tries) {}
 
-    /** @param shop whose brand, or null for the team's */
-    SenderView get(@Nullable String shop) {
-        Brand brand = brand(shop);
+    /**
+     * Which address is meant.
+     *
+     * @param shop whose brand's, or null for the team's
+     * @param address another one that notices are sent from; null for the brand's own
+     */
+    record Asked(@Nullable String shop, @Nullable String address) {}
+
+    SenderView get(Asked asked) {
+        Brand brand = brand(asked);
         return new SenderView(
                 brand.sender().senderAddress(),
                 brands.isVerified(reader, brand),
                 gateways.find(EmailChannel.EMAIL).isPresent());
     }
 
-    private Brand brand(@Nullable String shop) {
-        return shop == null ? brands.get(reader) : brands.get(reader, shop);
+    private Brand brand(Asked asked) {
+        Brand brand = asked.shop() == null ? brands.get(reader) : brands.get(reader, asked.shop());
+        String address = Texts.blankToNull(asked.address());
+        if (address == null) return brand;
+        if (!EmailAddress.isValid(address.strip()))
+            throw new HeraldException("address", "\"" + address + "\" isn't an e-mail address");
+        return brand.withSender(new SenderOverride(null, address.strip(), null));
     }
 
-    SenderView sendCode(@Nullable String shop) {
-        Brand brand = brand(shop);
+    SenderView sendCode(Asked asked) {
+        Brand brand = brand(asked);
         Gateway gateway = gateways.find(EmailChannel.EMAIL)
                 .orElseThrow(
                         () -> new HeraldException("senderAddress", "No mail server is set up. Go to Setup, Gateways"));
@@ -105,7 +120,7 @@ class SenderVerification {
                 now));
         if (!(end instanceof HandOver.Accepted))
             throw new HeraldException("senderAddress", "The code couldn't be sent. " + reason(end));
-        return get(shop);
+        return get(asked);
     }
 
     private static String reason(HandOver end) {
@@ -123,11 +138,11 @@ class SenderVerification {
         return new Rendered("Your Upbeat Herald code: " + code, first + "\n\n" + second + "\n", html, null);
     }
 
-    SenderView confirmCode(@Nullable String shop, @Nullable String code) {
+    SenderView confirmCode(Asked asked, @Nullable String code) {
         Optional<String> problem =
                 writer.write(db -> confirm(db, String.valueOf(code).strip()));
         if (problem.isPresent()) throw new HeraldException("code", problem.get());
-        return get(shop);
+        return get(asked);
     }
 
     /** @return what is wrong with the code, or empty; a wrong one counts as an attempt, so it is not thrown in here */

@@ -9,9 +9,10 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
+import upbeat.herald.server.delivery.email.SenderVerification.Asked;
 import upbeat.herald.server.delivery.email.SenderVerification.SenderView;
 
-/** Setup, Brand: whether the sender's address is verified, and the code that verifies it. */
+/** Setup, Brand: whether a sender's address is verified, and the code that verifies it. */
 @RestController
 @RequestMapping("/ui/sender")
 @Tag(name = "ui-sender")
@@ -26,17 +27,24 @@ class SenderVerificationController {
     record Code(@Nullable String code) {}
 
     @GetMapping
-    SenderView get(@RequestParam(required = false) @Nullable String shop) {
-        return verification.get(shop);
+    SenderView get(
+            @RequestParam(required = false) @Nullable String shop,
+            @RequestParam(required = false) @Nullable String address) {
+        return verification.get(new Asked(shop, address));
     }
 
     @PostMapping("/send-code")
-    SenderView sendCode(@RequestParam(required = false) @Nullable String shop) {
-        return verification.sendCode(shop);
+    SenderView sendCode(
+            @RequestParam(required = false) @Nullable String shop,
+            @RequestParam(required = false) @Nullable String address) {
+        return verification.sendCode(new Asked(shop, address));
     }
 
     @PostMapping("/confirm-code")
-    SenderView confirmCode(@RequestParam(required = false) @Nullable String shop, @RequestBody Code body) {
-        return verification.confirmCode(shop, body.code());
+    SenderView confirmCode(
+            @RequestParam(required = false) @Nullable String shop,
+            @RequestParam(required = false) @Nullable String address,
+            @RequestBody Code body) {
+        return verification.confirmCode(new Asked(shop, address), body.code());
     }
 }

@@ -10,7 +10,7 @@ import org.springframework.stereotype.Repository;
 class SentTextRepository {
     private static final String LONG = """
             select notice_id, text from message indexed by message_by_planned
-            where channel = 'sms' and planned_at >= ? and segments > 1 and text is not null and not is_trial order by planned_at desc limit ?""";
+            where channel = 'sms' and planned_at >= ? and segments > 1 and text is not null and not for_team order by planned_at desc limit ?""";
 
     record SentText(String noticeId, String text) {}
 

@@ -1,0 +1,84 @@
+package upbeat.herald.server.message;
+
+import java.time.Instant;
+import java.util.List;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+import upbeat.herald.core.notice.Effects;
+import upbeat.herald.core.notice.Notice;
+import upbeat.herald.core.notice.TeamOccasion;
+import upbeat.herald.server.notice.NoticeRepository;
+import upbeat.herald.server.order.OrderRepository;
+import upbeat.herald.server.order.OrderRow;
+
+/** What else a notice does once a customer was sent its message: tags on the order, and a copy for the team. */
+@Component
+public class SentEffects {
+    private static final String SOURCE = "notice";
+
+    private final NoticeRepository notices;
+    private final MessageRepository messages;
+    private final OrderRepository orders;
+    private final MessageReplan replan;
+    private final MessageIdGenerator ids;
+
+    SentEffects(
+            NoticeRepository notices,
+            MessageRepository messages,
+            OrderRepository orders,
+            MessageReplan replan,
+            MessageIdGenerator ids) {
+        this.notices = notices;
+        this.messages = messages;
+        this.orders = orders;
+        this.replan = replan;
+        this.ids = ids;
+    }
+
+    /** To be asked once for each message, in the transaction that says it was sent. */
+    public void apply(JdbcClient db, MessageRow sent, Instant now) {
+        if (TeamOccasion.isForTeam(sent.origin().occasion())) return;
+        Notice notice = notices.find(db, sent.origin().noticeId()).orElse(null);
+        if (notice == null) return;
+        Effects effects = notice.effects();
+        if (effects.copies().contains(sent.recipient().channel())) planCopy(db, sent, now);
+        if (effects.hasTags()) tag(db, sent.origin().orderId(), effects, now);
+    }
+
+    private void planCopy(JdbcClient db, MessageRow sent, Instant now) {
+        MessageOrigin of = sent.origin();
+        messages.insert(
+                db,
+                List.of(new MessageRepository.NewMessage(
+                        ids.nextId(now),
+                        new MessageOrigin(
+                                of.noticeId(),
+                                of.orderId(),
+                                of.parcel(),
+                                of.parcelId(),
+                                TeamOccasion.copy(of.occasion()),
+                                of.stage()),
+                        new MessageRecipient(
+                                sent.recipient().channel(),
+                                null,
+                                sent.recipient().language()),
+                        MessageStatus.PLANNED,
+                        null,
+                        List.of(),
+                        now,
+                        now)));
+    }
+
+    private void tag(JdbcClient db, long orderId, Effects effects, Instant now) {
+        List<String> had = orders.findTags(db, orderId);
+        List<String> on =
+                effects.addTags().stream().filter(t -> !had.contains(t)).toList();
+        List<String> off = effects.removeTags().stream().filter(had::contains).toList();
+        if (on.isEmpty() && off.isEmpty()) return;
+        OrderRow order = orders.get(db, orderId);
+        MessageReplan.Before before = replan.capture(db, order);
+        on.forEach(t -> orders.addTag(db, orderId, t, SOURCE, now));
+        off.forEach(t -> orders.removeTag(db, orderId, t));
+        replan.replanNewlyFor(db, before, order, now);
+    }
+}
