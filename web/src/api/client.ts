@@ -106,6 +106,9 @@ async function picture(address: string): Promise<string | null> {
 }
 
 const get = <T>(path: string) => call<T>('GET', path);
+/** Which sender's address: a brand's, or another one that a notice is sent from. */
+export type SenderOf = { shop?: string; address?: string };
+
 const at = (shop: string, number: string) => `${encodeURIComponent(shop)}/${encodeURIComponent(number)}`;
 const query = (params: Record<string, string | undefined>) => {
   const filled = Object.entries(params).filter((p): p is [string, string] => !!p[1]);
@@ -188,6 +191,16 @@ export const api = {
 
   plan: () => get<Schemas['Plan']>('/ui/plan'),
   planChecks: () => get<Schemas['PlanFinding'][]>('/ui/plan/checks'),
+  series: () => get<Schemas['SeriesView'][]>('/ui/plan/series'),
+  addSeries: (series: Schemas['SeriesBody']) => call<Schemas['SeriesView']>('POST', '/ui/plan/series', series),
+  changeSeries: (id: string, series: Schemas['SeriesBody'], version: string) =>
+    call<Schemas['SeriesView']>('PUT', `/ui/plan/series/${encodeURIComponent(id)}`, series, version),
+  removeSeries: (id: string) => call<void>('DELETE', `/ui/plan/series/${encodeURIComponent(id)}`),
+  seriesMembers: (id: string) => get<Schemas['SeriesMembers']>(`/ui/plan/series/${encodeURIComponent(id)}/members`),
+  leaveSeries: (id: string, order: Schemas['OrderRef']) =>
+    call<void>('POST', `/ui/plan/series/${encodeURIComponent(id)}/members/leave`, order),
+  returnToSeries: (id: string, order: Schemas['OrderRef']) =>
+    call<void>('POST', `/ui/plan/series/${encodeURIComponent(id)}/members/return`, order),
   shopMessages: () => get<Schemas['ShopMessages'][]>('/ui/plan/shop-messages'),
   changeShopMessages: (body: Schemas['ShopMessages']) =>
     call<Schemas['ShopMessages'][]>('PUT', '/ui/plan/shop-messages', body),
@@ -322,10 +335,10 @@ export const api = {
   dropBrand: (shop: string) => call<Schemas['BrandView']>('DELETE', `/ui/brand${query({ shop })}`),
   previewBrand: (brand: Schemas['BrandBody']) => call<Schemas['BrandShown']>('POST', '/ui/brand/preview', brand),
   brandLogo: (file: File) => call<Schemas['BrandLogo']>('POST', '/ui/brand/logo', form({ file })),
-  sender: (shop?: string) => get<Schemas['SenderView']>(`/ui/sender${query({ shop })}`),
-  sendSenderCode: (shop?: string) => call<Schemas['SenderView']>('POST', `/ui/sender/send-code${query({ shop })}`),
-  confirmSenderCode: (code: string, shop?: string) =>
-    call<Schemas['SenderView']>('POST', `/ui/sender/confirm-code${query({ shop })}`, { code }),
+  sender: (of: SenderOf) => get<Schemas['SenderView']>(`/ui/sender${query(of)}`),
+  sendSenderCode: (of: SenderOf) => call<Schemas['SenderView']>('POST', `/ui/sender/send-code${query(of)}`),
+  confirmSenderCode: (code: string, of: SenderOf) =>
+    call<Schemas['SenderView']>('POST', `/ui/sender/confirm-code${query(of)}`, { code }),
 
   wordings: () => get<Schemas['WordingLine'][]>('/ui/wording'),
   wording: (p: Place) => get<Schemas['WordingView']>(wordingAt(p)),
@@ -412,7 +425,7 @@ export const keys = {
   postalOperators: ['postal-operators'] as const,
   refusedCalls: (key: string) => ['shop', key, 'refused'] as const,
   brand: (shop?: string) => ['brand', shop ?? ''] as const,
-  sender: (shop?: string) => ['sender', shop ?? ''] as const,
+  sender: (of: SenderOf) => ['sender', of.shop ?? '', of.address ?? ''] as const,
   wordings: ['wordings'] as const,
   wording: (p: Place) =>
     ['wording', p.notice, p.channel, p.language ?? '', p.shop ?? '', p.carrier ?? '', p.country ?? ''] as const,
@@ -436,6 +449,8 @@ export const keys = {
   teamAddresses: ['team-addresses'] as const,
   planChecks: ['plan-checks'] as const,
   starterPlans: ['starter-plans'] as const,
+  series: ['series'] as const,
+  seriesMembers: (id: string) => ['series', id, 'members'] as const,
   shopMessages: ['shop-messages'] as const,
   noticeVersions: (id: string) => ['notice-versions', id] as const,
   rehearsals: ['rehearsals'] as const,

@@ -40,11 +40,17 @@ export function ImportPlan({ onClose }: { onClose: () => void }) {
       if (input.current) input.current.value = '';
     }
   };
-  const refresh = () => Promise.all([queries.invalidateQueries({ queryKey: keys.plan }), refreshChecks(queries)]);
+  const refresh = () =>
+    Promise.all([
+      queries.invalidateQueries({ queryKey: keys.plan }),
+      queries.invalidateQueries({ queryKey: keys.series }),
+      refreshChecks(queries),
+    ]);
   const takeBack = async (done: Schemas['Imported']) => {
     try {
       if (done.changed.length > 0) await api.importPlan(new Blob([done.before]), done.mark, done.changed);
       for (const id of done.added) await api.removeNotice(id);
+      for (const id of done.series) await api.removeSeries(id);
     } catch (e) {
       message.error((e as Error).message, 6);
     }

@@ -2,8 +2,10 @@ import { Button, Input, InputNumber, Select } from 'antd';
 import type { ReactNode } from 'react';
 import type { Fault, Schemas } from '../api/client';
 import { LINE, SIDE } from '../route/geometry';
-import { minutes, perChoices, stageWords, toDuration } from '../words';
-import { DEFAULT_QUIET_DAYS, QUIET, withTrigger } from './timing';
+import { minutes, perChoices, toDuration } from '../words';
+import { withSeries } from './series';
+import { DEFAULT_QUIET_DAYS, QUIET, triggerChoice, triggerChoices, withTrigger } from './timing';
+import { usePlanNames } from './usePlanNames';
 
 export type FieldProps = {
   draft: Schemas['NoticeBody'];
@@ -34,23 +36,25 @@ export function NameField({ draft, set, wrong }: FieldProps) {
 
 /** What sets it off: a stage, or a carrier's silence. */
 export function StageFields({ draft, set, wrong }: FieldProps) {
+  const names = usePlanNames();
+  const series = names.series.find((s) => s.id === draft.series);
   return (
     <div className="two">
       <div>
-        <label htmlFor="notice-stage">Stage</label>
+        <label htmlFor="notice-stage">Sent when</label>
         <Select
           id="notice-stage"
           className="full"
-          value={draft.quietDays ? QUIET : draft.stage}
-          onChange={(chosen) => set(withTrigger(chosen, draft))}
-          options={[
-            ...[...LINE, ...SIDE].map((s) => ({ value: s, label: stageWords(s) })),
-            { value: QUIET, label: 'Gone quiet' },
-          ]}
+          showSearch={{ optionFilterProp: 'label' }}
+          disabled={!!series}
+          value={triggerChoice(series?.series ?? draft)}
+          onChange={(chosen) => set({ ...withTrigger(chosen, names), ...perFor(chosen, draft) })}
+          options={triggerChoices([...LINE, ...SIDE], names)}
         />
         {wrong('stage')}
+        {wrong('answer')}
       </div>
-      {draft.quietDays ? (
+      {draft.quietDays && !series ? (
         <div>
           <label htmlFor="notice-quiet">Days without a scan</label>
           <InputNumber
@@ -65,9 +69,30 @@ export function StageFields({ draft, set, wrong }: FieldProps) {
           {wrong('quietDays')}
         </div>
       ) : null}
+      {(names.series.length > 0 || draft.series) && (
+        <div>
+          <label htmlFor="notice-series">Part of a series</label>
+          <Select
+            id="notice-series"
+            className="full"
+            value={draft.series ?? ''}
+            onChange={(id) => set(withSeries(id, names))}
+            options={[
+              { value: '', label: 'none' },
+              ...names.series.map((s) => ({ value: s.id, label: s.series.name ?? '' })),
+            ]}
+          />
+          {series && <p className="soft">The series says what it is counted from.</p>}
+          {wrong('series')}
+        </div>
+      )}
     </div>
   );
 }
+
+/** A silence is one of a parcel; everything else may be said as often as before. */
+const perFor = (chosen: string, draft: Schemas['NoticeBody']) =>
+  chosen === QUIET ? { per: 'parcel' } : { per: draft.per };
 
 export function AgeField({ draft, set, wrong }: FieldProps) {
   return (

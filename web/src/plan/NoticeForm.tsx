@@ -1,7 +1,7 @@
 import type { Fault, Schemas } from '../api/client';
 import { faultsBelow } from './NoticeFields';
 import { PartFields } from './NoticePart';
-import { PARTS } from './parts';
+import { isMailed, PARTS } from './parts';
 
 type Props = { draft: Schemas['NoticeBody']; onChange: (draft: Schemas['NoticeBody']) => void; faults: Fault[] };
 
@@ -9,7 +9,7 @@ type Props = { draft: Schemas['NoticeBody']; onChange: (draft: Schemas['NoticeBo
 export function NoticeForm({ draft, onChange, faults }: Props) {
   return (
     <div className="form">
-      {PARTS.map((part) => (
+      {PARTS.filter((part) => part !== 'sender' || isMailed(draft)).map((part) => (
         <PartFields
           key={part}
           part={part}

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { api, keys, type Schemas } from '../api/client';
 import { when } from '../words';
 import { versionChanges } from './life';
+import { usePlanNames } from './usePlanNames';
 
 const SHOWN = 8;
 
@@ -12,6 +13,7 @@ type Props = { id: string; onRestore: (rule: Schemas['NoticeBody']) => void };
 /** Every rule a notice had: who changed what, and when, with the way back. */
 export function NoticeHistory({ id, onRestore }: Props) {
   const versions = useQuery({ queryKey: keys.noticeVersions(id), queryFn: () => api.noticeVersions(id) });
+  const names = usePlanNames();
   const [all, setAll] = useState(false);
   const now = new Date().toISOString();
   const list = versions.data ?? [];
@@ -31,7 +33,7 @@ export function NoticeHistory({ id, onRestore }: Props) {
                 </Button>
               )}
             </div>
-            {versionChanges(v, list[i + 1]).map((c) => (
+            {versionChanges(v, list[i + 1], names).map((c) => (
               <div key={c}>{c}</div>
             ))}
           </li>

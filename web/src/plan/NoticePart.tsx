@@ -3,6 +3,7 @@ import type { Fault } from '../api/client';
 import { AudienceEditor } from './audience/AudienceEditor';
 import { EVERYONE } from './audience/audience';
 import { ChannelFields } from './ChannelFields';
+import { CopyFields, SenderFields, TagFields } from './EffectFields';
 import {
   AgeField,
   type FieldProps,
@@ -51,6 +52,12 @@ export function PartFields({ part, draft, set, faults }: Props) {
       return <RecallField {...field} />;
     case 'importance':
       return <ImportanceField {...field} />;
+    case 'copies':
+      return <CopyFields {...field} />;
+    case 'tags':
+      return <TagFields {...field} />;
+    case 'sender':
+      return <SenderFields {...field} />;
   }
 }
 

@@ -30,6 +30,7 @@ import { moved, neighbour, type Spot, spotId, spotOf } from './moving';
 import { NoticePanel } from './NoticePanel';
 import { Pennant } from './Pennant';
 import { SelectedNotices } from './SelectedNotices';
+import { SeriesPanel } from './SeriesPanel';
 import { ShopMessages } from './ShopMessages';
 import { SideBand } from './SideBand';
 import { StarterPlans } from './StarterPlans';
@@ -62,7 +63,7 @@ export default function PlanPlace() {
   const navigate = useNavigate();
   const [fresh, setFresh] = useState<Schemas['NoticeBody']>();
   const [stage, setStage] = useState<string>();
-  const [importing, setImporting] = useState(false);
+  const [side, setSide] = useState<'import' | 'series'>();
   const [selected, setSelected] = useState<string[]>([]);
   const { modal } = App.useApp();
   const change = useNoticeChange();
@@ -70,7 +71,7 @@ export default function PlanPlace() {
   const geometry = useGeometry('plan');
   const close = () => {
     setFresh(undefined);
-    setImporting(false);
+    setSide(undefined);
     setSelected([]);
     navigate('/plan');
   };
@@ -94,7 +95,7 @@ export default function PlanPlace() {
   };
   const select = (wanted: string) => {
     setFresh(undefined);
-    setImporting(false);
+    setSide(undefined);
     navigate('/plan');
     setSelected(selected.includes(wanted) ? selected.filter((s) => s !== wanted) : [...selected, wanted]);
   };
@@ -117,14 +118,28 @@ export default function PlanPlace() {
   const open = (wanted: string) => {
     setSelected([]);
     setFresh(undefined);
-    setImporting(false);
+    setSide(undefined);
     navigate(`/plan/${wanted}`);
   };
   const add = (at: string, channel: string) => {
     setSelected([]);
-    setImporting(false);
+    setSide(undefined);
     navigate('/plan');
     setFresh(blank(at, channel));
+  };
+  /** The next notice of a series: a week after the last one, by the same channels. */
+  const addStep = ({ id: series, series: body }: Schemas['SeriesView']) => {
+    const steps = notices.filter((n) => n.notice.series === series).map((n) => n.notice);
+    const days = Math.max(0, ...steps.map((n) => n.days?.count ?? 0));
+    setSide(undefined);
+    setFresh({
+      ...blank(body.stage ?? 'delivered', steps[0]?.channels?.[0] ?? 'email'),
+      quietDays: body.quietDays,
+      answer: body.answer,
+      series,
+      days: { count: steps.length === 0 ? 2 : days + 7 },
+      per: 'order',
+    });
   };
   return (
     <>
@@ -233,8 +248,10 @@ export default function PlanPlace() {
           />
         ) : selected.length > 0 ? (
           <SelectedNotices views={notices.filter((n) => selected.includes(n.id))} onClear={() => setSelected([])} />
-        ) : importing ? (
+        ) : side === 'import' ? (
           <ImportPlan onClose={close} />
+        ) : side === 'series' && plan.data ? (
+          <SeriesPanel notices={notices} onAdd={addStep} onClose={close} />
         ) : (
           <aside className="panel" aria-label="Notice">
             {plan.data && notices.length === 0 ? (
@@ -262,7 +279,8 @@ export default function PlanPlace() {
             {plan.data && (
               <div className="actions">
                 {notices.length > 0 && <Button href="/ui/plan/file">Export plan</Button>}
-                <Button onClick={() => setImporting(true)}>Import a plan</Button>
+                <Button onClick={() => setSide('import')}>Import a plan</Button>
+                {notices.length > 0 && <Button onClick={() => setSide('series')}>Follow-up series</Button>}
               </div>
             )}
           </aside>

@@ -2,8 +2,11 @@ import type { ReactNode } from 'react';
 import type { Schemas } from '../api/client';
 import { channelLabel } from '../channels';
 import { delayWords, listed, minutes, perWords } from '../words';
-import type { Part } from './parts';
+import { copyWords, senderWords, tagWords } from './effects';
+import { isMailed, type Part } from './parts';
+import { endWords } from './series';
 import { triggerWords, waitWords, windowWords } from './timing';
+import { usePlanNames } from './usePlanNames';
 
 type Props = {
   notice: Schemas['NoticeBody'];
@@ -25,6 +28,8 @@ export function Sentence({ notice, audience, open, onOpen }: Props) {
       {words}
     </button>
   );
+  const names = usePlanNames();
+  const series = names.series.find((s) => s.id === notice.series)?.series;
   const channels = (notice.channels ?? []).map((c) => channelLabel(c));
   const wait = waitWords(notice);
   const hours = windowWords(notice.window);
@@ -33,7 +38,7 @@ export function Sentence({ notice, audience, open, onOpen }: Props) {
   return (
     <>
       <p className="say">
-        When {part('stage', triggerWords(notice))}, for {part('audience', audience)},{' '}
+        When {part('stage', triggerWords(series ?? notice, names))}, for {part('audience', audience)},{' '}
         {wait === '' ? <>{part('delay', 'at once')}, </> : <>wait {part('delay', wait)}, then </>}
         {part('window', hours || 'at any hour')}
         {hours && ' in the customer’s time'}
@@ -42,6 +47,12 @@ export function Sentence({ notice, audience, open, onOpen }: Props) {
         {part('per', perWords(notice.per ?? 'parcel', notice.stage ?? ''))}
         {asked.length > 0 && <>, and ask {part('question', asked.map((b) => b.label).join(' or '))}</>}.
       </p>
+      {series && (
+        <p className="say more">
+          Part of the series {part('stage', `“${series.name}”`)}
+          {endWords(series) && <>, which ends when {endWords(series)}</>}.
+        </p>
+      )}
       <p className="say more">
         {asked.length === 0 && <>{part('question', 'No question')} · </>}
         Skipped if older than {part('age', delayWords(notice.ageLimit))} ·{' '}
@@ -50,7 +61,24 @@ export function Sentence({ notice, audience, open, onOpen }: Props) {
         ) : (
           part('recall', 'Can’t be taken back')
         )}{' '}
-        · {part('importance', `${notice.importance ?? 'normal'} importance`)}
+        · {part('importance', `${notice.importance ?? 'normal'} importance`)} ·{' '}
+        {copyWords(notice) ? (
+          <>Copy to the team {part('copies', copyWords(notice))}</>
+        ) : (
+          part('copies', 'No copy to the team')
+        )}{' '}
+        · {tagWords(notice) ? <>When sent, {part('tags', tagWords(notice))}</> : part('tags', 'No change of tags')}
+        {isMailed(notice) && (
+          <>
+            {' '}
+            ·{' '}
+            {senderWords(notice) ? (
+              <>From {part('sender', senderWords(notice))}</>
+            ) : (
+              part('sender', 'From the brand’s sender')
+            )}
+          </>
+        )}
       </p>
     </>
   );

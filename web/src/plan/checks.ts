@@ -20,7 +20,7 @@ export function placeOf(f: Finding): string {
 }
 
 /** What keeps messages back comes before what only costs or looks odd. */
-const GRAVE = ['not-ready', 'held', 'overtaken', 'not-approved'];
+const GRAVE = ['not-ready', 'answer-gone', 'held', 'overtaken', 'not-approved'];
 export const isGrave = (f: Finding) => GRAVE.includes(f.kind);
 
 /** The findings of each notice, by its id; those of none stand under an empty one. */

@@ -1,6 +1,8 @@
 import type { Schemas } from '../api/client';
 import { channelLabel } from '../channels';
 import { counted, delayWords, listed, minutes, perWords } from '../words';
+import { copyWords, senderWords, tagWords } from './effects';
+import { NO_NAMES, type PlanNames } from './planNames';
 import { triggerWords, waitWords, windowWords } from './timing';
 
 type Notice = Schemas['NoticeBody'];
@@ -27,10 +29,14 @@ export function planWords(notices: Notice[]): string {
 }
 
 /** A part of the rule that has words: its name, and what it says of a notice. */
-const PARTS: [string, (n: Notice, audience: string) => string][] = [
+const PARTS: [string, (n: Notice, audience: string, names: PlanNames) => string][] = [
   ['Name', (n) => n.name ?? ''],
   ['State', (n) => stateWords(n.state)],
-  ['When', (n) => triggerWords(n)],
+  ['When', (n, _, names) => triggerWords(n, names)],
+  [
+    'Series',
+    (n, _, names) => (n.series ? (names.series.find((s) => s.id === n.series)?.series.name ?? 'another') : 'none'),
+  ],
   ['Delay', (n) => waitWords(n) || 'none'],
   ['For', (_, audience) => audience],
   ['Send window', (n) => windowWords(n.window) || 'any time'],
@@ -38,6 +44,9 @@ const PARTS: [string, (n: Notice, audience: string) => string][] = [
   ['Skip if older than', (n) => delayWords(n.ageLimit)],
   ['Can be taken back for', (n) => (minutes(n.recall ?? 'PT0S') > 0 ? delayWords(n.recall) : 'no time')],
   ['Importance', (n) => n.importance ?? 'normal'],
+  ['Copy to the team', (n) => copyWords(n) || 'none'],
+  ['Tags', (n) => tagWords(n) || 'none'],
+  ['Sender', (n) => senderWords(n) || 'that of the brand'],
   [
     'Channels',
     (n) =>
@@ -59,13 +68,13 @@ const PARTS: [string, (n: Notice, audience: string) => string][] = [
 type Version = Pick<Schemas['NoticeVersionView'], 'notice' | 'audience'>;
 
 /** What one version changed of the one before, a sentence for each part; for the first one, that it was created. */
-export function versionChanges(version: Version, before: Version | undefined): string[] {
+export function versionChanges(version: Version, before: Version | undefined, names: PlanNames = NO_NAMES): string[] {
   if (!version.notice) return ['Deleted'];
   if (!before?.notice) return [before ? 'Restored' : 'Created'];
   const [now, then] = [version.notice, before.notice];
   return PARTS.map(([part, words]) => {
-    const is = words(now, version.audience ?? '');
-    const was = words(then, before.audience ?? '');
+    const is = words(now, version.audience ?? '', names);
+    const was = words(then, before.audience ?? '', names);
     return is === was ? '' : `${part}: ${was || 'none'} → ${is || 'none'}`;
   }).filter(Boolean);
 }

@@ -1,6 +1,7 @@
 import type { Schemas } from '../api/client';
 import { CHANNELS } from '../channels';
 import { LINE, PARCEL_STAGES } from '../route/geometry';
+import { NO_NAMES } from './planNames';
 import { withTrigger } from './timing';
 
 type Notice = Schemas['NoticeBody'];
@@ -19,7 +20,8 @@ const fitPer = (stage: string, per: Notice['per']): Notice['per'] => {
  * sent over that channel as well. Undefined where nothing changes.
  */
 export function moved(notice: Notice, to: Spot): Notice | undefined {
-  const stage = to.stage === notice.stage ? {} : withTrigger(to.stage, notice);
+  // Elsewhere it is counted from that stop, and so no part of a series any more.
+  const stage = to.stage === notice.stage ? {} : { ...withTrigger(to.stage, NO_NAMES), series: undefined };
   const channels = notice.channels ?? [];
   const next: Notice = {
     ...notice,

@@ -1,8 +1,11 @@
 import { describe, expect, it } from 'vitest';
+import { NO_NAMES } from './planNames';
 import {
   daysWords,
   delayOf,
   isAnyHour,
+  triggerChoice,
+  triggerChoices,
   triggerWords,
   waitWords,
   windowWords,
@@ -46,11 +49,47 @@ describe('a delay', () => {
 
 describe('a silence', () => {
   it('is chosen in place of a stage, and a stage in place of it', () => {
-    const quiet = withTrigger('quiet', { stage: 'delivered', per: 'order' });
-    expect(quiet).toEqual({ stage: 'delayed', quietDays: 5, per: 'parcel' });
+    const quiet = withTrigger('quiet', NO_NAMES);
+    expect(quiet).toEqual({ stage: 'delayed', quietDays: 5, answer: undefined });
     expect(triggerWords({ ...quiet, quietDays: 1 })).toBe('a parcel has had no scan for 1 day');
-    expect(withTrigger('dispatched', quiet)).toEqual({ stage: 'dispatched', quietDays: undefined, per: 'parcel' });
+    expect(withTrigger('dispatched', NO_NAMES)).toEqual({
+      stage: 'dispatched',
+      quietDays: undefined,
+      answer: undefined,
+    });
     expect(triggerWords({ stage: 'dispatched' })).toBe('a parcel is dispatched');
+  });
+});
+
+describe('an answer', () => {
+  const names = {
+    questions: [
+      {
+        id: 'cod',
+        name: 'Cash on delivery',
+        stage: 'ordered',
+        buttons: [{ id: 'confirm', label: 'Yes', tag: 'yes', refuses: false }],
+      },
+    ],
+    series: [],
+  };
+
+  it('is chosen by its words and stands at the stage of its question', () => {
+    const choice = triggerChoices(['ordered'], names).find((c) => c.label === 'Answer “Yes” to Cash on delivery');
+    const chosen = withTrigger(choice?.value ?? '', names);
+    expect(chosen).toEqual({
+      stage: 'ordered',
+      quietDays: undefined,
+      answer: { noticeId: 'cod', button: 'confirm' },
+    });
+    expect(triggerChoice(chosen)).toBe(choice?.value);
+    expect(triggerWords(chosen, names)).toBe('the customer answers “Yes” to “Cash on delivery”');
+  });
+
+  it('says so where nobody asks for it any more', () => {
+    expect(triggerWords({ stage: 'ordered', answer: { noticeId: 'gone', button: 'x' } }, names)).toBe(
+      'the customer gives an answer that isn’t asked for any more',
+    );
   });
 });
 

@@ -1,5 +1,6 @@
 import type { Schemas } from '../api/client';
-import { counted, delayWords, eventWords, listed, minutes, toDuration } from '../words';
+import { counted, delayWords, eventWords, listed, minutes, stageWords, toDuration } from '../words';
+import { answerWords, NO_NAMES, type PlanNames } from './planNames';
 
 type Notice = Schemas['NoticeBody'];
 export type Unit = 'minutes' | 'hours' | 'days' | 'working-days';
@@ -11,17 +12,42 @@ export const QUIET = 'quiet';
 /** As long as the list of orders without a scan begins with. */
 export const DEFAULT_QUIET_DAYS = 5;
 
-/** What sets a notice off. A silence stands beside the stage that its texts fit. */
-export const withTrigger = (chosen: string, notice: Notice): Pick<Notice, 'stage' | 'quietDays' | 'per'> =>
-  chosen === QUIET
-    ? { stage: 'delayed', quietDays: DEFAULT_QUIET_DAYS, per: 'parcel' }
-    : { stage: chosen, quietDays: undefined, per: notice.per };
+/** What a notice or a series is counted from. */
+export type Trigger = Pick<Notice, 'stage' | 'quietDays' | 'answer'>;
 
-/** "a parcel is dispatched", "a parcel has had no scan for 5 days". */
-export const triggerWords = (notice: Notice) =>
-  notice.quietDays
-    ? `a parcel has had no scan for ${counted(notice.quietDays, 'day')}`
-    : eventWords(notice.stage ?? '');
+const ANSWER = 'answer/';
+const answerChoice = (answer: Schemas['AnswerGiven']) => `${ANSWER}${answer.noticeId}/${answer.button}`;
+
+/** What is chosen of {@link triggerChoices}. */
+export const triggerChoice = (t: Trigger) =>
+  t.answer ? answerChoice(t.answer) : t.quietDays ? QUIET : (t.stage ?? '');
+
+/** What can set a notice off. */
+export const triggerChoices = (stages: string[], names: PlanNames) => [
+  ...stages.map((s) => ({ value: s, label: stageWords(s) })),
+  { value: QUIET, label: 'Gone quiet' },
+  ...names.questions.flatMap((q) =>
+    q.buttons.map((b) => ({
+      value: answerChoice({ noticeId: q.id, button: b.id }),
+      label: `Answer “${b.label}” to ${q.name}`,
+    })),
+  ),
+];
+
+/** What sets a notice off. A silence stands beside the stage that its texts fit, an answer at that of its question. */
+export function withTrigger(chosen: string, names: PlanNames): Trigger {
+  if (chosen === QUIET) return { stage: 'delayed', quietDays: DEFAULT_QUIET_DAYS, answer: undefined };
+  if (!chosen.startsWith(ANSWER)) return { stage: chosen, quietDays: undefined, answer: undefined };
+  const [noticeId, button] = chosen.slice(ANSWER.length).split('/');
+  const stage = names.questions.find((q) => q.id === noticeId)?.stage;
+  return { stage, quietDays: undefined, answer: { noticeId, button } };
+}
+
+/** "a parcel is dispatched", "a parcel has had no scan for 5 days", "the customer answers “Yes” to “Confirm”". */
+export function triggerWords(t: Trigger, names: PlanNames = NO_NAMES): string {
+  if (t.answer) return answerWords(t.answer, names);
+  return t.quietDays ? `a parcel has had no scan for ${counted(t.quietDays, 'day')}` : eventWords(t.stage ?? '');
+}
 
 export const UNITS: { value: Unit; label: string }[] = [
   { value: 'minutes', label: 'minutes' },

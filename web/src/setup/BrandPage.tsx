@@ -7,6 +7,7 @@ import { useDraft } from '../api/versions';
 import { Failed } from '../shell/Failed';
 import { MailFrame } from '../shell/MailFrame';
 import { languageWords } from '../words';
+import { SenderCode } from './SenderCode';
 import { rename } from './senderNames';
 import { useDo } from './useDo';
 
@@ -20,7 +21,6 @@ const FONTS = [
 export function BrandPage() {
   const [shop, setShop] = useState<string>();
   const kept = useQuery({ queryKey: keys.brand(shop), queryFn: () => api.brand(shop), placeholderData: (old) => old });
-  const sender = useQuery({ queryKey: keys.sender(shop), queryFn: () => api.sender(shop) });
   const draft = useDraft<Schemas['BrandBody']>(
     {
       document: kept.data?.brand ?? {},
@@ -28,8 +28,8 @@ export function BrandPage() {
     },
     `brand/${shop ?? ''}`,
   );
-  const [code, setCode] = useState('');
   const logo = useRef<HTMLInputElement>(null);
+  const sender = useQuery({ queryKey: keys.sender({ shop }), queryFn: () => api.sender({ shop }) });
   const { run, busy, faults } = useDo();
   const b = draft.now;
   const shownOf = useDeferredValue(b);
@@ -64,7 +64,16 @@ export function BrandPage() {
   const setLink = (i: number, part: Partial<Schemas['LinkBody']>) =>
     set({ links: links.map((l, j) => (j === i ? { ...l, ...part } : l)) });
   const text = (
-    field: 'name' | 'senderName' | 'senderAddress' | 'smsSender' | 'chatNumber' | 'phone' | 'postalAddress' | 'helpUrl',
+    field:
+      | 'name'
+      | 'senderName'
+      | 'senderAddress'
+      | 'smsSender'
+      | 'chatNumber'
+      | 'replyTo'
+      | 'phone'
+      | 'postalAddress'
+      | 'helpUrl',
     label: string,
     placeholder?: string,
   ) => (
@@ -133,52 +142,14 @@ export function BrandPage() {
             {text('senderAddress', 'Sender address of e-mails', 'orders@shop.example')}
             {text('senderName', 'Sender name of e-mails', b.name)}
           </div>
+          <div className="two">{text('replyTo', 'Answers to e-mails go to', b.senderAddress ?? '')}</div>
           <div className="proof">
-            {sender.data?.verified && b.senderAddress && b.senderAddress === kept.data.brand.senderAddress ? (
-              <>
-                <span className="mark ok">verified</span>{' '}
-                <span className="soft">{kept.data.brand.senderAddress} can send e-mails.</span>
-              </>
-            ) : !b.senderAddress ? (
+            {!b.senderAddress ? (
               <span className="soft">Enter the address that e-mails come from, and save. Then verify it.</span>
             ) : b.senderAddress !== kept.data.brand.senderAddress ? (
               <span className="soft">Save first. Then verify the new address.</span>
             ) : (
-              <>
-                <span className="mark bad">not verified</span>{' '}
-                <span className="soft">
-                  No notice with e-mail can be switched on before a code sent to {kept.data.brand.senderAddress} came
-                  back.
-                </span>
-                <div className="row mt6">
-                  <Button
-                    size="small"
-                    loading={busy}
-                    onClick={() =>
-                      run(() => api.sendSenderCode(shop), `The code was sent to ${kept.data!.brand.senderAddress}`)
-                    }
-                  >
-                    Send code
-                  </Button>
-                  <Input
-                    size="small"
-                    aria-label="Code"
-                    placeholder="6 digits"
-                    className="mono w100"
-                    value={code}
-                    onChange={(e) => setCode(e.target.value)}
-                  />
-                  <Button
-                    size="small"
-                    disabled={code.trim().length < 6}
-                    onClick={async () => {
-                      if (await run(() => api.confirmSenderCode(code, shop), 'The address is verified')) setCode('');
-                    }}
-                  >
-                    Confirm code
-                  </Button>
-                </div>
-              </>
+              <SenderCode of={{ shop }} why="No notice with e-mail can be switched on" />
             )}
           </div>
           <div className="two">

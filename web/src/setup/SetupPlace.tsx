@@ -15,7 +15,7 @@ import { UnmappedCodesPage } from './UnmappedCodesPage';
 /** The place Setup: what is connected once and looked at when something new turns up. */
 export default function SetupPlace({ now }: { now: string }) {
   const unmapped = useQuery({ queryKey: keys.unmapped, queryFn: api.unmappedCodes });
-  const sender = useQuery({ queryKey: keys.sender(), queryFn: () => api.sender() });
+  const sender = useQuery({ queryKey: keys.sender({}), queryFn: () => api.sender({}) });
   const shops = useQuery({ queryKey: keys.shops, queryFn: api.shops });
   const waiting = shops.data?.reduce((n, s) => n + s.waiting, 0) ?? 0;
   return (
