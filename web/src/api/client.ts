@@ -191,6 +191,10 @@ export const api = {
 
   plan: () => get<Schemas['Plan']>('/ui/plan'),
   planChecks: () => get<Schemas['PlanFinding'][]>('/ui/plan/checks'),
+  noticeReasons: (id: string, order: string) =>
+    get<Schemas['NoticeReason'][]>(
+      `/ui/plan/notices/${encodeURIComponent(id)}/reasons${query({ order: order || undefined })}`,
+    ),
   series: () => get<Schemas['SeriesView'][]>('/ui/plan/series'),
   addSeries: (series: Schemas['SeriesBody']) => call<Schemas['SeriesView']>('POST', '/ui/plan/series', series),
   changeSeries: (id: string, series: Schemas['SeriesBody'], version: string) =>
@@ -449,6 +453,7 @@ export const keys = {
   teamAddresses: ['team-addresses'] as const,
   planChecks: ['plan-checks'] as const,
   starterPlans: ['starter-plans'] as const,
+  noticeReasons: (id: string, order: string) => ['plan', id, 'reasons', order] as const,
   series: ['series'] as const,
   seriesMembers: (id: string) => ['series', id, 'members'] as const,
   shopMessages: ['shop-messages'] as const,

@@ -5,9 +5,10 @@ import { api, keys, type Schemas } from '../api/client';
 import { channelLabel } from '../channels';
 import { Failed } from '../shell/Failed';
 import { MailFrame } from '../shell/MailFrame';
-import { listed, money, stageWords, when } from '../words';
+import { money, stageWords, when } from '../words';
 import { AnswerCorrection } from './AnswerCorrection';
 import { CustomerErasure } from './CustomerErasure';
+import { OutcomeBox } from './OutcomeBox';
 import { Parcels } from './Parcels';
 import { useDone } from './useDone';
 
@@ -260,40 +261,13 @@ function Message({ id, onBack }: { id: string; onBack: () => void }) {
   );
 }
 
-const OUTCOME_MARK: Record<string, [string, string]> = {
-  said: ['ok', 'sent'],
-  planned: ['gold', 'planned'],
-  will: ['v', 'upcoming'],
-  not: ['bad', 'skipped'],
-};
-
 function Outcomes({ shop, number, now }: { shop: string; number: string; now: string }) {
   const outcomes = useQuery({ queryKey: keys.outcomes(shop, number), queryFn: () => api.outcomes(shop, number) });
   if (outcomes.isError) return <Failed error={outcomes.error} again={() => outcomes.refetch()} />;
   return (
     <div>
       {outcomes.data?.map((v) => (
-        <div key={v.notice} className="box">
-          <div className="flex spread">
-            <b>{v.name}</b>
-            <span className={`mark ${OUTCOME_MARK[v.outcome][0]}`}>{OUTCOME_MARK[v.outcome][1]}</span>
-          </div>
-          <span className="soft">
-            {stageWords(v.stage)}
-            {v.channels.length ? ` · by ${listed(v.channels, 'and')}` : ''}
-            {v.why && v.steps.length === 0 ? ` · ${v.why}` : ''}
-          </span>
-          {v.steps.length > 0 && (
-            <ol className="steps" aria-label={`What happened: ${v.name}`}>
-              {v.steps.map((s) => (
-                <li key={`${s.at}/${s.text}`}>
-                  {s.at && <span className="mono">{when(s.at, now)} </span>}
-                  {s.text}
-                </li>
-              ))}
-            </ol>
-          )}
-        </div>
+        <OutcomeBox key={v.notice} title={v.name} name={v.name} outcome={v} now={now} />
       ))}
     </div>
   );

@@ -14,6 +14,7 @@ import { stateMark, stateWords, withNotice } from './life';
 import { NoticeForm } from './NoticeForm';
 import { NoticeHistory } from './NoticeHistory';
 import { NoticePart } from './NoticePart';
+import { NoticeReasons } from './NoticeReasons';
 import { Preview } from './Preview';
 import { type Part, partOf } from './parts';
 import { refreshChecks } from './refresh';
@@ -24,6 +25,7 @@ import { ruleOf } from './useNoticeChange';
 const unsaved = new Map<string, { draft: Schemas['NoticeBody']; from: Versioned<Schemas['NoticeBody']> }>();
 
 type Props = {
+  now: string;
   id?: string;
   notice: Schemas['NoticeBody'];
   version?: string;
@@ -35,7 +37,7 @@ type Props = {
 };
 
 /** One notice: said in a sentence, tried on real orders, changed in a form. */
-export function NoticePanel({ id, notice, version = '', audience, sent, onClose, onCreated }: Props) {
+export function NoticePanel({ now, id, notice, version = '', audience, sent, onClose, onCreated }: Props) {
   const queries = useQueryClient();
   const navigate = useNavigate();
   const { message } = App.useApp();
@@ -275,6 +277,7 @@ export function NoticePanel({ id, notice, version = '', audience, sent, onClose,
       </div>
       {(reach.data || sent) && <Figures notice={draft} reach={reach.data} sent={sent} />}
       <Preview id={id} notice={draft} />
+      {id && !editing && <NoticeReasons id={id} now={now} />}
       {id && !editing && (
         <NoticeHistory id={id} onRestore={(old) => save({ ...old, state: notice.state }, 'Restored', notice)} />
       )}

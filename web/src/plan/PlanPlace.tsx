@@ -53,7 +53,7 @@ function blank(stage: string, channel: string): Schemas['NoticeBody'] {
 }
 
 /** The place Plan: the route with the notices as pennants at their stops, a band for each channel. */
-export default function PlanPlace() {
+export default function PlanPlace({ now }: { now: string }) {
   const plan = useQuery({ queryKey: keys.plan, queryFn: api.plan });
   const route = useQuery({ queryKey: keys.route, queryFn: api.route });
   const checks = useQuery({ queryKey: keys.planChecks, queryFn: api.planChecks, refetchInterval: 60_000 });
@@ -230,6 +230,7 @@ export default function PlanPlace() {
         </main>
         {fresh && plan.data ? (
           <NoticePanel
+            now={now}
             key={`new/${fresh.stage}/${fresh.channels?.[0]}`}
             notice={fresh}
             onClose={close}
@@ -237,6 +238,7 @@ export default function PlanPlace() {
           />
         ) : chosen && plan.data ? (
           <NoticePanel
+            now={now}
             key={chosen.id}
             id={chosen.id}
             notice={chosen.notice}
@@ -251,7 +253,7 @@ export default function PlanPlace() {
         ) : side === 'import' ? (
           <ImportPlan onClose={close} />
         ) : side === 'series' && plan.data ? (
-          <SeriesPanel notices={notices} onAdd={addStep} onClose={close} />
+          <SeriesPanel now={now} notices={notices} onAdd={addStep} onClose={close} />
         ) : (
           <aside className="panel" aria-label="Notice">
             {plan.data && notices.length === 0 ? (

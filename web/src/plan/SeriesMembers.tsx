@@ -9,14 +9,13 @@ import { counted, when } from '../words';
 const SHOWN = 10;
 
 /** Who is in a series, since when, and what comes next. */
-export function SeriesMembers({ id }: { id: string }) {
+export function SeriesMembers({ id, now }: { id: string; now: string }) {
   const { message } = App.useApp();
   const queries = useQueryClient();
   const [all, setAll] = useState(false);
   const members = useQuery({ queryKey: keys.seriesMembers(id), queryFn: () => api.seriesMembers(id) });
   if (!members.data) return null;
   const { total, members: list } = members.data;
-  const now = new Date().toISOString();
   const refresh = () => queries.invalidateQueries({ queryKey: keys.seriesMembers(id) });
   const leave = async (m: Schemas['SeriesMember']) => {
     const order = { shop: m.shop, number: m.number };

@@ -20,10 +20,15 @@ const FRESH: Schemas['SeriesBody'] = {
   endTags: [],
 };
 
-type Props = { notices: Schemas['NoticeView'][]; onAdd: (series: Schemas['SeriesView']) => void; onClose: () => void };
+type Props = {
+  now: string;
+  notices: Schemas['NoticeView'][];
+  onAdd: (series: Schemas['SeriesView']) => void;
+  onClose: () => void;
+};
 
 /** The follow-up series of the plan: what they begin with, what they say, what ends them, and who is in them. */
-export function SeriesPanel({ notices, onAdd, onClose }: Props) {
+export function SeriesPanel({ now, notices, onAdd, onClose }: Props) {
   const series = useQuery({ queryKey: keys.series, queryFn: api.series });
   const [making, setMaking] = useState(false);
   const list = series.data ?? [];
@@ -47,7 +52,13 @@ export function SeriesPanel({ notices, onAdd, onClose }: Props) {
         </p>
       )}
       {list.map((s) => (
-        <OneSeries key={s.id} view={s} steps={notices.filter((n) => n.notice.series === s.id)} onAdd={() => onAdd(s)} />
+        <OneSeries
+          key={s.id}
+          now={now}
+          view={s}
+          steps={notices.filter((n) => n.notice.series === s.id)}
+          onAdd={() => onAdd(s)}
+        />
       ))}
       {making ? (
         <SeriesForm
@@ -67,9 +78,9 @@ export function SeriesPanel({ notices, onAdd, onClose }: Props) {
   );
 }
 
-type OneProps = { view: Schemas['SeriesView']; steps: Schemas['NoticeView'][]; onAdd: () => void };
+type OneProps = { now: string; view: Schemas['SeriesView']; steps: Schemas['NoticeView'][]; onAdd: () => void };
 
-function OneSeries({ view, steps, onAdd }: OneProps) {
+function OneSeries({ now, view, steps, onAdd }: OneProps) {
   const { message } = App.useApp();
   const queries = useQueryClient();
   const names = usePlanNames();
@@ -148,7 +159,7 @@ function OneSeries({ view, steps, onAdd }: OneProps) {
           </Button>
         )}
       </div>
-      {steps.length > 0 && <SeriesMembers id={view.id} />}
+      {steps.length > 0 && <SeriesMembers id={view.id} now={now} />}
     </section>
   );
 }

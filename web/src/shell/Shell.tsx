@@ -111,8 +111,8 @@ export function Shell() {
           <Routes>
             <Path path="/orders" element={<OrdersPlace now={now} />} />
             <Path path="/orders/:shop/:number" element={<OrdersPlace now={now} />} />
-            <Path path="/plan" element={<PlanPlace />} />
-            <Path path="/plan/:id" element={<PlanPlace />} />
+            <Path path="/plan" element={<PlanPlace now={now} />} />
+            <Path path="/plan/:id" element={<PlanPlace now={now} />} />
             <Path path="/rehearsals" element={<RehearsalPlace now={now} />} />
             <Path path="/rehearsals/:id" element={<RehearsalPlace now={now} />} />
             <Path path="/rehearsals/:id/:shop/:number" element={<RehearsalPlace now={now} />} />

@@ -3,7 +3,9 @@ package upbeat.herald.server.orderview;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.Collections;
+import java.util.Comparator;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -16,6 +18,7 @@ import upbeat.herald.core.notice.History;
 import upbeat.herald.core.notice.Moment;
 import upbeat.herald.core.notice.Notice;
 import upbeat.herald.core.notice.OrderSituation;
+import upbeat.herald.core.notice.PlannedMessage;
 import upbeat.herald.core.notice.TeamOccasion;
 import upbeat.herald.core.notice.Trigger;
 import upbeat.herald.server.message.MessageRepository;
@@ -52,25 +55,6 @@ public class NoticeOutcomes {
         this.situations = situations;
     }
 
-    /**
-     * @param outcome {@code said}, {@code planned}, {@code will} (once the stage is reached), or {@code not}
-     * @param channels words of those it took or would take
-     * @param why the reason of a no, or when it would go; null where there is nothing to add
-     * @param steps what happened so far, in time; empty where nothing did
-     */
-    public record NoticeOutcome(
-            String notice,
-            String name,
-            String stage,
-            String outcome,
-            List<String> channels,
-            @Nullable String why,
-            List<NoticeSteps.OutcomeStep> steps) {
-        NoticeOutcome withSteps(List<NoticeSteps.OutcomeStep> taken) {
-            return new NoticeOutcome(notice, name, stage, outcome, channels, why, taken);
-        }
-    }
-
     /** What is known of an order that every notice is asked about. */
     private record Known(
             OrderRow order,
@@ -92,6 +76,7 @@ public class NoticeOutcomes {
                 .map(notice -> find(db, known, notice, now)
                         .withSteps(
                                 NoticeSteps.list(notice, order.order(), findMessages(known, notice), known.visits())))
+                .sorted(NoticeOutcome.AS_IT_COMES)
                 .toList();
     }
 
@@ -112,19 +97,29 @@ public class NoticeOutcomes {
                 .map(m -> m.recipient().channel().label())
                 .distinct()
                 .toList();
-        if (!out.isEmpty()) return outcome(notice, "said", out, null);
+        if (!out.isEmpty())
+            return NoticeOutcome.of(
+                    notice,
+                    "said",
+                    out,
+                    null,
+                    mine.stream()
+                            .map(m -> m.times().sentAt())
+                            .filter(Objects::nonNull)
+                            .min(Comparator.naturalOrder())
+                            .orElseThrow());
         Optional<MessageRow> open = mine.stream()
                 .filter(m -> m.state().status().code().matches("planned|waiting|sending|unsure"))
                 .findFirst();
         if (open.isPresent())
-            return outcome(
+            return NoticeOutcome.of(
                     notice,
                     "planned",
                     List.of(open.get().recipient().channel().label()),
-                    open.get().state().reason());
+                    open.get().state().reason(),
+                    open.get().times().dueAt());
         if (!mine.isEmpty())
-            return outcome(
-                    notice, "not", List.of(), mine.get(mine.size() - 1).state().reason());
+            return NoticeOutcome.no(notice, mine.get(mine.size() - 1).state().reason());
         if (notice.timing().quietDays() != null)
             return findForSilence(known, notice, notice.timing().quietDays(), now);
         Trigger.AnswerGiven answer = notice.timing().trigger().answer();
@@ -150,11 +145,8 @@ public class NoticeOutcomes {
         Stage stage = notice.timing().stage();
         ParcelRow parcel = stage.isOrderStage() || known.parcels().isEmpty() ? null : nextToReach(known, stage);
         if (parcel != null && !canReach(known, parcel, stage))
-            return outcome(
-                    notice,
-                    "not",
-                    List.of(),
-                    "The parcel is already " + parcel.stage().label());
+            return NoticeOutcome.no(
+                    notice, "The parcel is already " + parcel.stage().label());
         OrderSituation there = new OrderSituation(
                 known.order().order(),
                 parcel == null ? null : parcel.parcel(),
@@ -185,14 +177,12 @@ public class NoticeOutcomes {
                             notice,
                             Decide.decide(known.plan(), situation, moment, known.history(), now),
                             "The customer answered before this notice was live")
-                    : outcome(notice, "not", List.of(), "The customer gave another answer");
+                    : NoticeOutcome.no(notice, "The customer gave another answer");
         NoticeOutcome told = told(
                 notice,
                 Decide.decide(known.plan(), situation, moment, known.history().withAnswer(answer), now),
                 null);
-        return told.outcome().equals("will")
-                ? outcome(notice, "will", told.channels(), "if the customer answers so")
-                : told;
+        return told.outcome().equals("will") ? told.withWhy("if the customer answers so") : told;
     }
 
     /** What would be said if the carrier kept silent. */
@@ -201,7 +191,7 @@ public class NoticeOutcomes {
                 .filter(p -> p.stage().isUnderway())
                 .findFirst()
                 .orElse(null);
-        if (parcel == null) return outcome(notice, "not", List.of(), "No parcel is on its way");
+        if (parcel == null) return NoticeOutcome.no(notice, "No parcel is on its way");
         Instant last = now.minus(Duration.ofDays(days));
         OrderSituation silent = new OrderSituation(
                 known.order().order(),
@@ -216,9 +206,7 @@ public class NoticeOutcomes {
                 notice,
                 Decide.decide(known.plan(), silent, Moment.silence(parcel.stage(), last, days), known.history(), now),
                 null);
-        return told.outcome().equals("will")
-                ? outcome(notice, "will", told.channels(), "after " + days + " days without a scan")
-                : told;
+        return told.outcome().equals("will") ? told.withWhy("after " + days + " days without a scan") : told;
     }
 
     /** The parcel the stage is still ahead of, or the first. */
@@ -241,30 +229,25 @@ public class NoticeOutcomes {
     }
 
     private static NoticeOutcome told(Notice notice, Decision decision, @Nullable String whyNotAlready) {
-        List<String> channels = decision.messages().stream()
+        List<PlannedMessage> mine = decision.messages().stream()
                 .filter(m -> m.notice().id().equals(notice.id()))
-                .map(m -> m.channel().label())
                 .toList();
-        if (!channels.isEmpty())
+        if (!mine.isEmpty())
             return whyNotAlready == null
-                    ? outcome(
+                    ? NoticeOutcome.of(
                             notice,
                             "will",
-                            channels,
+                            mine.stream().map(m -> m.channel().label()).toList(),
                             "when " + notice.timing().stage().label()
-                                    + (notice.state() == Notice.State.TRIAL ? ", to the team (trial)" : ""))
-                    : outcome(notice, "not", List.of(), whyNotAlready);
+                                    + (notice.state() == Notice.State.TRIAL ? ", to the team (trial)" : ""),
+                            mine.get(0).dueAt())
+                    : NoticeOutcome.no(notice, whyNotAlready);
         String why = decision.notSent().stream()
                 .filter(n -> n.notice().id().equals(notice.id()))
                 .map(n -> n.reason().text())
                 .distinct()
                 .reduce((a, b) -> a + ". " + b)
                 .orElse(null);
-        return outcome(notice, "not", List.of(), why);
-    }
-
-    private static NoticeOutcome outcome(Notice notice, String outcome, List<String> channels, @Nullable String why) {
-        return new NoticeOutcome(
-                notice.id(), notice.name(), notice.timing().stage().code(), outcome, channels, why, List.of());
+        return NoticeOutcome.no(notice, why);
     }
 }

@@ -25,7 +25,7 @@ class OrderDetailController {
     }
 
     @GetMapping("/orders/{shop}/{number}/outcomes")
-    List<NoticeOutcomes.NoticeOutcome> noticeOutcomes(@PathVariable String shop, @PathVariable String number) {
+    List<NoticeOutcome> noticeOutcomes(@PathVariable String shop, @PathVariable String number) {
         return service.noticeOutcomes(shop, number);
     }
 }

@@ -40,7 +40,7 @@ class OrderDetailService {
         return new OrderTimelineView(orderViews.view(reader, row), timeline.build(reader, row));
     }
 
-    List<NoticeOutcomes.NoticeOutcome> noticeOutcomes(String shop, String number) {
+    List<NoticeOutcome> noticeOutcomes(String shop, String number) {
         return noticeOutcomes.listFor(reader, find(shop, number), clock.instant());
     }
 

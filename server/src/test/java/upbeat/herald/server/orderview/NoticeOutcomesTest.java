@@ -2,10 +2,15 @@ package upbeat.herald.server.orderview;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.Comparator;
+import java.util.List;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 import tools.jackson.databind.JsonNode;
 import upbeat.herald.server.OwnAppTestCase;
 import upbeat.herald.server.RunningApp;
+import upbeat.herald.server.notice.NoticeJson;
 
 /** "Upcoming and skipped messages" foretells what is sent afterwards. */
 class NoticeOutcomesTest extends OwnAppTestCase {
@@ -98,5 +103,66 @@ class NoticeOutcomesTest extends OwnAppTestCase {
         // One that was never meant for the order took no step.
         String other = noticeAbout("returned");
         assertThat(outcome(number, other).path("steps")).isEmpty();
+    }
+
+    private static int parcels = 6;
+
+    /** The clock stands between two calls, so both times are the same to the millisecond. */
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "\"after\":\"PT0S\"",
+                "\"after\":\"PT3H\",\"window\":{\"from\":\"10:00\",\"to\":\"11:00\"}",
+                "\"days\":{\"count\":2,\"working\":true,\"at\":\"10:00\"}"
+            })
+    void theTimeThatIsForetoldIsTheTimeItIsSentAt(String timing) {
+        String id = NoticeJson.create(
+                person, NoticeJson.live("Foretold " + parcels, "dispatched", "[\"email\"]", timing + ","));
+        String number = app.order("prepaid", "foretold@customer.example", null, "{\"email\":true}");
+        String tracking = "HOP 080" + parcels + " 0000 " + (8 - parcels);
+        parcels++;
+        assertThat(app.parcel(number, "hopgate", tracking).status()).isEqualTo(201);
+        JsonNode ahead = outcome(number, id);
+        assertThat(ahead.path("outcome").asString()).as(ahead.toString()).isEqualTo("will");
+        app.scan("hopgate", tracking, "20", app.now());
+        String due = app.messages(number, id).get(0).path("dueAt").asString();
+        assertThat(ahead.path("at").asString()).isEqualTo(due);
+        assertThat(outcome(number, id).path("at").asString()).startsWith(due.substring(0, 16));
+    }
+
+    @Test
+    void whatIsToComeStandsFirstAndInTime() {
+        NoticeJson.create(person, NoticeJson.live("Second", "ordered", "[\"email\"]", "\"after\":\"PT2H\","));
+        NoticeJson.create(person, NoticeJson.live("First", "ordered", "[\"email\"]", "\"after\":\"PT1H\","));
+        String number = app.order("prepaid", "in.time@customer.example", null, "{\"email\":true}");
+        List<JsonNode> all = person.call("GET", "/ui/orders/kites/" + number + "/outcomes", null)
+                .json()
+                .valueStream()
+                .toList();
+        assertThat(all.stream().map(o -> o.path("name").asString()).filter(n -> n.matches("First|Second")))
+                .containsExactly("First", "Second");
+        List<String> kinds =
+                all.stream().map(o -> o.path("outcome").asString()).distinct().toList();
+        assertThat(kinds).isSubsetOf("planned", "will", "said", "not");
+        assertThat(kinds).isSortedAccordingTo(Comparator.comparing(List.of("planned", "will", "said", "not")::indexOf));
+    }
+
+    @Test
+    void aNoticeSaysOfOrdersWhyTheyGotItOrNot() {
+        String id = NoticeJson.create(person, NoticeJson.live("Reasoned", "ordered", "[\"email\"]", ""));
+        String got = app.order("prepaid", "got@customer.example", null, "{\"email\":true}");
+        String not = app.order("prepaid", "not@customer.example", null, "{\"email\":false}");
+        app.settled(got, id, 1);
+        JsonNode latest =
+                person.call("GET", "/ui/plan/notices/" + id + "/reasons", null).json();
+        assertThat(latest.valueStream().map(r -> r.path("number").asString())).containsExactly(not, got);
+        assertThat(latest.get(1).path("outcome").path("outcome").asString()).isEqualTo("said");
+        JsonNode one = person.call("GET", "/ui/plan/notices/" + id + "/reasons?order=" + not, null)
+                .json();
+        assertThat(one).hasSize(1);
+        assertThat(one.get(0).path("outcome").path("steps").toString()).contains("opted out of e-mail");
+        assertThat(person.call("GET", "/ui/plan/notices/" + id + "/reasons?order=nothing", null)
+                        .json())
+                .isEmpty();
     }
 }
