@@ -115,7 +115,7 @@ const query = (params: Record<string, string | undefined>) => {
   return filled.length ? `?${new URLSearchParams(filled)}` : '';
 };
 
-const form = (parts: Record<string, string | File>) => {
+const form = (parts: Record<string, string | Blob>) => {
   const data = new FormData();
   for (const [name, part] of Object.entries(parts)) data.set(name, part);
   return data;
@@ -251,6 +251,14 @@ export const api = {
   reach: (notice: Schemas['NoticeBody']) => call<Schemas['Reached']>('POST', '/ui/plan/reach', notice),
   rehearsals: () => get<Schemas['RehearsalRow'][]>('/ui/rehearsals'),
   rehearsal: (id: string) => get<Schemas['Rehearsal']>(`/ui/rehearsals/${encodeURIComponent(id)}`),
+  checkRehearsalFile: (file: File, shop: string) =>
+    call<Schemas['FileContent']>('POST', '/ui/rehearsals/file/check', form({ file, shop })),
+  rehearseFile: (file: File, shop: string, request: Schemas['RehearsalRequest']) =>
+    call<Schemas['Rehearsal']>(
+      'POST',
+      '/ui/rehearsals/file',
+      form({ file, shop, request: new Blob([JSON.stringify(request)], { type: 'application/json' }) }),
+    ),
   startRehearsal: (request: Schemas['RehearsalRequest']) =>
     call<Schemas['Rehearsal']>('POST', '/ui/rehearsals', request),
   stopRehearsal: (id: string) => call<void>('POST', `/ui/rehearsals/${encodeURIComponent(id)}/stop`),

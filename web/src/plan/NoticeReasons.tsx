@@ -16,8 +16,8 @@ export function NoticeReasons({ id, now }: { id: string; now: string }) {
   const list = reasons.data ?? [];
   return (
     <section className="mt12" aria-label="Why">
-      <div className="flex spread gap8">
-        <h3>Why orders got it, or didn’t</h3>
+      <div className="flex spread middle gap8">
+        <h3>Why, order by order</h3>
         <Input.Search
           className="w150"
           size="small"

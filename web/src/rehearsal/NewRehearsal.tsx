@@ -1,10 +1,11 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { App, Button, Input, Select } from 'antd';
+import { App, Button, Input, Segmented, Select } from 'antd';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api, keys } from '../api/client';
 import { formKeys } from '../shell/escape';
 import { dayToInstant, toDay } from './figures';
+import { type ChosenFile, RehearsalFile } from './RehearsalFile';
 
 const LIVE = '*live';
 const ALL = '*all';
@@ -23,24 +24,34 @@ export function NewRehearsal({ now }: { now: string }) {
   const [from, setFrom] = useState(toDay(new Date(today.getTime() - USUAL_DAYS * 86_400_000)));
   const [to, setTo] = useState(toDay(today));
   const [beside, setBeside] = useState<Beside>();
+  const [source, setSource] = useState<'past' | 'file'>('past');
+  const [file, setFile] = useState<ChosenFile>();
   const [busy, setBusy] = useState(false);
   const notices = plan.data?.notices ?? [];
   const anyLive = notices.some((n) => n.notice.state === 'live');
   // Where nothing is live yet, the live plan would say nothing to anybody.
   const chosen = what ?? (plan.data && !anyLive ? ALL : LIVE);
   // Beside itself, the live plan shows nothing; beside what was sent, what gateways and people did.
-  const with_ = beside ?? (chosen === LIVE ? 'sent' : 'live');
+  const usual = chosen !== LIVE ? 'live' : source === 'file' ? 'nothing' : 'sent';
+  const with_ = beside ?? usual;
+  const canStart = source === 'past' || (file?.content.orders ?? 0) > 0;
   const start = async () => {
-    if (busy) return;
+    if (busy || !canStart) return;
     setBusy(true);
     try {
-      const begun = await api.startRehearsal({
+      const request = {
         noticeId: chosen.startsWith('*') ? undefined : chosen,
         everyNotice: chosen === ALL,
         compareWith: with_ === 'nothing' ? undefined : with_,
-        from: from ? dayToInstant(from) : undefined,
-        to: to ? dayToInstant(to, 1) : undefined,
-      });
+      };
+      const begun =
+        source === 'file' && file
+          ? await api.rehearseFile(file.file, file.shop, request)
+          : await api.startRehearsal({
+              ...request,
+              from: from ? dayToInstant(from) : undefined,
+              to: to ? dayToInstant(to, 1) : undefined,
+            });
       await queries.invalidateQueries({ queryKey: keys.rehearsals });
       navigate(`/rehearsals/${begun.rehearsal.id}`);
     } catch (e) {
@@ -55,8 +66,7 @@ export function NewRehearsal({ now }: { now: string }) {
         <span>Rehearse</span>
       </h2>
       <p className="under">
-        Runs your past orders and their scans through a plan. Nothing is sent: you see what customers would have been
-        told.
+        Runs past orders and their scans through a plan. Nothing is sent: you see what customers would have been told.
       </p>
       <label htmlFor="rehearsal-what">Plan</label>
       <Select
@@ -76,22 +86,44 @@ export function NewRehearsal({ now }: { now: string }) {
             .map((n) => ({ value: n.id, label: `The live plan and “${n.notice.name}”` })),
         ]}
       />
-      <div className="two">
-        <div>
-          <label htmlFor="rehearsal-from">First day</label>
-          <Input
-            id="rehearsal-from"
-            type="date"
-            value={from}
-            max={toDay(today)}
-            onChange={(e) => setFrom(e.target.value)}
-          />
+      <div className="label">Orders</div>
+      <Segmented
+        aria-label="Orders"
+        value={source}
+        onChange={(next) => {
+          setSource(next as 'past' | 'file');
+          setBeside(undefined);
+        }}
+        options={[
+          { value: 'past', label: 'Your past' },
+          { value: 'file', label: 'A file' },
+        ]}
+      />
+      {source === 'file' && <RehearsalFile shops={plan.data?.shops ?? []} now={now} chosen={file} onChoose={setFile} />}
+      {source === 'past' && (
+        <div className="two">
+          <div>
+            <label htmlFor="rehearsal-from">First day</label>
+            <Input
+              id="rehearsal-from"
+              type="date"
+              value={from}
+              max={toDay(today)}
+              onChange={(e) => setFrom(e.target.value)}
+            />
+          </div>
+          <div>
+            <label htmlFor="rehearsal-to">Last day</label>
+            <Input
+              id="rehearsal-to"
+              type="date"
+              value={to}
+              max={toDay(today)}
+              onChange={(e) => setTo(e.target.value)}
+            />
+          </div>
         </div>
-        <div>
-          <label htmlFor="rehearsal-to">Last day</label>
-          <Input id="rehearsal-to" type="date" value={to} max={toDay(today)} onChange={(e) => setTo(e.target.value)} />
-        </div>
-      </div>
+      )}
       <label htmlFor="rehearsal-beside">Compare with</label>
       <Select
         id="rehearsal-beside"
@@ -101,11 +133,11 @@ export function NewRehearsal({ now }: { now: string }) {
         options={[
           { value: 'nothing', label: 'Nothing' },
           { value: 'live', label: 'The plan that is live now', disabled: chosen === LIVE },
-          { value: 'sent', label: 'What was really sent' },
+          { value: 'sent', label: 'What was really sent', disabled: source === 'file' },
         ]}
       />
       <div className="actions">
-        <Button type="primary" loading={busy} onClick={start} title="Ctrl+Enter">
+        <Button type="primary" loading={busy} disabled={!canStart} onClick={start} title="Ctrl+Enter">
           Rehearse
         </Button>
       </div>

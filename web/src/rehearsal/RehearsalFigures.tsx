@@ -129,14 +129,18 @@ export function RehearsalFigures({ figures, other, noticeNames, orders, now, toO
   );
 }
 
+/** Shown where there are any. */
+const COPIES = 'Copies to the team';
+
 function Totals({ figures, other }: Pick<Props, 'figures' | 'other'>) {
   const than = other?.figures;
   const all = [
     { name: 'Messages', of: (f: Figures) => f.messages },
     { name: 'Customers', of: (f: Figures) => f.customers },
+    { name: COPIES, of: (f: Figures) => f.copies },
     { name: 'Moved to the send window', of: (f: Figures) => f.moved },
     { name: 'Not sent', of: (f: Figures) => f.held },
-  ];
+  ].filter((t) => t.name !== COPIES || t.of(figures) + (than ? t.of(than) : 0) > 0);
   return (
     <dl className="totals">
       {all.map((t) => (

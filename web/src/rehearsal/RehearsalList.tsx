@@ -56,7 +56,7 @@ export function RehearsalList({ now }: { now: string }) {
                   <td>
                     <Link to={`/rehearsals/${r.id}`}>{r.title}</Link>
                   </td>
-                  <td>{periodWords(r.period.from, r.period.to)}</td>
+                  <td>{r.fileName ?? periodWords(r.period.from, r.period.to)}</td>
                   <td className="mono">{r.figures ? r.figures.messages.toLocaleString('en-GB') : progressWords(r)}</td>
                   <td className="mono">{r.figures ? totalCost(r.figures) || 'none' : '–'}</td>
                   <td className="mono">{when(r.madeAt, now)}</td>

@@ -69,6 +69,7 @@ function OneRehearsal({ id, shop, number, now }: Props) {
       <main className="main pad" aria-label="Rehearsal">
         <h2 className="rehearsed">{row.title}</h2>
         <p className="under">
+          {row.fileName && `${row.fileName} · `}
           {periodWords(row.period.from, row.period.to)} · {counted(row.progress.total, 'order')} replayed ·{' '}
           {row.figures ? `nothing was sent` : progressWords(row)}
           {other && ` · compared with ${beside ? `“${other.name}”` : lowered(other.name)}`}
@@ -102,7 +103,10 @@ function OneRehearsal({ id, shop, number, now }: Props) {
                 onChange={(with_?: string) => setSearch(with_ ? { with: with_ } : {}, { replace: true })}
                 options={others.data
                   ?.filter((r) => r.id !== id && r.figures)
-                  .map((r) => ({ value: r.id, label: `${r.title}, ${periodWords(r.period.from, r.period.to)}` }))}
+                  .map((r) => ({
+                    value: r.id,
+                    label: `${r.title}, ${r.fileName ?? periodWords(r.period.from, r.period.to)}`,
+                  }))}
               />
               <Button href={`/ui/rehearsals/${encodeURIComponent(id)}/figures.csv`}>Export figures</Button>
               <Button onClick={copy}>Copy link</Button>

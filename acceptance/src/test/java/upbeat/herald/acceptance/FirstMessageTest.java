@@ -203,7 +203,7 @@ class FirstMessageTest {
     private void writeTheNotice() {
         button("Add another notice: Dispatched, SMS").click();
         Locator panel = page.getByRole(AriaRole.COMPLEMENTARY);
-        panel.getByLabel("Name").fill("First word");
+        panel.getByLabel("Name", new Locator.GetByLabelOptions().setExact(true)).fill("First word");
         button("Add E-mail").click();
         button("Add WhatsApp").click();
         choose("Send by", "all");

@@ -6,6 +6,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.assertions.LocatorAssertions;
+import com.microsoft.playwright.options.FilePayload;
+import java.nio.charset.StandardCharsets;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
 
@@ -97,5 +99,31 @@ class RehearsalPlaceTest extends BrowserTestCase {
         page.locator(".ant-popconfirm button", new Page.LocatorOptions().setHasText("Delete"))
                 .click();
         assertThat(rows).hasCount(before - 1);
+    }
+
+    @Test
+    void ordersOfAFileAreSeenAndThenRehearsed() {
+        page.navigate(app.url + "/rehearsals");
+        page.getByText("A file", new Page.GetByTextOptions().setExact(true)).click();
+        assertThat(button("Rehearse")).isDisabled();
+        Locator file = page.getByLabel("Orders and scans to rehearse");
+        file.setInputFiles(csv("a,b\n1,2\n"));
+        assertThat(page.locator(".ant-message")).containsText("No column has the order numbers");
+        file.setInputFiles(csv("order number,placed at,e-mail,country,carrier,tracking number,scan code,scanned at\n"
+                + "F-1,2026-11-20 10:00,one@customer.example,SE,hopgate,HOP 0601 0000 9,20,2026-11-20 18:00\n"
+                + "F-2,yesterday,two@customer.example,SE,,,,\n"));
+        Locator content = page.getByLabel("File", new Page.GetByLabelOptions().setExact(true));
+        assertThat(content).containsText("1 order, 1 scan");
+        assertThat(content).containsText("1 row can’t be used and will be left out");
+        assertThat(content).containsText("Row 3: \"yesterday\" isn't a date");
+        accessible("a file to rehearse");
+        button("Rehearse").click();
+        assertThat(page.getByLabel("Rehearsal", new Page.GetByLabelOptions().setExact(true)))
+                .containsText("orders.csv · ");
+        assertThat(page.locator("dl.totals").first()).containsText("Messages");
+    }
+
+    private static FilePayload csv(String text) {
+        return new FilePayload("orders.csv", "text/csv", text.getBytes(StandardCharsets.UTF_8));
     }
 }

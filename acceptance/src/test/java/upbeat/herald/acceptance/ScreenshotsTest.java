@@ -221,7 +221,7 @@ class ScreenshotsTest {
         page.getByLabel("Add another notice: Delivered, SMS")
                 .or(page.getByLabel("Add a notice: Delivered, SMS"))
                 .click();
-        page.getByLabel("Name").fill("A word of thanks");
+        page.getByLabel("Name", new Page.GetByLabelOptions().setExact(true)).fill("A word of thanks");
         page.getByRole(
                         AriaRole.BUTTON,
                         new Page.GetByRoleOptions().setName("Rehearse").setExact(true))

@@ -95,7 +95,7 @@ class SharedWorkTest extends BrowserTestCase {
         Locator name = panel.getByLabel("Name", new Locator.GetByLabelOptions().setExact(true));
         name.fill("Off it goes");
         assertThat(panel).containsText("not saved");
-        panel.getByLabel("Stage").click();
+        panel.getByLabel("Sent when").click();
         page.keyboard().press("Escape");
         assertThat(name).hasValue("Off it goes");
         name.press("Escape");

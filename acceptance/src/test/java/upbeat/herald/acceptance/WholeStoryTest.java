@@ -95,10 +95,10 @@ class WholeStoryTest extends BrowserTestCase {
         assertThat(panel).containsText("When a parcel is dispatched");
         accessible("the plan");
         button("Edit").click();
-        panel.getByLabel("Name").fill("");
+        panel.getByLabel("Name", new Locator.GetByLabelOptions().setExact(true)).fill("");
         button("Save").click();
         assertThat(panel).containsText("Enter a name of 1 to 60 characters");
-        panel.getByLabel("Name").fill("On its way");
+        panel.getByLabel("Name", new Locator.GetByLabelOptions().setExact(true)).fill("On its way");
         panel.getByLabel("Delay", new Locator.GetByLabelOptions().setExact(true))
                 .fill("10");
         accessible("a notice being changed");
@@ -113,7 +113,7 @@ class WholeStoryTest extends BrowserTestCase {
 
         page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Add a notice: Packed, SMS"))
                 .click();
-        panel.getByLabel("Name").fill("Packed for you");
+        panel.getByLabel("Name", new Locator.GetByLabelOptions().setExact(true)).fill("Packed for you");
         assertThat(panel.locator(".phoneview .note")).containsText("is packed and ready for");
         button("Save").click();
         assertThat(page.locator(".pennant", new Page.LocatorOptions().setHasText("Packed for you")))

@@ -190,9 +190,19 @@ public final class RunningApp implements AutoCloseable {
         }
 
         public Answer upload(String path, String shop, byte[] file) {
+            return upload(path, shop, file, null);
+        }
+
+        /** @param request a JSON part beside the file, or null */
+        public Answer upload(String path, String shop, byte[] file, String request) {
             String boundary = "x-boundary-x";
+            String json = request == null
+                    ? ""
+                    : "\r\n--" + boundary
+                            + "\r\nContent-Disposition: form-data; name=\"request\"\r\nContent-Type: application/json\r\n\r\n"
+                            + request;
             String head = "--" + boundary + "\r\nContent-Disposition: form-data; name=\"shop\"\r\n\r\n" + shop
-                    + "\r\n--" + boundary
+                    + json + "\r\n--" + boundary
                     + "\r\nContent-Disposition: form-data; name=\"file\"; filename=\"orders.csv\"\r\nContent-Type: text/csv\r\n\r\n";
             byte[] start = head.getBytes(StandardCharsets.UTF_8);
             byte[] end = ("\r\n--" + boundary + "--\r\n").getBytes(StandardCharsets.UTF_8);

@@ -16,36 +16,27 @@ import upbeat.herald.core.forecast.OrderReplay;
 import upbeat.herald.core.forecast.PlanHistory;
 import upbeat.herald.core.forecast.ReplayedMessage;
 import upbeat.herald.core.wording.Rendered;
-import upbeat.herald.server.manual.UndoTime;
-import upbeat.herald.server.order.OrderRepository;
-import upbeat.herald.server.order.OrderRow;
 import upbeat.herald.server.platform.web.NotFoundException;
 
 /** One order of a rehearsal, with every text as its customer would have read it. Worked out when it is asked for. */
 @Service
 class OrderRehearsalService {
     private final RehearsalRepository rehearsals;
-    private final PastOrderRepository past;
+    private final RehearsedPast past;
     private final SentMessageRepository sent;
     private final RehearsalWriterFactory writers;
-    private final OrderRepository orders;
-    private final UndoTime undoTime;
     private final JdbcClient reader;
 
     OrderRehearsalService(
             RehearsalRepository rehearsals,
-            PastOrderRepository past,
+            RehearsedPast past,
             SentMessageRepository sent,
             RehearsalWriterFactory writers,
-            OrderRepository orders,
-            UndoTime undoTime,
             JdbcClient reader) {
         this.rehearsals = rehearsals;
         this.past = past;
         this.sent = sent;
         this.writers = writers;
-        this.orders = orders;
-        this.undoTime = undoTime;
         this.reader = reader;
     }
 
@@ -79,14 +70,11 @@ class OrderRehearsalService {
         RehearsalRepository.RehearsalRow row =
                 rehearsals.find(reader, id).orElseThrow(() -> new NotFoundException("There's no such rehearsal"));
         RehearsalRepository.Plans plans = rehearsals.findPlans(reader, id).orElseThrow();
-        OrderRow order = orders.find(reader, shop, number)
-                .orElseThrow(() -> new NotFoundException("There is no order " + number));
-        OrderPast story = past.load(reader, List.of(order.id()), undoTime.get(), true).stream()
-                .findFirst()
-                .orElseThrow(() -> new NotFoundException("There is no order " + number));
+        OrderPast story =
+                past.find(row, shop, number).orElseThrow(() -> new NotFoundException("There is no order " + number));
         PlanHistory other = plans.otherHistory();
         List<RehearsedMessage> before = row.comparedWith() == RehearsalRepository.ComparedWith.SENT
-                ? listSent(order.id(), row.period())
+                ? listSent(story.id(), row.period())
                 : other == null ? null : replay(story, other, row.period());
         return new RehearsedOrder(before, replay(story, plans.history(), row.period()));
     }

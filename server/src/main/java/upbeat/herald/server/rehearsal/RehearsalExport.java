@@ -25,6 +25,7 @@ final class RehearsalExport {
         export.line("Orders", "", figures.orders(), other == null ? null : other.orders());
         export.line("Messages", "", figures.messages(), other == null ? null : other.messages());
         export.line("Customers", "", figures.customers(), other == null ? null : other.customers());
+        export.line("Copies to the team", "", figures.copies(), other == null ? null : other.copies());
         export.line("Moved by the send window", "", figures.moved(), other == null ? null : other.moved());
         RehearsalFigures.Breakdown by = figures.by();
         RehearsalFigures.Breakdown than = other == null ? null : other.by();

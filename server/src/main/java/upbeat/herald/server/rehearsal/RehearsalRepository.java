@@ -27,10 +27,10 @@ class RehearsalRepository {
     private static final TypeReference<List<Change>> CHANGES = new TypeReference<>() {};
     private static final String INSERT = """
             insert into rehearsal (id, title, made_by, made_at, period_from, period_to, plan, other_plan, status,
-            orders_total, notice_id, notice_version, daily_limit, compared_with)
-            values (?, ?, ?, ?, ?, ?, ?, ?, 'running', ?, ?, ?, ?, ?)""";
+            orders_total, notice_id, notice_version, daily_limit, compared_with, file_name)
+            values (?, ?, ?, ?, ?, ?, ?, ?, 'running', ?, ?, ?, ?, ?, ?)""";
     private static final String SELECT = """
-            select id, title, made_by, made_at, period_from, period_to, compared_with, status,
+            select id, title, made_by, made_at, period_from, period_to, compared_with, file_name, status,
             ended_at, orders_done, orders_total, figures, other_figures, differing from rehearsal""";
     private static final String END = """
             update rehearsal set status = ?, ended_at = ?, orders_done = ?, figures = ?, other_figures = ?,
@@ -38,14 +38,17 @@ class RehearsalRepository {
     /** An order that is gone meanwhile is left out. */
     private static final String INSERT_DIFFERENCE = """
             insert into rehearsal_difference (rehearsal_id, order_id, found)
-            select ?, id, ? from shop_order where id = ?""";
+            select ?1, ?2, ?3 where exists (select 1 from shop_order where id = ?2)
+            or exists (select 1 from rehearsal_order where rehearsal_id = ?1 and order_id = ?2)""";
 
     private static final String LATEST_OF = SELECT + " where notice_id = ? and notice_version = ? and status = 'done'"
             + " order by made_at desc limit 1";
     private static final String DIFFERENCES = """
-            select d.order_id, o.shop, o.number, d.found from rehearsal_difference d
-            join shop_order o on o.id = d.order_id
-            where d.rehearsal_id = ? and d.order_id > ? order by d.order_id limit ?""";
+            select d.order_id, coalesce(o.shop, f.shop), coalesce(o.number, f.number), d.found
+            from rehearsal_difference d left join shop_order o on o.id = d.order_id
+            left join rehearsal_order f on f.rehearsal_id = d.rehearsal_id and f.order_id = d.order_id
+            where d.rehearsal_id = ? and d.order_id > ? and (o.id is not null or f.order_id is not null)
+            order by d.order_id limit ?""";
 
     /** What stands beside a rehearsal. */
     enum ComparedWith {
@@ -87,6 +90,7 @@ class RehearsalRepository {
 
     /**
      * @param comparedWith null where it stands alone
+     * @param fileName of the file its orders came in; null for the own past
      * @param figures null while it runs; {@code otherFigures} of the other plan, or null
      */
     record RehearsalRow(
@@ -96,6 +100,7 @@ class RehearsalRepository {
             Instant madeAt,
             Period period,
             @Nullable ComparedWith comparedWith,
+            @Nullable String fileName,
             Progress progress,
             @Nullable RehearsalFigures figures,
             @Nullable RehearsalFigures otherFigures) {
@@ -103,7 +108,8 @@ class RehearsalRepository {
         RehearsalRow withDone(int done) {
             Progress now =
                     new Progress(progress.status(), progress.endedAt(), done, progress.total(), progress.differing());
-            return new RehearsalRow(id, title, madeBy, madeAt, period, comparedWith, now, figures, otherFigures);
+            return new RehearsalRow(
+                    id, title, madeBy, madeAt, period, comparedWith, fileName, now, figures, otherFigures);
         }
     }
 
@@ -164,7 +170,8 @@ class RehearsalRepository {
                         of == null ? null : of.noticeId(),
                         of == null ? null : of.version(),
                         plans.dailyLimit(),
-                        row.comparedWith() == null ? null : row.comparedWith().code())
+                        row.comparedWith() == null ? null : row.comparedWith().code(),
+                        row.fileName())
                 .update();
     }
 
@@ -194,7 +201,7 @@ class RehearsalRepository {
                 db,
                 INSERT_DIFFERENCE,
                 found.stream()
-                        .map(f -> new Object[] {id, Json.write(f.changes()), f.orderId()})
+                        .map(f -> new Object[] {id, f.orderId(), Json.write(f.changes())})
                         .toList());
     }
 
@@ -265,6 +272,7 @@ class RehearsalRepository {
                 new Period(
                         Instant.ofEpochMilli(rs.getLong("period_from")), Instant.ofEpochMilli(rs.getLong("period_to"))),
                 ComparedWith.fromCode(rs.getString("compared_with")).orElse(null),
+                rs.getString("file_name"),
                 new Progress(
                         Status.valueOf(rs.getString("status").toUpperCase(Locale.ROOT)),
                         endedAt,

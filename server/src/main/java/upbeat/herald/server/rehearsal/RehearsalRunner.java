@@ -1,6 +1,5 @@
 package upbeat.herald.server.rehearsal;
 
-import java.time.Duration;
 import java.time.Instant;
 import java.util.HashMap;
 import java.util.List;
@@ -21,7 +20,6 @@ import upbeat.herald.core.forecast.RehearsalFigures;
 import upbeat.herald.core.forecast.ReplayedMessage;
 import upbeat.herald.core.notice.FloodLimit;
 import upbeat.herald.core.notice.Notice;
-import upbeat.herald.server.manual.UndoTime;
 import upbeat.herald.server.message.FloodLimitSetting;
 import upbeat.herald.server.platform.signal.SignallingWriter;
 
@@ -32,10 +30,9 @@ class RehearsalRunner implements InitializingBean, DisposableBean {
     private static final int THREADS = 2;
 
     private final RehearsalRepository rehearsals;
-    private final PastOrderRepository past;
+    private final RehearsedPast past;
     private final SentMessageRepository sent;
     private final RehearsalWriterFactory writers;
-    private final UndoTime undoTime;
     private final SignallingWriter writer;
     private final JdbcClient reader;
     private final FloodLimitSetting floodLimit;
@@ -45,18 +42,16 @@ class RehearsalRunner implements InitializingBean, DisposableBean {
 
     RehearsalRunner(
             RehearsalRepository rehearsals,
-            PastOrderRepository past,
+            RehearsedPast past,
             SentMessageRepository sent,
             RehearsalWriterFactory writers,
-            UndoTime undoTime,
             SignallingWriter writer,
-            JdbcClient reader,
-            FloodLimitSetting floodLimit) {
+            FloodLimitSetting floodLimit,
+            JdbcClient reader) {
         this.rehearsals = rehearsals;
         this.past = past;
         this.sent = sent;
         this.writers = writers;
-        this.undoTime = undoTime;
         this.writer = writer;
         this.reader = reader;
         this.floodLimit = floodLimit;
@@ -89,7 +84,7 @@ class RehearsalRunner implements InitializingBean, DisposableBean {
         return running.size();
     }
 
-    /** @param row as it was kept */
+    /** @param row as it was kept; {@code orders} ids of the own past, or of its file's */
     void start(RehearsalRepository.RehearsalRow row, RehearsalRepository.Plans plans, List<Long> orders) {
         RehearsalJob job = new RehearsalJob(row.period(), plans, material(orders, row, plans));
         running.put(row.id(), job);
@@ -100,10 +95,9 @@ class RehearsalRunner implements InitializingBean, DisposableBean {
             List<Long> orders, RehearsalRepository.RehearsalRow row, RehearsalRepository.Plans plans) {
         boolean background = plans.plan().stream().anyMatch(Notice::needsBackground)
                 || plans.other() != null && plans.other().stream().anyMatch(Notice::needsBackground);
-        Duration undo = undoTime.get();
         return new RehearsalJob.Material(
                 orders,
-                ids -> past.load(reader, ids, undo, background),
+                past.loader(row, background),
                 writers.prepare(),
                 row.comparedWith() == RehearsalRepository.ComparedWith.SENT ? this::findSent : null);
     }

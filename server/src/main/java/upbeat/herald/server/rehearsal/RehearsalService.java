@@ -25,6 +25,7 @@ class RehearsalService {
     private final RehearsalPlans plans;
     private final RehearsalRunner runner;
     private final OrderRepository orders;
+    private final RehearsalFileRepository files;
     private final SignallingWriter writer;
     private final JdbcClient reader;
 
@@ -33,12 +34,14 @@ class RehearsalService {
             RehearsalPlans plans,
             RehearsalRunner runner,
             OrderRepository orders,
+            RehearsalFileRepository files,
             SignallingWriter writer,
             JdbcClient reader) {
         this.rehearsals = rehearsals;
         this.plans = plans;
         this.runner = runner;
         this.orders = orders;
+        this.files = files;
         this.writer = writer;
         this.reader = reader;
     }
@@ -102,6 +105,7 @@ class RehearsalService {
                         f.reasons().stream().flatMap(h -> h.orderIds().stream())))
                 .distinct()
                 .toList();
+        if (row.fileName() != null) return files.findNames(reader, row.id(), named);
         return orders.get(reader, named).stream()
                 .collect(Collectors.toMap(
                         o -> Long.toString(o.id()),

@@ -174,7 +174,11 @@ final class SheetOrderReader {
     }
 
     private static @Nullable Instant placed(SheetRow row, Instant now) {
-        String text = row.get(SheetColumn.PLACED_AT);
+        return readTime(row.get(SheetColumn.PLACED_AT), now);
+    }
+
+    /** @param text a date, or a date and time; null for none */
+    static @Nullable Instant readTime(@Nullable String text, Instant now) {
         if (text == null) return null;
         Instant at = null;
         for (java.util.function.Function<String, Instant> form : List.<java.util.function.Function<String, Instant>>of(
