@@ -21,7 +21,6 @@ export function NoticeReasons({ id, now }: { id: string; now: string }) {
         <Input.Search
           className="w150"
           size="small"
-          allowClear
           aria-label="Order number"
           placeholder="order number"
           onSearch={(number) => setAsked(number.trim())}
