@@ -1,4 +1,4 @@
-import { Alert, App, Button, Select } from 'antd';
+import { App, Button, Select } from 'antd';
 import { useRef, useState } from 'react';
 import { api, type Schemas } from '../api/client';
 import { counted, when } from '../words';
@@ -85,20 +85,18 @@ function Content({ chosen: { file, content }, now }: { chosen: ChosenFile; now: 
         </div>
       )}
       {faults.length > 0 && (
-        <Alert
-          className="mt12"
-          type="warning"
-          title={`${counted(faults.length, 'row')} can’t be used and will be left out`}
-          description={
-            <ul className="plainlist">
-              {faults.map((f) => (
-                <li key={`${f.line}/${f.reason}`}>
-                  Row {f.line}: {f.reason}
-                </li>
-              ))}
-            </ul>
-          }
-        />
+        <>
+          <p className="mt12">
+            <span className="mark gold">!</span> {counted(faults.length, 'row')} can’t be used and will be left out:
+          </p>
+          <ul className="plainlist">
+            {faults.map((f) => (
+              <li key={`${f.line}/${f.reason}`}>
+                Row {f.line}: {f.reason}
+              </li>
+            ))}
+          </ul>
+        </>
       )}
     </div>
   );

@@ -3,7 +3,6 @@ package upbeat.herald.core.forecast;
 import java.math.BigDecimal;
 import java.time.Instant;
 import java.time.LocalDate;
-import java.time.ZoneOffset;
 import java.time.ZonedDateTime;
 import java.util.Arrays;
 import java.util.Comparator;
@@ -43,7 +42,7 @@ public final class RehearsalTally {
     private final Map<String, Integer> byStage = new TreeMap<>();
     private final Map<String, Integer> byChannel = new TreeMap<>();
     private final Map<String, Integer> byCountry = new TreeMap<>();
-    private final Map<LocalDate, Integer> byDay = new TreeMap<>();
+    private final Map<LocalDate, Integer> byDay = new HashMap<>();
     private final int[] byHourOfWeek = new int[HOURS_OF_WEEK];
     private final Map<String, int[]> noticeHours = new TreeMap<>();
     private final FloodTally floods = new FloodTally();
@@ -121,7 +120,7 @@ public final class RehearsalTally {
         byHourOfWeek[hourOfWeek(at)]++;
         noticeHours
                 .computeIfAbsent(m.notice().id(), id -> new int[HOURS_OF_WEEK])[
-                hourOfWeek(m.times().at().atZone(ZoneOffset.UTC))]++;
+                hourOfWeek(m.times().at())]++;
         floods.add(m.notice().id(), m.times().at());
         Customer customer = customers.computeIfAbsent(keyOf(past), k -> new Customer());
         customer.orderId = Math.max(customer.orderId, past.id());
@@ -142,6 +141,12 @@ public final class RehearsalTally {
     /** The same for all channels of one message. */
     private static String occasionOf(ReplayedMessage m) {
         return History.key(m.notice().id(), m.parcel(), m.occasion());
+    }
+
+    /** By UTC. The count of hours began on a Thursday. */
+    private static int hourOfWeek(Instant at) {
+        long hours = Math.floorDiv(at.getEpochSecond(), 3600L);
+        return (int) Math.floorMod(hours + 3 * 24, (long) HOURS_OF_WEEK);
     }
 
     private static int hourOfWeek(ZonedDateTime at) {
@@ -228,7 +233,13 @@ public final class RehearsalTally {
                 moved,
                 copies,
                 new RehearsalFigures.Breakdown(
-                        byNotice, byStage, byChannel, byCountry, byDay, toList(byHourOfWeek), listNoticeHours()),
+                        byNotice,
+                        byStage,
+                        byChannel,
+                        byCountry,
+                        new TreeMap<>(byDay),
+                        toList(byHourOfWeek),
+                        listNoticeHours()),
                 listCosts(),
                 byMessages,
                 listMostSent(),

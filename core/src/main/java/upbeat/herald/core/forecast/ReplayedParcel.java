@@ -2,7 +2,6 @@ package upbeat.herald.core.forecast;
 
 import java.time.Instant;
 import java.time.LocalDate;
-import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.HashSet;
 import java.util.List;
@@ -20,7 +19,7 @@ final class ReplayedParcel {
     private final long key;
     private final Parcel parcel;
     private Parcel leg;
-    private final List<Report> reports = new ArrayList<>();
+    private final Journey.Growing way = new Journey.Growing();
     private final Set<String> announced = new HashSet<>();
     private final Set<Stage> byCarrier = EnumSet.noneOf(Stage.class);
     private final Set<Stage> byOthers = EnumSet.noneOf(Stage.class);
@@ -49,8 +48,7 @@ final class ReplayedParcel {
         Report report = fact.report();
         if (report == null) return List.of();
         (fact.isByCarrier() ? byCarrier : byOthers).add(report.stage());
-        ReportEffect effect = ReportEffect.of(journey, reports, report, announced);
-        reports.add(report);
+        ReportEffect effect = ReportEffect.between(journey, way.add(report), report, announced);
         journey = effect.journey();
         if (journey.reached().size() > announced.size()) journey.reached().forEach(v -> announced.add(v.key()));
         return effect.news();

@@ -28,7 +28,26 @@ public record Journey(Stage stage, List<StageVisit> reached, Set<String> idle) {
         inOrder.sort(BY_EVENT);
         Walk walk = new Walk();
         inOrder.forEach(walk::take);
-        return new Journey(walk.stage, List.copyOf(walk.reached.values()), Set.copyOf(walk.idle));
+        return walk.toJourney();
+    }
+
+    /** A journey that is worked out as its reports arrive. Only a report out of order makes it be walked again. */
+    public static final class Growing {
+        private final List<Report> reports = new ArrayList<>();
+        private Walk walk = new Walk();
+
+        /** With one report more. @return the whole journey, the same as {@link Journey#of} all of them */
+        public Journey add(Report report) {
+            boolean isLast = reports.isEmpty() || BY_EVENT.compare(reports.get(reports.size() - 1), report) <= 0;
+            reports.add(report);
+            if (isLast) walk.take(report);
+            else {
+                reports.sort(BY_EVENT);
+                walk = new Walk();
+                reports.forEach(walk::take);
+            }
+            return walk.toJourney();
+        }
     }
 
     /** Walks the reports once; holds where the parcel stands and how far along the line it came. */
@@ -54,6 +73,10 @@ public record Journey(Stage stage, List<StageVisit> reached, Set<String> idle) {
                 idle.add(report.key());
             stage = next;
             if (!next.isSide()) farthest = next.position();
+        }
+
+        Journey toJourney() {
+            return new Journey(stage, List.copyOf(reached.values()), Set.copyOf(idle));
         }
 
         private String occasion(Stage stage, Report report) {

@@ -21,21 +21,20 @@ public record ReportEffect(Journey journey, List<StageVisit> news, boolean late)
      * @param told {@link StageVisit#key() keys} of visits that were news once already
      */
     public static ReportEffect of(Collection<Report> known, Report arrived, Set<String> told) {
-        return of(Journey.of(known), known, arrived, told);
+        List<Report> all = new ArrayList<>(known.size() + 1);
+        all.addAll(known);
+        all.add(arrived);
+        return between(Journey.of(known), Journey.of(all), arrived, told);
     }
 
-    /** The same, where the way of the reports before is at hand. @param before their {@link Journey} */
-    public static ReportEffect of(Journey before, Collection<Report> known, Report arrived, Set<String> told) {
+    /** The same, where the ways before and after it are at hand. */
+    public static ReportEffect between(Journey before, Journey after, Report arrived, Set<String> told) {
         // A label printed after the first scan makes that scan no older news: only a stage as far along or farther
         // does.
         boolean late = false;
         for (StageVisit v : before.reached())
             late |= v.at().isAfter(arrived.at())
                     && v.stage().position() >= arrived.stage().position();
-        List<Report> all = new ArrayList<>(known.size() + 1);
-        all.addAll(known);
-        all.add(arrived);
-        Journey after = Journey.of(all);
         List<StageVisit> news = new ArrayList<>(2);
         for (StageVisit v : after.reached())
             if (!late && v.at().equals(arrived.at()) && !told.contains(v.key()) && !isIn(before, v)) news.add(v);

@@ -1,11 +1,9 @@
 package upbeat.herald.core.wording.template;
 
-import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
@@ -26,87 +24,9 @@ public final class FieldValues {
 
     /** @param plainLetters true for an SMS: money without signs, spaces that don't make it longer */
     public static Map<String, LazyValues> collect(MessageSubject s, boolean plainLetters) {
-        Order order = s.order();
-        Order.ShipTo to = order.shipTo();
-        Locale locale = s.locale();
         Map<String, LazyValues> values = new HashMap<>();
-        LazyValues customer = group(values, "customer");
-        Order.Customer person = order.customer();
-        if (person != null) {
-            customer.putLazily("name", () -> oneLine(person.name()));
-            customer.putLazily(
-                    "firstName", () -> customer.get("name") instanceof String name ? name.split(" ")[0] : null);
-            customer.put("email", person.email());
-            customer.put("phone", person.phone());
-        }
-        LazyValues about = group(values, "order");
-        about.put("number", order.number());
-        about.put("shop", order.shop());
-        if (order.purchase().total() != null)
-            about.put(
-                    "total",
-                    new Money(order.purchase().total(), order.purchase().currency(), locale, plainLetters));
-        about.putLazily("items", () -> items(order.purchase().items(), locale));
-        about.putLazily(
-                "itemCount",
-                () -> Integer.toString(Order.countPieces(order.purchase().items())));
-        if (s.tracking().parcels() > 0)
-            about.putLazily(
-                    "trackingNumbers", () -> String.join(", ", s.tracking().numbers()));
-        if (s.tracking().parcels() > 0)
-            about.putLazily("parcelCount", () -> Integer.toString(s.tracking().parcels()));
-        if (order.placedAt() != null)
-            about.putLazily(
-                    "placedOn",
-                    () -> new Day(order.placedAt().atZone(s.days().zone()).toLocalDate(), locale));
-        LazyValues shipTo = group(values, "shipTo");
-        if (to != null) {
-            shipTo.putLazily("name", () -> oneLine(to.name()));
-            shipTo.putLazily("street", () -> oneLine(to.street()));
-            shipTo.putLazily("postcode", () -> oneLine(to.postcode()));
-            shipTo.putLazily("region", () -> oneLine(to.region()));
-            shipTo.putLazily("city", () -> oneLine(to.city()));
-            if (to.country() != null)
-                shipTo.putLazily("country", () -> new Locale("", to.country()).getDisplayCountry(locale));
-        }
-        LazyValues parcel = group(values, "parcel");
-        if (s.parcel() != null) {
-            parcel.put("trackingNumber", s.parcel().trackingNumber());
-            parcel.put(
-                    "carrier",
-                    s.carrier() == null ? s.parcel().carrier() : s.carrier().name());
-            if (s.tracking().isReported()) parcel.put("reportedBy", parcel.get("carrier"));
-            parcel.putLazily("trackingLink", () -> trackingLink(s));
-            parcel.put("shortLink", s.tracking().shortLink());
-            parcel.putLazily("items", () -> items(s.contents(), locale));
-            parcel.putLazily("itemCount", () -> Integer.toString(Order.countPieces(s.contents())));
-            if (s.tracking().parcels() > 1)
-                parcel.put(
-                        "ofSeveral", s.tracking().place() + "/" + s.tracking().parcels());
-            parcel.putLazily("place", () -> Integer.toString(s.tracking().place()));
-            if (s.days().dispatchedOn() != null)
-                parcel.put("dispatchedOn", new Day(s.days().dispatchedOn(), locale));
-        }
-        LazyValues brand = group(values, "brand");
-        brand.put("name", s.brand().name());
-        brand.put("phone", s.brand().contact().phone());
-        brand.put("email", s.brand().hasSenderAddress() ? s.brand().sender().senderAddress() : null);
-        brand.put("helpUrl", s.brand().contact().helpUrl());
-        group(values, "answer")
-                .put("link", s.answers() == null ? null : s.answers().page());
-        LazyValues date = group(values, "date");
-        LocalDate from =
-                s.days().dispatchedOn() == null ? s.days().today() : s.days().dispatchedOn();
-        if (s.days().today() != null) date.put("today", new Day(s.days().today(), locale));
-        if (from != null)
-            date.put(
-                    "arrives",
-                    new ArrivalDay(
-                            from,
-                            to == null ? null : to.country(),
-                            locale,
-                            s.days().expected()));
-        group(values, "mail").put("locale", locale); // not a field: what helpers need besides
+        for (FieldGroup group : FieldGroup.values()) values.put(group.code(), group.collect(s, plainLetters));
+        group(values, "mail").put("locale", s.locale()); // not a field: what helpers need besides
         return values;
     }
 
@@ -117,9 +37,14 @@ public final class FieldValues {
 
     /** Those of these fields that would be empty: where none is, nothing can be missing in a text that names them. */
     public static List<String> findEmpty(MessageSubject about, Collection<String> fields) {
-        Map<String, LazyValues> values = collect(about, false);
+        Map<String, LazyValues> values = new HashMap<>();
         List<String> empty = new ArrayList<>(0);
-        for (String name : fields) if (valueOf(values, name) == null) empty.add(name);
+        for (String name : fields) {
+            String group = name.substring(0, name.indexOf('.'));
+            if (!values.containsKey(group))
+                FieldGroup.find(group).ifPresent(g -> values.put(group, g.collect(about, false)));
+            if (valueOf(values, name) == null) empty.add(name);
+        }
         return empty;
     }
 
@@ -154,19 +79,6 @@ public final class FieldValues {
                 to == null ? null : to.country(),
                 s.locale().getLanguage());
     }
-
-    /** "1 Box kite and 2 Ribbon tails"; a long list ends with how many more there are. */
-    private static String items(List<Order.Item> items, Locale locale) {
-        int shown = items.size() > MOST_IN_LINE ? MOST_IN_LINE - 1 : items.size();
-        List<String> parts = new ArrayList<>(items.subList(0, shown).stream()
-                .map(i -> i.quantity() + " " + itemName(i))
-                .toList());
-        Phrases phrases = Phrases.forLocale(locale);
-        if (shown == items.size()) return phrases.list(parts);
-        return String.join(phrases.get("list.comma"), parts) + " " + phrases.get("more", items.size() - shown);
-    }
-
-    private static final int MOST_IN_LINE = 20;
 
     public static @Nullable String itemName(Order.Item item) {
         String name = oneLine(item.name());
