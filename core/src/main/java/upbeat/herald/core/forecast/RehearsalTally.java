@@ -3,6 +3,7 @@ package upbeat.herald.core.forecast;
 import java.math.BigDecimal;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.time.ZoneId;
 import java.time.ZonedDateTime;
 import java.util.Arrays;
 import java.util.Comparator;
@@ -88,29 +89,33 @@ public final class RehearsalTally {
     /** Counts one order. */
     public void add(OrderPast past, List<ReplayedMessage> replayed) {
         orders++;
+        if (replayed.isEmpty()) return;
         Set<String> sent = listSent(replayed);
+        ZoneId zone = CustomerClock.of(past.order()).likely();
         for (ReplayedMessage m : replayed) {
             Instant at = m.times().at();
             if (at.isBefore(from) || !at.isBefore(to)) continue;
-            if (m.isSent()) addSent(past, m);
+            if (m.isSent()) addSent(past, m, zone);
             else addHeld(past.id(), m, sent.contains(occasionOf(m)));
         }
     }
 
     /** What was sent over any channel; empty where nothing was held, so that nobody asks. */
     private static Set<String> listSent(List<ReplayedMessage> replayed) {
-        if (replayed.stream().allMatch(ReplayedMessage::isSent)) return Set.of();
+        boolean isAllSent = true;
+        for (ReplayedMessage m : replayed) isAllSent &= m.isSent();
+        if (isAllSent) return Set.of();
         return replayed.stream()
                 .filter(ReplayedMessage::isSent)
                 .map(RehearsalTally::occasionOf)
                 .collect(Collectors.toSet());
     }
 
-    private void addSent(OrderPast past, ReplayedMessage m) {
+    private void addSent(OrderPast past, ReplayedMessage m, ZoneId zone) {
         messages++;
         if (m.isMoved()) moved++;
         Order order = past.order();
-        ZonedDateTime at = m.times().at().atZone(CustomerClock.of(order).likely());
+        ZonedDateTime at = m.times().at().atZone(zone);
         LocalDate day = at.toLocalDate();
         byNotice.merge(m.notice().id(), 1, Integer::sum);
         byStage.merge(m.notice().timing().stage().code(), 1, Integer::sum);

@@ -113,10 +113,12 @@ public class StageVisitRepository {
                 .toList();
     }
 
+    /** Written as the index is: by the stage alone it would walk over all orders that were there. */
+    static final String REMOVE_OF_ORDER =
+            "delete from stage_reached where order_id = ? and coalesce(parcel_id, 0) = 0 and stage = ?";
+
     public void removeOfOrder(JdbcClient db, long orderId, Stage stage) {
-        db.sql("delete from stage_reached where order_id = ? and parcel_id is null and stage = ?")
-                .params(orderId, stage.code())
-                .update();
+        db.sql(REMOVE_OF_ORDER).params(orderId, stage.code()).update();
     }
 
     /** The latest visits to a stage since a moment. @param most how many at the most */

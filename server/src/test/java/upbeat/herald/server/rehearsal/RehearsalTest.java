@@ -185,4 +185,17 @@ class RehearsalTest extends OwnAppTestCase {
                         .status())
                 .isEqualTo(404);
     }
+
+    /** Some hundred orders at a time: what is read of them must not walk over all others each time. */
+    @Test
+    void visitsOfSomeOrdersAreFoundByThoseOrders() {
+        List<String> steps = app.context
+                .getBean(org.springframework.jdbc.core.simple.JdbcClient.class)
+                .sql("explain query plan " + PastOrderRepository.VISITS)
+                .param("[1,2,3]")
+                .query((rs, i) -> rs.getString("detail"))
+                .list();
+        assertThat(steps).anySatisfy(s -> assertThat(s).contains("reached_once (order_id=?)"));
+        assertThat(steps).noneSatisfy(s -> assertThat(s).contains("reached_by_parcel"));
+    }
 }

@@ -5,6 +5,7 @@ import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.Texts;
@@ -37,16 +38,33 @@ public final class FieldValues {
 
     /** Those of these fields that would be empty: where none is, nothing can be missing in a text that names them. */
     public static List<String> findEmpty(MessageSubject about, Collection<String> fields) {
-        Map<String, LazyValues> values = new HashMap<>();
+        LazyValues[] collected = new LazyValues[FieldGroup.values().length];
         List<String> empty = new ArrayList<>(0);
         for (String name : fields) {
-            String group = name.substring(0, name.indexOf('.'));
-            if (!values.containsKey(group))
-                FieldGroup.find(group).ifPresent(g -> values.put(group, g.collect(about, false)));
-            if (valueOf(values, name) == null) empty.add(name);
+            Place place = PLACES.computeIfAbsent(name, Place::of);
+            if (place.isEmpty(collected, about)) empty.add(name);
         }
         return empty;
     }
+
+    /** Where a field's value is found. @param group null for a field nobody knows */
+    private record Place(@Nullable FieldGroup group, String key) {
+        static Place of(String field) {
+            int point = field.indexOf('.');
+            return new Place(FieldGroup.find(field.substring(0, point)).orElse(null), field.substring(point + 1));
+        }
+
+        /** @param collected the groups that were asked for already, by their ordinal */
+        boolean isEmpty(LazyValues[] collected, MessageSubject about) {
+            if (group == null) return true;
+            LazyValues values = collected[group.ordinal()];
+            if (values == null) collected[group.ordinal()] = values = group.collect(about, false);
+            return values.get(key) == null;
+        }
+    }
+
+    /** Fields are few, and asked for with every message. */
+    private static final Map<String, Place> PLACES = new ConcurrentHashMap<>();
 
     private static @Nullable Object valueOf(Map<String, LazyValues> values, String field) {
         int point = field.indexOf('.');
