@@ -267,7 +267,7 @@ public class OrderRepository {
     private static final Map<String, Order> LATELY = LruMap.create(2_000);
 
     private static Order read(String body) {
-        return LATELY.computeIfAbsent(body, b -> Json.read(b, Order.class));
+        return LATELY.computeIfAbsent(body, FlatOrder::read);
     }
 
     private static @Nullable String name(Order o) {

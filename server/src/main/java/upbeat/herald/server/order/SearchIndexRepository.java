@@ -75,7 +75,7 @@ public class SearchIndexRepository {
                 .params(after, most)
                 .query((rs, i) -> new StoredOrder(rs.getLong(1), rs.getString(2)))
                 .list();
-        page.forEach(o -> index(db, o.id(), Json.read(o.body(), Order.class)));
+        page.forEach(o -> index(db, o.id(), FlatOrder.read(o.body())));
         return page.isEmpty() ? after : page.get(page.size() - 1).id();
     }
 }

@@ -15,7 +15,7 @@ import upbeat.herald.core.audience.OrderBackground;
 import upbeat.herald.core.audience.OrderFacts;
 import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.journey.Stage;
-import upbeat.herald.server.platform.persistence.Json;
+import upbeat.herald.server.order.FlatOrder;
 
 /** Orders with all that conditions may ask of them, read in a few passes: one by one it would take minutes. */
 @Repository
@@ -47,7 +47,7 @@ class OrderSampleRepository {
         Slimmer slimmer = new Slimmer();
         List<Read> read = db.sql(ORDERS)
                 .params(from, most)
-                .query((rs, i) -> new Read(rs.getLong(1), slimmer.slim(Json.read(rs.getString(2), Order.class))))
+                .query((rs, i) -> new Read(rs.getLong(1), slimmer.slim(FlatOrder.read(rs.getString(2)))))
                 .list();
         Map<Long, List<String>> carriers = new HashMap<>();
         db.sql(PARCELS).param(from).query(rs -> {

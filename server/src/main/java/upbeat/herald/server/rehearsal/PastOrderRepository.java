@@ -24,6 +24,7 @@ import upbeat.herald.core.journey.Report;
 import upbeat.herald.core.journey.Stage;
 import upbeat.herald.core.journey.StageVisit;
 import upbeat.herald.core.wording.Channel;
+import upbeat.herald.server.order.FlatOrder;
 import upbeat.herald.server.order.OrderBackgroundRepository;
 import upbeat.herald.server.order.ScanRepository;
 import upbeat.herald.server.order.StopListRepository;
@@ -86,7 +87,7 @@ class PastOrderRepository {
         String these = Json.write(ids);
         Map<Long, Order> orders = new HashMap<>();
         db.sql(ORDERS).param(these).query(rs -> {
-            orders.put(rs.getLong(1), Json.read(rs.getString(2), Order.class));
+            orders.put(rs.getLong(1), FlatOrder.read(rs.getString(2)));
         });
         Map<Long, List<PastFact>> facts = new HashMap<>();
         // What became known at the same moment is taken in this order.
