@@ -111,7 +111,7 @@ public final class Decide {
                     notice.state() == Notice.State.DRAFT ? "The notice is a draft" : "The notice is paused"));
         Optional<Reason> outside = checkAudience(notice, asked.facts());
         if (outside.isPresent()) return outside;
-        if (history.sentKeys().contains(History.key(notice.id(), parcel, occasion)))
+        if (!history.sentKeys().isEmpty() && history.sentKeys().contains(History.key(notice.id(), parcel, occasion)))
             return Optional.of(new Reason(Reason.Code.ALREADY_SAID, "This message was already sent"));
         if (notice.timing().per() == Notice.Per.WHOLE_ORDER && !situation.hasWhollyReached(moment.stage()))
             return Optional.of(new Reason(

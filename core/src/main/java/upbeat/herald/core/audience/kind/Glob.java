@@ -19,6 +19,7 @@ final class Glob {
         while (t < text.length()) {
             if (p < pattern.length() && pattern.charAt(p) == '*') {
                 star = p++;
+                if (p == pattern.length()) return true; // it takes all the rest
                 from = t;
             } else if (p < pattern.length()
                     && (pattern.charAt(p) == '?' || isSame(pattern.charAt(p), text.charAt(t)))) {
