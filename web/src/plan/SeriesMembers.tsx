@@ -75,6 +75,7 @@ export function SeriesMembers({ id, now }: { id: string; now: string }) {
                 {m.next.notice}, {channelLabel(m.next.channel)}
                 {m.left > 1 && `, then ${m.left - 1} more`}
               </div>
+              {m.ends && <div className="soft">Won’t be sent: {m.ends}</div>}
             </td>
             <td>
               <Button size="small" aria-label={`Take out ${m.number}`} onClick={() => leave(m)}>

@@ -31,7 +31,7 @@ export function RehearsalFile({ shops, now, chosen, onChoose }: Props) {
     <section aria-label="File">
       <p className="soft">
         CSV or XLSX with the columns of an order sheet and a row for each scan: tracking number, scan code or status,
-        and when it was scanned.{' '}
+        and when it was scanned (UTC, unless it says otherwise).{' '}
         <a className="link" href="/ui/rehearsals/file/template.csv">
           Download an example
         </a>

@@ -20,3 +20,9 @@ create table series_exit (
 
 -- Notices that follow an answer ask who gave it lately.
 create index answer_given on answer (notice_id, at);
+
+-- A customer's next order is the first after one, however many there are.
+drop index order_by_email;
+create index order_by_email on shop_order (lower(email), placed_at) where email is not null;
+drop index order_by_phone;
+create index order_by_phone on shop_order (phone, placed_at) where phone is not null;

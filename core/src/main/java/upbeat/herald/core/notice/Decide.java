@@ -240,9 +240,10 @@ public final class Decide {
         Trigger.AnswerGiven answer = notice.timing().trigger().answer();
         if (answer != null) return checkAnswer(answer, notice, situation, history);
         if (history.isRefused()) return Optional.of(REFUSED);
-        if (series != null) return Optional.empty(); // counted from its moment, whatever came after
         Duration silence = notice.timing().silence();
-        return silence == null ? Overtaken.check(stage, situation) : Overtaken.checkSilence(silence, situation, now);
+        if (silence != null) return Overtaken.checkSilence(silence, situation, now);
+        // A series is counted from its moment, whatever came after.
+        return series != null ? Optional.empty() : Overtaken.check(stage, situation);
     }
 
     /** Whether what was answered still is, and the order is still worth it. */

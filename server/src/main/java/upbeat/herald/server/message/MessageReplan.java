@@ -3,6 +3,7 @@ package upbeat.herald.server.message;
 import java.time.Instant;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -124,6 +125,12 @@ public class MessageReplan {
                     && recheck(db, notice, m, order, now).obstacle() == null
                     && messages.deleteEnded(db, m.seq())) planner.planAgain(db, m, now);
         }
+    }
+
+    /** Why a message that is planned will not be sent, as things are now; empty where it will. */
+    public Optional<Reason> findObstacle(JdbcClient db, MessageRow m, OrderRow order, Instant now) {
+        return notices.find(db, m.origin().noticeId())
+                .flatMap(n -> Optional.ofNullable(recheck(db, n, m, order, now).obstacle()));
     }
 
     private Reachability recheck(JdbcClient db, Notice notice, MessageRow m, OrderRow order, Instant now) {

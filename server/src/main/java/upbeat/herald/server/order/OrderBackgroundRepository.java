@@ -10,6 +10,7 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 import upbeat.herald.core.audience.OrderBackground;
 import upbeat.herald.core.journey.Stage;
+import upbeat.herald.server.platform.persistence.Columns;
 import upbeat.herald.server.platform.persistence.Json;
 
 /** What conditions ask about orders beside their documents. */
@@ -32,24 +33,24 @@ public class OrderBackgroundRepository {
                 select 1 from shop_order e where e.phone is not null and e.phone = o.phone
                 and (e.placed_at < o.placed_at or e.placed_at = o.placed_at and e.id < o.id))""";
 
-    private static final String NEXT = """
-            select o.id, min(e.placed_at) from json_each(:ids) j cross join shop_order o on o.id = j.value
-            join shop_order e on e.email is not null and lower(e.email) = lower(o.email)
-            where o.email is not null and (e.placed_at > o.placed_at or e.placed_at = o.placed_at and e.id > o.id)
-            group by o.id
+    /** The first in the index is enough, however many orders a customer has. */
+    static final String NEXT = """
+            select o.id, (select min(e.placed_at) from shop_order e where e.email is not null
+                and lower(e.email) = lower(o.email) and e.placed_at > o.placed_at) as at
+            from json_each(?1) j cross join shop_order o on o.id = j.value where o.email is not null
             union all
-            select o.id, min(e.placed_at) from json_each(:ids) j cross join shop_order o on o.id = j.value
-            join shop_order e on e.phone is not null and e.phone = o.phone
-            where o.phone is not null and (e.placed_at > o.placed_at or e.placed_at = o.placed_at and e.id > o.id)
-            group by o.id""";
+            select o.id, (select min(e.placed_at) from shop_order e where e.phone is not null
+                and e.phone = o.phone and e.placed_at > o.placed_at)
+            from json_each(?1) j cross join shop_order o on o.id = j.value where o.phone is not null""";
 
     /**
      * When the same customer ordered again. @return by the id of the earlier order; those without a next are left out
      */
     public Map<Long, Instant> findNextOrders(JdbcClient db, Collection<Long> orders) {
         Map<Long, Instant> next = new HashMap<>();
-        db.sql(NEXT).param("ids", Json.write(orders)).query(rs -> {
-            next.merge(rs.getLong(1), Instant.ofEpochMilli(rs.getLong(2)), (a, b) -> a.isBefore(b) ? a : b);
+        db.sql(NEXT).param(Json.write(orders)).query(rs -> {
+            Instant at = Columns.nullableInstant(rs, "at");
+            if (at != null) next.merge(rs.getLong(1), at, (a, b) -> a.isBefore(b) ? a : b);
         });
         return next;
     }

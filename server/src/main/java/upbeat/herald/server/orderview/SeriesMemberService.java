@@ -10,6 +10,7 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.notice.Notice;
+import upbeat.herald.core.notice.Reason;
 import upbeat.herald.core.notice.Series;
 import upbeat.herald.server.message.MessageReplan;
 import upbeat.herald.server.message.MessageRepository;
@@ -59,9 +60,19 @@ class SeriesMemberService {
     /** @param total how many orders are in it; {@code members} the first of them, those first that hear next */
     record SeriesMembers(int total, List<SeriesMember> members) {}
 
-    /** @param since when its first message was planned; {@code left} how many messages are still to come */
+    /**
+     * @param since when its first message was planned
+     * @param left how many messages are still to come
+     * @param ends why the next will not be sent, as things are now; or null
+     */
     record SeriesMember(
-            String shop, String number, @Nullable String customer, Instant since, NextMessage next, int left) {}
+            String shop,
+            String number,
+            @Nullable String customer,
+            Instant since,
+            NextMessage next,
+            int left,
+            @Nullable String ends) {}
 
     record NextMessage(String notice, String channel, Instant dueAt) {}
 
@@ -93,7 +104,10 @@ class SeriesMemberService {
                 since,
                 new NextMessage(
                         notice, next.recipient().channel().code(), next.times().dueAt()),
-                open.size());
+                open.size(),
+                replan.findObstacle(reader, next, row, writer.now())
+                        .map(Reason::text)
+                        .orElse(null));
     }
 
     private static boolean isOpen(MessageRow m, Series series) {

@@ -155,7 +155,9 @@ class SeriesServiceTest extends OwnAppTestCase {
     void theNextOrderEndsIt() {
         String number = delivered("again@customer.example");
         app.advance("PT1H");
+        assertThat(member(number).path("ends").isNull()).isTrue();
         app.order("prepaid", "Again@customer.example", null, "{\"email\":true}");
+        assertThat(member(number).path("ends").asString()).contains("has placed another order");
         app.advance("PT49H");
         JsonNode m = app.settled(number, two, 1).get(0);
         assertThat(m.path("status").asString()).isEqualTo("withheld");
