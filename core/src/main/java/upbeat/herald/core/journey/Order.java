@@ -83,7 +83,9 @@ public record Order(
 
     /** How many pieces these items are in all. */
     public static int countPieces(List<Item> items) {
-        return items.stream().mapToInt(Item::quantity).sum();
+        int pieces = 0;
+        for (Item item : items) pieces += item.quantity();
+        return pieces;
     }
 
     /** What the customer agreed to, channel by channel; null where nothing is known. */
