@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { Input } from 'antd';
+import { Button, Input } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { api, keys } from '../api/client';
@@ -7,6 +7,7 @@ import { OutcomeBox } from '../orders/OutcomeBox';
 
 /** Why orders got this notice, or didn't: the latest ones, or one that is asked for. */
 export function NoticeReasons({ id, now }: { id: string; now: string }) {
+  const [typed, setTyped] = useState('');
   const [asked, setAsked] = useState('');
   const reasons = useQuery({
     queryKey: keys.noticeReasons(id, asked),
@@ -18,13 +19,17 @@ export function NoticeReasons({ id, now }: { id: string; now: string }) {
     <section className="mt12" aria-label="Why">
       <div className="flex spread middle gap8">
         <h3>Why, order by order</h3>
-        <Input.Search
-          className="w150"
-          size="small"
-          aria-label="Order number"
-          placeholder="order number"
-          onSearch={(number) => setAsked(number.trim())}
-        />
+        <span className="flex middle gap6">
+          <Input
+            className="w120"
+            aria-label="Order number"
+            placeholder="order number"
+            value={typed}
+            onChange={(e) => setTyped(e.target.value)}
+            onPressEnter={() => setAsked(typed.trim())}
+          />
+          <Button onClick={() => setAsked(typed.trim())}>Show</Button>
+        </span>
       </div>
       {reasons.data && list.length === 0 && (
         <p className="soft">

@@ -98,7 +98,7 @@ final class RehearsalBench {
                 .asString();
         JsonNode now;
         do {
-            Thread.sleep(20); // how often it is asked, not how long it is waited
+            Thread.sleep(100); // how often it is asked, oftener than a browser does
             now = person.send("GET", "/ui/rehearsals/" + id, null).path("rehearsal");
         } while (now.path("progress").path("status").asString().equals("running"));
         double took = (System.nanoTime() - start) / 1e9;

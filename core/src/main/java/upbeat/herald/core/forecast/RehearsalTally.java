@@ -92,11 +92,14 @@ public final class RehearsalTally {
         if (replayed.isEmpty()) return;
         Set<String> sent = listSent(replayed);
         ZoneId zone = CustomerClock.of(past.order()).likely();
+        Customer customer = null;
         for (ReplayedMessage m : replayed) {
             Instant at = m.times().at();
             if (at.isBefore(from) || !at.isBefore(to)) continue;
-            if (m.isSent()) addSent(past, m, zone);
-            else addHeld(past.id(), m, sent.contains(occasionOf(m)));
+            if (m.isSent()) {
+                if (customer == null) customer = customers.computeIfAbsent(keyOf(past), k -> new Customer());
+                addSent(past, m, zone, customer);
+            } else addHeld(past.id(), m, sent.contains(occasionOf(m)));
         }
     }
 
@@ -111,7 +114,7 @@ public final class RehearsalTally {
                 .collect(Collectors.toSet());
     }
 
-    private void addSent(OrderPast past, ReplayedMessage m, ZoneId zone) {
+    private void addSent(OrderPast past, ReplayedMessage m, ZoneId zone, Customer customer) {
         messages++;
         if (m.isMoved()) moved++;
         Order order = past.order();
@@ -127,7 +130,6 @@ public final class RehearsalTally {
                 .computeIfAbsent(m.notice().id(), id -> new int[HOURS_OF_WEEK])[
                 hourOfWeek(m.times().at())]++;
         floods.add(m.notice().id(), m.times().at());
-        Customer customer = customers.computeIfAbsent(keyOf(past), k -> new Customer());
         customer.orderId = Math.max(customer.orderId, past.id());
         customer.messages++;
         customer.days.merge(day, 1, Integer::sum);

@@ -39,6 +39,8 @@ final class ReplayState {
     private @Nullable Stage ended;
     private @Nullable Instant heldUntil;
     private @Nullable History history;
+    private @Nullable OrderSituation situation;
+    private @Nullable ReplayedParcel situationOf;
 
     /** @param needsBackground false where no condition of the plan asks for more than the order's document */
     ReplayState(OrderPast past, boolean needsBackground) {
@@ -49,6 +51,7 @@ final class ReplayState {
     /** The order as a whole came to a stage. */
     void reachStage(StageVisit visit) {
         own.add(visit);
+        situation = null;
         if (visit.stage().isOrderStage() && visit.stage() != Stage.ORDERED) ended = visit.stage();
     }
 
@@ -58,6 +61,7 @@ final class ReplayState {
                 past.order(),
                 parcels.values().stream().map(ReplayedParcel::parcel).toList());
         history = null;
+        situation = null;
     }
 
     /** @return the stages that it newly brings */
@@ -65,6 +69,7 @@ final class ReplayState {
         if (fact.heldUntil() != null && (heldUntil == null || fact.heldUntil().isAfter(heldUntil)))
             heldUntil = fact.heldUntil();
         history = null;
+        situation = null;
         return parcel.take(fact);
     }
 
@@ -146,7 +151,16 @@ final class ReplayState {
         return all;
     }
 
+    /** As long as nothing changes, it is asked for the same parcel again and again. */
     OrderSituation situation(@Nullable ReplayedParcel parcel) {
+        if (situation == null || parcel != situationOf) {
+            situation = describe(parcel);
+            situationOf = parcel;
+        }
+        return situation;
+    }
+
+    private OrderSituation describe(@Nullable ReplayedParcel parcel) {
         Stage marked = parcels.isEmpty() ? ownStage() : null;
         List<Stage> stages = new ArrayList<>(parcels.size());
         for (ReplayedParcel p : parcels.values()) stages.add(p.stage());

@@ -62,6 +62,8 @@ final class RehearsalWriter implements MessageWriter {
     private final Map<Wording, Map<Case, Optional<Reason>>> tried = new IdentityHashMap<>();
     private final Map<Channel, Boolean> priced = new HashMap<>();
     private final Map<Priced, Optional<Cost>> costs = new HashMap<>();
+    private @Nullable Order lastOrder;
+    private List<String> lastLanguages = List.of();
 
     RehearsalWriter(World world) {
         this.world = world;
@@ -130,13 +132,22 @@ final class RehearsalWriter implements MessageWriter {
                 order.shop(),
                 message.about() == null ? null : message.about().parcel().carrier(),
                 order.shipTo() == null ? null : order.shipTo().country());
-        List<String> languages = new ArrayList<>(CustomerLanguage.languagesOf(order));
-        languages.add(brandOf(order.shop()).language());
+        List<String> languages = languagesOf(order);
         return chosen.computeIfAbsent(message.notice(), n -> new HashMap<>())
                 .computeIfAbsent(
                         new Choice(message.channel(), languages, customer),
                         c -> WordingSelection.select(
                                 message.notice(), c.channel(), c.languages(), c.customer(), world.baseLanguage()));
+    }
+
+    /** Of the customer, then of the shop. An order's messages are asked for one after the other. */
+    private List<String> languagesOf(Order order) {
+        if (order == lastOrder) return lastLanguages;
+        List<String> languages = new ArrayList<>(CustomerLanguage.languagesOf(order));
+        languages.add(brandOf(order.shop()).language());
+        lastOrder = order;
+        lastLanguages = languages;
+        return languages;
     }
 
     private Brand brandOf(String shop) {

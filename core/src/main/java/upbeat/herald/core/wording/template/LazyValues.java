@@ -11,6 +11,12 @@ import upbeat.herald.core.Texts;
  */
 public final class LazyValues extends HashMap<String, Object> {
     private static final long serialVersionUID = 1;
+    /** Room for the largest group of fields. */
+    private static final int CAPACITY = 32;
+
+    public LazyValues() {
+        super(CAPACITY);
+    }
 
     public void putLazily(String name, Supplier<Object> value) {
         super.put(name, value);
