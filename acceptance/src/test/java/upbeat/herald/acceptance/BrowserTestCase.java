@@ -11,6 +11,7 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.TestInstance;
+import tools.jackson.databind.JsonNode;
 import upbeat.herald.server.RunningApp;
 
 /** A running application with its stand-ins and one signed-in browser, shared by the tests of a class. */
@@ -45,6 +46,18 @@ abstract class BrowserTestCase {
     @AfterEach
     void thePageComplainedOfNothing() {
         assertThat(browser.complaints).isEmpty();
+    }
+
+    /** A notice of the plan as it is kept. */
+    JsonNode notice(String id) {
+        return app.signedIn()
+                .call("GET", "/ui/plan", null)
+                .json()
+                .path("notices")
+                .valueStream()
+                .filter(n -> n.path("id").asString().equals(id))
+                .findFirst()
+                .orElseThrow();
     }
 
     Locator button(String name) {

@@ -50,17 +50,6 @@ class PlanPlaceTest extends BrowserTestCase {
         page.keyboard().press("Escape");
     }
 
-    private JsonNode notice(String id) {
-        return app.signedIn()
-                .call("GET", "/ui/plan", null)
-                .json()
-                .path("notices")
-                .valueStream()
-                .filter(n -> n.path("id").asString().equals(id))
-                .findFirst()
-                .orElseThrow();
-    }
-
     @Test
     void aNoticeIsNarrowedWithTheCountBesideIt() {
         app.order("prepaid", "narrow@customer.example", null, "{}");

@@ -14,10 +14,13 @@ class SeriesMemberRepository {
             from message m where m.status in ('planned', 'waiting') and not m.for_team
             and m.notice_id in (select value from json_each(:notices))""";
     private static final String COUNT = "select count(distinct m.order_id) " + OPEN;
-    private static final String FIND = "select m.order_id, (select min(p.planned_at) from message p"
-            + " where p.order_id = m.order_id and not p.for_team"
-            + " and p.notice_id in (select value from json_each(:notices))) " + OPEN
-            + " group by m.order_id order by min(m.due_at), m.order_id limit :most";
+    /** Since when is asked of those that are shown, not of all. */
+    private static final String FIND = """
+            with next as materialized (select m.order_id as id, min(m.due_at) as due\s""" + OPEN + """
+             group by m.order_id order by due, m.order_id limit :most)
+            select n.id, (select min(p.planned_at) from message p where p.order_id = n.id and not p.for_team
+                and p.notice_id in (select value from json_each(:notices)))
+            from next n order by n.due, n.id""";
 
     record Member(long orderId, Instant since) {}
 
