@@ -84,6 +84,11 @@ public final class Samples {
                 List.of());
     }
 
+    public static Order tagged(Order o, String... tags) {
+        return new Order(
+                o.shop(), o.number(), o.placedAt(), o.customer(), o.shipTo(), o.purchase(), o.consent(), List.of(tags));
+    }
+
     public static Parcel parcel() {
         return new Parcel("skerry-post", "RX473124829XS", List.of(new Parcel.Content("BK", 1)));
     }

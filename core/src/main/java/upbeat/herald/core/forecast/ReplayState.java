@@ -32,6 +32,7 @@ final class ReplayState {
     private final Set<String> sentNotices = new HashSet<>();
     private final Map<String, String> answers = new HashMap<>();
     private final Set<String> tags = new HashSet<>();
+    private final Set<String> removedTags = new HashSet<>();
     private final Set<String> seriesLeft = new HashSet<>();
     private boolean hasOrderedAgain;
     private boolean isCovered;
@@ -81,20 +82,23 @@ final class ReplayState {
 
     void addTag(String tag) {
         tags.add(tag);
+        removedTags.remove(tag);
         history = null;
     }
 
     /** What a notice does to the order's tags once it was sent. */
     void applyTags(Effects effects) {
-        tags.addAll(effects.addTags());
+        effects.addTags().forEach(this::addTag);
         effects.removeTags().forEach(tags::remove);
+        removedTags.addAll(effects.removeTags());
         history = null;
     }
 
     /** True where that would change something. */
     boolean isTaggedBy(Effects effects) {
-        return !tags.containsAll(effects.addTags())
-                || effects.removeTags().stream().anyMatch(tags::contains);
+        Set<String> borne = background().tagsOf(past.order());
+        return !borne.containsAll(effects.addTags())
+                || effects.removeTags().stream().anyMatch(borne::contains);
     }
 
     void orderAgain() {
@@ -214,6 +218,7 @@ final class ReplayState {
         return new OrderBackground(
                 parcels.values().stream().map(p -> p.parcel().carrier()).collect(Collectors.toSet()),
                 tags,
+                removedTags,
                 past.isReturning(),
                 hasOrderedAgain,
                 parcels.values().stream()

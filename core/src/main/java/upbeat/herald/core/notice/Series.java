@@ -4,7 +4,6 @@ import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
-import java.util.TreeSet;
 import upbeat.herald.core.journey.Stage;
 
 /**
@@ -65,8 +64,7 @@ public record Series(
             return ended("The customer is on the stop list");
         if (ends.contains(End.NEXT_ORDER) && history.background().hasOrderedAgain())
             return ended("The customer has placed another order");
-        Set<String> tags = new TreeSet<>(history.background().tags());
-        tags.addAll(situation.order().tags());
+        Set<String> tags = history.background().tagsOf(situation.order());
         return endTags.stream()
                 .filter(tags::contains)
                 .findFirst()

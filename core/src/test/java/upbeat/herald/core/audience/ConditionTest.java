@@ -32,7 +32,7 @@ class ConditionTest {
                             new Order.Item("KITE-RED-2", "Red delta kite", 1, new BigDecimal("100"), null),
                             new Order.Item("TAIL-9", "Tail, 9 m", 2, new BigDecimal("10.25"), null))),
             new Order.Consent(true, null, false),
-            List.of("gift"));
+            List.of("gift", "sale"));
 
     private static final OrderFacts FACTS = new OrderFacts(
             MUNICH,
@@ -41,6 +41,7 @@ class ConditionTest {
             new OrderBackground(
                     Set.of("hopgate"),
                     Set.of("vip"),
+                    Set.of("sale"),
                     true,
                     false,
                     Instant.parse("2026-11-24T12:00:00Z"),
@@ -80,6 +81,7 @@ class ConditionTest {
                 Arguments.of(true, Condition.of("tag", "gift")),
                 Arguments.of(true, Condition.of("tag", "VIP")),
                 Arguments.of(false, Condition.of("tag", "vi")),
+                Arguments.of(false, Condition.of("tag", "sale")),
                 Arguments.of(true, Condition.between("parcels", "2", null)),
                 Arguments.of(false, Condition.between("parcels", null, "1")),
                 Arguments.of(true, Condition.of("customer", "returning")),

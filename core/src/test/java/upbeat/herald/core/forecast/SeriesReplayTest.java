@@ -105,6 +105,27 @@ class SeriesReplayTest {
                 .containsExactly("first " + hour(12));
     }
 
+    /** The shop's document goes on saying a tag that was taken off here; nobody reads it from there. */
+    @Test
+    void aTagOfTheShopIsOffOnceANoticeTookItOff() {
+        Audience fresh = new Audience(Match.ALL, List.of(new Condition("tag", List.of("new"), null, null)), List.of());
+        Notice first = with(
+                timed("first", Trigger.of(Stage.DISPATCHED), null, Duration.ofHours(2)),
+                fresh,
+                new Effects(List.of(), List.of(), List.of("new")));
+        Notice second =
+                with(timed("second", Trigger.of(Stage.DISPATCHED), null, Duration.ofHours(6)), fresh, Effects.NONE);
+        Series s = new Series(
+                "s", "While it is new", Trigger.of(Stage.DISPATCHED), Set.of(), List.of("new"), Set.of("third"));
+        Notice third = step("third", s, 7);
+        ReplayStory story = ReplayStory.of(Samples.tagged(Samples.order(), "new"))
+                .parcel(1, 1)
+                .scan(1, Stage.DISPATCHED, 10);
+        assertThat(sent(story.replay(second))).containsExactly("second " + hour(16));
+        assertThat(sent(story.replay(third))).isEmpty();
+        assertThat(sent(story.replay(first, second))).containsExactly("first " + hour(12));
+    }
+
     @Test
     void copiesForTheTeamAreCountedAndPaidFor() {
         Notice told = with(

@@ -242,6 +242,7 @@ final class DecisionCase {
                 new OrderBackground(
                         Set.of(),
                         Stream.ofNullable(facts.get("tag")).collect(Collectors.toSet()),
+                        Stream.ofNullable(facts.get("untagged")).collect(Collectors.toSet()),
                         false,
                         facts.containsKey("again"),
                         null,

@@ -61,7 +61,7 @@ class SeriesTest {
     }
 
     private static OrderBackground background(boolean hasOrderedAgain, String... tags) {
-        return new OrderBackground(Set.of(), Set.of(tags), false, hasOrderedAgain, null, Set.of());
+        return new OrderBackground(Set.of(), Set.of(tags), Set.of(), false, hasOrderedAgain, null, Set.of());
     }
 
     private static OrderSituation at(Stage parcel, Stage ended) {

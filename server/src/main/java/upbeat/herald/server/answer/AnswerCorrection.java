@@ -94,7 +94,7 @@ class AnswerCorrection {
                 throw new HeraldException("button", "This is the answer already. Choose another one");
             MessageReplan.Before was = replan.capture(db, order);
             answers.update(db, before, right, now);
-            question.findButton(before.button()).ifPresent(wrong -> orders.removeTag(db, order.id(), wrong.tag()));
+            question.findButton(before.button()).ifPresent(wrong -> orders.deleteTag(db, order.id(), wrong.tag()));
             orders.addTag(db, order.id(), right.tag(), "answer", now);
             orders.addNote(
                     db,

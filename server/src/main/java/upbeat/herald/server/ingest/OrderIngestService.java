@@ -61,7 +61,10 @@ public class OrderIngestService {
         if (before.order().equals(taken)) return new Ingested<>(before, Change.UNCHANGED, 0);
         MessageReplan.Before was = replan.capture(db, before);
         orders.update(db, before.id(), taken, now);
-        order.tags().forEach(t -> orders.addTag(db, before.id(), t, source, now));
+        // Only what is new in the document: what was taken off here stays off.
+        order.tags().stream()
+                .filter(t -> !before.order().tags().contains(t))
+                .forEach(t -> orders.addTag(db, before.id(), t, source, now));
         search.index(db, before.id(), taken);
         OrderRow row = standing.update(db, before.id());
         return new Ingested<>(row, Change.CHANGED, replan.replan(db, was, row, now));

@@ -82,7 +82,7 @@ public class OrderMarkService {
 
     /** Takes a tag off that somebody put on. */
     public void untag(JdbcClient db, long orderId, @Nullable String tag, Instant now) {
-        orders.removeTag(db, orderId, tag);
+        orders.deleteTag(db, orderId, tag);
         replan.recheckSeries(db, orders.get(db, orderId), now);
     }
 

@@ -78,7 +78,7 @@ public class SentEffects {
         OrderRow order = orders.get(db, orderId);
         MessageReplan.Before before = replan.capture(db, order);
         on.forEach(t -> orders.addTag(db, orderId, t, SOURCE, now));
-        off.forEach(t -> orders.removeTag(db, orderId, t));
+        off.forEach(t -> orders.removeTag(db, orderId, t, now));
         replan.replanNewlyFor(db, before, order, now);
     }
 }

@@ -19,7 +19,10 @@ public class OrderBackgroundRepository {
     private static final String CARRIERS =
             "select order_id, carrier from parcel where order_id in (select value from json_each(?))";
     private static final String TAGS =
-            "select order_id, tag from order_tag where order_id in (select value from json_each(?))";
+            "select order_id, tag from order_tag where order_id in (select value from json_each(?)) and removed_at is null";
+    private static final String REMOVED_TAGS = """
+            select order_id, tag from order_tag
+            where order_id in (select value from json_each(?)) and removed_at is not null""";
     private static final String DISPATCHED = """
             select order_id, min(at) from stage_reached where order_id in (select value from json_each(?)) and stage = ?
             group by order_id""";
@@ -60,6 +63,7 @@ public class OrderBackgroundRepository {
         String ids = Json.write(orders);
         Map<Long, Set<String>> carriers = collect(db, CARRIERS, ids);
         Map<Long, Set<String>> tags = collect(db, TAGS, ids);
+        Map<Long, Set<String>> removed = collect(db, REMOVED_TAGS, ids);
         Set<Long> returning =
                 new HashSet<>(db.sql(RETURNING).param(ids).query(Long.class).list());
         Map<Long, Instant> dispatched = new HashMap<>();
@@ -74,6 +78,7 @@ public class OrderBackgroundRepository {
                     new OrderBackground(
                             carriers.getOrDefault(id, Set.of()),
                             tags.getOrDefault(id, Set.of()),
+                            removed.getOrDefault(id, Set.of()),
                             returning.contains(id),
                             next.containsKey(id),
                             dispatched.get(id),

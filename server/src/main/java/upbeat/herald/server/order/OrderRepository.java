@@ -40,8 +40,9 @@ public class OrderRepository {
     private static final String INSERT_MANY = """
             insert into shop_order (id, shop, number, placed_at, name, email, phone, country, payment, stage, body,
             source, updated_at) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)""";
-    private static final String TAG =
-            "insert into order_tag (order_id, tag, at, source) values (?, ?, ?, ?) on conflict do nothing";
+    private static final String TAG = """
+            insert into order_tag (order_id, tag, at, source) values (?, ?, ?, ?) on conflict (order_id, tag) do update
+            set removed_at = null, at = excluded.at, source = excluded.source where removed_at is not null""";
     private static final String STAGES = "update shop_order set stage = ? where id = ?";
     /** From one shop to the next in the index, without its orders. */
     private static final String SHOPS = """
@@ -218,7 +219,7 @@ public class OrderRepository {
     }
 
     public List<String> findTags(JdbcClient db, long id) {
-        return db.sql("select tag from order_tag where order_id = ? order by at, tag")
+        return db.sql("select tag from order_tag where order_id = ? and removed_at is null order by at, tag")
                 .param(id)
                 .query(String.class)
                 .list();
@@ -228,7 +229,15 @@ public class OrderRepository {
         db.sql(TAG).params(id, tag, now.toEpochMilli(), source).update();
     }
 
-    public void removeTag(JdbcClient db, long id, @Nullable String tag) {
+    /** Takes a tag off an order that bore it until now. */
+    public void removeTag(JdbcClient db, long id, String tag, Instant now) {
+        db.sql("update order_tag set removed_at = ? where order_id = ? and tag = ? and removed_at is null")
+                .params(now.toEpochMilli(), id, tag)
+                .update();
+    }
+
+    /** Takes a tag back, as if it had never been put on. */
+    public void deleteTag(JdbcClient db, long id, @Nullable String tag) {
         db.sql("delete from order_tag where order_id = ? and tag = ?")
                 .params(id, tag)
                 .update();

@@ -120,7 +120,7 @@ record OrderFilter(Traits traits, State state) {
         }
         if (!Texts.isBlank(traits.tag()))
             conditions.add(new Condition(
-                    "select t.order_id from order_tag t where t.tag = :tag",
+                    "select t.order_id from order_tag t where t.tag = :tag and t.removed_at is null",
                     Map.of("tag", traits.tag().strip())));
         if (!Texts.isBlank(traits.carrier()))
             conditions.add(new Condition(

@@ -29,8 +29,9 @@ public class OrderListRepository {
             select country from c where country is not null""";
 
     private static final String TAGS = """
-            with recursive t(tag) as (select min(tag) from order_tag
-            union all select (select min(o.tag) from order_tag o where o.tag > t.tag) from t where t.tag is not null)
+            with recursive t(tag) as (select min(tag) from order_tag where removed_at is null
+            union all select (select min(o.tag) from order_tag o where o.tag > t.tag and o.removed_at is null) from t
+            where t.tag is not null)
             select tag from t where tag is not null limit 200""";
     /** Up to so many orders are looked up one by one and sorted; of more, the list is walked until a page is full. */
     private static final int FEW = 2_000;
@@ -240,7 +241,7 @@ public class OrderListRepository {
     /** The tags of each of these orders, by its id; the oldest first. */
     Map<Long, List<String>> findTags(JdbcClient db, List<Long> ids) {
         Map<Long, List<String>> tags = new HashMap<>();
-        db.sql("select order_id, tag from order_tag where order_id in (:ids) order by at, tag")
+        db.sql("select order_id, tag from order_tag where order_id in (:ids) and removed_at is null order by at, tag")
                 .param("ids", ids)
                 .query(rs -> {
                     tags.computeIfAbsent(rs.getLong(1), k -> new ArrayList<>()).add(rs.getString(2));

@@ -80,8 +80,7 @@ class ConditionKindService {
                 notices.findAll(reader).stream()
                         .flatMap(ConditionKindService::answersOf)
                         .toList();
-            case "tag" ->
-                mostFrequent(recent, f -> Stream.concat(f.order().tags().stream(), f.background().tags().stream()));
+            case "tag" -> mostFrequent(recent, f -> f.background().tagsOf(f.order()).stream());
             case "sku" -> mostFrequent(recent, f -> items(f).map(Order.Item::sku));
             case "item" -> mostFrequent(recent, f -> items(f).map(Order.Item::name));
             case "region" ->

@@ -25,8 +25,10 @@ class OrderSampleRepository {
     private static final String OF_THEM = " from shop_order o indexed by order_by_placed ";
     private static final String PARCELS =
             "select p.order_id, p.carrier" + OF_THEM + "join parcel p on p.order_id = o.id where o.placed_at >= ?";
-    private static final String TAGS =
-            "select t.order_id, t.tag" + OF_THEM + "join order_tag t on t.order_id = o.id where o.placed_at >= ?";
+    private static final String TAGS = "select t.order_id, t.tag" + OF_THEM
+            + "join order_tag t on t.order_id = o.id where o.placed_at >= ? and t.removed_at is null";
+    private static final String REMOVED_TAGS = "select t.order_id, t.tag" + OF_THEM
+            + "join order_tag t on t.order_id = o.id where o.placed_at >= ? and t.removed_at is not null";
     private static final String ANSWERS = "select a.order_id, a.notice_id, a.button" + OF_THEM
             + "join answer a on a.order_id = o.id where o.placed_at >= ?";
     private static final String SENT = "select m.order_id, m.notice_id" + OF_THEM
@@ -54,6 +56,7 @@ class OrderSampleRepository {
             carriers.computeIfAbsent(rs.getLong(1), id -> new ArrayList<>(1)).add(slimmer.intern(rs.getString(2)));
         });
         Map<Long, Set<String>> tags = collect(db, TAGS, from, slimmer);
+        Map<Long, Set<String>> removedTags = collect(db, REMOVED_TAGS, from, slimmer);
         Map<Long, Set<String>> sent = collect(db, SENT, from, slimmer);
         Map<Long, Map<String, String>> answers = new HashMap<>();
         db.sql(ANSWERS).param(from).query(rs -> {
@@ -76,6 +79,7 @@ class OrderSampleRepository {
                             new OrderBackground(
                                     distinct,
                                     tags.getOrDefault(r.id(), Set.of()),
+                                    removedTags.getOrDefault(r.id(), Set.of()),
                                     returning.contains(r.id()),
                                     false, // no condition asks for it
                                     dispatched.get(r.id()),

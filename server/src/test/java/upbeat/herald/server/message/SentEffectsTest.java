@@ -155,11 +155,7 @@ class SentEffectsTest extends OwnAppTestCase {
                 live("Follows", "ordered", "[\"email\"]", "")
                         .replace("\"conditions\":[]", "\"conditions\":[{\"kind\":\"tag\",\"values\":[\"greeted\"]}]"));
         String number = app.number();
-        RunningApp.Answer put = app.api("PUT", "/api/v1/orders/kites/" + number, """
-                {"placedAt":"%s","customer":{"name":"Ann O'Test","email":"tagged@customer.example","language":"en"},
-                "shipTo":{"name":"Ann","city":"Lund","country":"SE"},"payment":"prepaid","currency":"SEK","total":"60.50",
-                "items":[{"sku":"BK","name":"Box kite","quantity":1,"price":"60.50"}],"consent":{"email":true},
-                "tags":["new"]}""".formatted(app.now()));
+        RunningApp.Answer put = app.api("PUT", "/api/v1/orders/kites/" + number, document(number, "[\"new\"]"));
         assertThat(put.status()).as(put.body()).isEqualTo(201);
         assertThat(app.settled(number, first, 1).get(0).path("status").asString())
                 .isEqualTo("accepted");
@@ -172,6 +168,41 @@ class SentEffectsTest extends OwnAppTestCase {
                         .query(String.class)
                         .list())
                 .contains("notice");
+    }
+
+    private static String document(String number, String tags) {
+        return """
+                {"placedAt":"%s","customer":{"name":"Ann O'Test","email":"%s@customer.example","language":"en"},
+                "shipTo":{"name":"Ann","city":"Lund","country":"SE"},"payment":"prepaid","currency":"SEK","total":"60.50",
+                "items":[{"sku":"BK","name":"Box kite","quantity":1,"price":"60.50"}],"consent":{"email":true},
+                "tags":%s}""".formatted(app.now(), number.toLowerCase(java.util.Locale.ROOT), tags);
+    }
+
+    /** The shop's document still says the tag, today and when it comes again. */
+    @Test
+    void aTagOfTheShopThatWasTakenOffStaysOff() {
+        String first = create(person, live("Takes off", "ordered", "[\"email\"]", "\"removeTags\":[\"new\"],"));
+        String later = create(
+                person,
+                live("Only new ones", "ordered", "[\"email\"]", "\"after\":\"PT2H\",")
+                        .replace("\"conditions\":[]", "\"conditions\":[{\"kind\":\"tag\",\"values\":[\"new\"]}]"));
+        String number = app.number();
+        String document = document(number, "[\"new\"]");
+        assertThat(app.api("PUT", "/api/v1/orders/kites/" + number, document).status())
+                .isEqualTo(201);
+        app.settled(number, first, 1);
+        String again = document.replace("60.50", "61.50");
+        assertThat(app.api("PUT", "/api/v1/orders/kites/" + number, again).status())
+                .isEqualTo(200);
+        assertThat(app.read(number).path("tags")).isEmpty();
+        app.advance("PT2H1M");
+        JsonNode skipped = app.settled(number, later, 1).get(0);
+        assertThat(skipped.path("status").asString()).isEqualTo("withheld");
+        assertThat(skipped.path("reason").asString()).contains("isn't tagged");
+        // A tag that the shop puts on anew is on again.
+        app.api("PUT", "/api/v1/orders/kites/" + number, again.replace("[\"new\"]", "[]"));
+        app.api("PUT", "/api/v1/orders/kites/" + number, again);
+        assertThat(app.read(number).path("tags").toString()).contains("new");
     }
 
     @Test

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import java.math.BigDecimal;
 import java.time.Instant;
 import java.util.List;
+import java.util.Map;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.springframework.dao.DuplicateKeyException;
@@ -102,11 +103,29 @@ class OrderRepositoryTest {
         });
         assertThat(orders.findTags(database.reader, row.id())).containsExactly("first", "later");
         database.write(db -> {
-            orders.removeTag(db, row.id(), "first");
-            orders.removeTag(db, row.id(), "never there");
+            orders.removeTag(db, row.id(), "first", NOW.plusSeconds(30));
+            orders.removeTag(db, row.id(), "never there", NOW);
             return null;
         });
         assertThat(orders.findTags(database.reader, row.id())).containsExactly("later");
+        assertThat(database.reader
+                        .sql("select tag, source, removed_at from order_tag where removed_at is not null")
+                        .query()
+                        .listOfRows())
+                .as("it was there, and when it went")
+                .containsExactly(Map.of(
+                        "tag",
+                        "first",
+                        "source",
+                        "shop",
+                        "removed_at",
+                        NOW.plusSeconds(30).toEpochMilli()));
+        database.write(db -> {
+            orders.addTag(db, row.id(), "first", "hand", NOW.plusSeconds(40));
+            orders.deleteTag(db, row.id(), "later");
+            return null;
+        });
+        assertThat(orders.findTags(database.reader, row.id())).as("put on anew").containsExactly("first");
     }
 
     @Test

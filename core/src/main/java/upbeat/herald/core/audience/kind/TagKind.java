@@ -24,8 +24,7 @@ public final class TagKind extends PatternKind {
 
     @Override
     boolean anyText(OrderFacts facts, Predicate<String> test) {
-        for (String tag : facts.order().tags()) if (test.test(tag)) return true;
-        for (String tag : facts.background().tags()) if (test.test(tag)) return true;
+        for (String tag : facts.background().tagsOf(facts.order())) if (test.test(tag)) return true;
         return false;
     }
 
