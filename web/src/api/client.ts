@@ -181,6 +181,15 @@ export const api = {
   outcomes: (shop: string, number: string) =>
     get<Schemas['NoticeOutcome'][]>(`/ui/orders/${at(shop, number)}/outcomes`),
   message: (id: string) => get<Schemas['ShownMessage']>(`/ui/messages/${id}`),
+  questionSets: () => get<Schemas['QuestionSetView'][]>('/ui/plan/question-sets'),
+  hold: (shop: string, number: string, why?: string) =>
+    call<void>('PUT', `/ui/orders/${at(shop, number)}/hold`, { why }),
+  release: (shop: string, number: string) => call<void>('DELETE', `/ui/orders/${at(shop, number)}/hold`),
+  shopCalls: (shop: string) => get<Schemas['ShopCallsView']>(`/ui/shops/${encodeURIComponent(shop)}/calls`),
+  saveShopCalls: (shop: string, url: string | undefined, version: string) =>
+    call<Schemas['ShopCallsView']>('PUT', `/ui/shops/${encodeURIComponent(shop)}/calls`, { url }, version),
+  doShopCalls: (shop: string, what: string) =>
+    call<Schemas['ShopCallsView']>('POST', `/ui/shops/${encodeURIComponent(shop)}/calls/${what}`),
   answers: (shop: string, number: string) => get<Schemas['GivenAnswer'][]>(`/ui/orders/${at(shop, number)}/answers`),
   correctAnswer: (shop: string, number: string, notice: string, correction: Schemas['Correction'], version: string) =>
     call<void>('PUT', `/ui/orders/${at(shop, number)}/answers/${encodeURIComponent(notice)}`, correction, version),
@@ -459,6 +468,8 @@ export const keys = {
   reach: (notice: Schemas['NoticeBody']) => ['reach', notice] as const,
   sending: ['sending'] as const,
   teamAddresses: ['team-addresses'] as const,
+  questionSets: ['question-sets'] as const,
+  shopCalls: (shop: string) => ['shop-calls', shop] as const,
   planChecks: ['plan-checks'] as const,
   starterPlans: ['starter-plans'] as const,
   noticeReasons: (id: string, order: string) => ['plan', id, 'reasons', order] as const,

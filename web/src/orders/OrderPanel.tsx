@@ -8,6 +8,7 @@ import { MailFrame } from '../shell/MailFrame';
 import { money, stageWords, when } from '../words';
 import { AnswerCorrection } from './AnswerCorrection';
 import { CustomerErasure } from './CustomerErasure';
+import { HoldOrder, OnHold } from './OrderHold';
 import { OutcomeBox } from './OutcomeBox';
 import { Parcels } from './Parcels';
 import { useDone } from './useDone';
@@ -68,6 +69,7 @@ export function OrderPanel({ shop, number, now, choices, onClose }: Props) {
           </span>
         ))}
       </p>
+      <OnHold order={o} />
       {!message && view === 'story' && <Parcels order={o} choices={choices} />}
       {message ? (
         <Message id={message} onBack={() => setMessage(undefined)} />
@@ -80,7 +82,7 @@ export function OrderPanel({ shop, number, now, choices, onClose }: Props) {
           ))}
         </ol>
       )}
-      {!message && view === 'story' && o.answers.length > 0 && <AnswerCorrection shop={shop} number={number} />}
+      {!message && view === 'story' && <AnswerCorrection shop={shop} number={number} />}
       {!message && (
         <div className="actions">
           <Button
@@ -89,6 +91,7 @@ export function OrderPanel({ shop, number, now, choices, onClose }: Props) {
           >
             {view === 'next' ? 'Back to timeline' : 'Upcoming and skipped messages'}
           </Button>
+          {view === 'story' && <HoldOrder order={o} />}
           {view === 'story' && <EndOrder order={o} />}
           {view === 'story' && (o.customer || o.shipTo?.name) && (
             <Button onClick={() => setErasing(true)}>Erase customer data</Button>
@@ -139,7 +142,7 @@ function StoryLine({ entry, now, onOpen }: { entry: Schemas['Entry']; now: strin
       ? entry.state
       : entry.kind === 'message'
         ? `message ${STATE_CLASS[entry.state] ?? ''}`
-        : entry.kind;
+        : `${entry.kind} ${entry.state}`.trim();
   return (
     <li className={`t ${kind}`}>
       <span className="when">{when(entry.at, now)}</span>

@@ -1,4 +1,4 @@
-import { Button, Input, InputNumber, Select } from 'antd';
+import { Input, InputNumber, Select } from 'antd';
 import type { ReactNode } from 'react';
 import type { Fault, Schemas } from '../api/client';
 import { LINE, SIDE } from '../route/geometry';
@@ -161,71 +161,6 @@ export function PerField({ draft, set, wrong }: FieldProps) {
         options={perChoices(draft.quietDays ? QUIET : (draft.stage ?? ''))}
       />
       {wrong('per')}
-    </>
-  );
-}
-
-/** What it asks, and what each answer does. */
-export function QuestionFields({ draft, set, wrong }: FieldProps) {
-  const buttons = draft.buttons ?? [];
-  const change = (i: number, part: Partial<Schemas['Button']>) =>
-    set({ buttons: buttons.map((b, j) => (j === i ? { ...b, ...part } : b)) });
-  return (
-    <>
-      <div className="label">Question with buttons</div>
-      {buttons.map((b, i) => (
-        <div key={b.id} className="grid grid-template-columns-1fr-110px gap-4px-6px mb8">
-          <Input
-            aria-label={`Label of button ${i + 1}`}
-            value={b.label}
-            maxLength={20}
-            onChange={(e) => change(i, { label: e.target.value })}
-          />
-          <Select
-            aria-label={`Effect of button ${i + 1}`}
-            value={b.refuses ? 'no' : 'yes'}
-            onChange={(v) => change(i, { refuses: v === 'no' })}
-            options={[
-              { value: 'yes', label: 'continue the order' },
-              { value: 'no', label: 'stop messages' },
-            ]}
-          />
-          <Input
-            aria-label={`Tag of button ${i + 1}`}
-            value={b.tag}
-            maxLength={40}
-            onChange={(e) => change(i, { tag: e.target.value })}
-            prefix={<span className="soft">tag on the order</span>}
-          />
-          <Button
-            aria-label={`Remove button ${i + 1}`}
-            onClick={() => set({ buttons: buttons.filter((_, j) => j !== i) })}
-          >
-            Remove
-          </Button>
-        </div>
-      ))}
-      {buttons.length < 3 && (
-        <Button
-          size="small"
-          onClick={() =>
-            set({
-              buttons: [
-                ...buttons,
-                {
-                  id: ['confirm', 'cancel', 'other'].find((id) => !buttons.some((b) => b.id === id))!,
-                  label: '',
-                  tag: '',
-                  refuses: false,
-                },
-              ],
-            })
-          }
-        >
-          Add a button
-        </Button>
-      )}
-      {wrong('buttons')}
     </>
   );
 }

@@ -11,11 +11,11 @@ import {
   ImportanceField,
   NameField,
   PerField,
-  QuestionFields,
   RecallField,
   StageFields,
 } from './NoticeFields';
 import type { Part } from './parts';
+import { QuestionForm } from './QuestionForm';
 import { DelayFields, WindowFields } from './WhenFields';
 
 type Props = Omit<FieldProps, 'wrong'> & { part: Part; faults: Fault[] };
@@ -45,7 +45,7 @@ export function PartFields({ part, draft, set, faults }: Props) {
     case 'per':
       return <PerField {...field} />;
     case 'question':
-      return <QuestionFields {...field} />;
+      return <QuestionForm {...field} />;
     case 'age':
       return <AgeField {...field} />;
     case 'recall':

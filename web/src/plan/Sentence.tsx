@@ -4,6 +4,7 @@ import { channelLabel } from '../channels';
 import { delayWords, listed, minutes, perWords } from '../words';
 import { copyWords, senderWords, tagWords } from './effects';
 import { isMailed, type Part } from './parts';
+import { changeWords, closeWords } from './question';
 import { endWords } from './series';
 import { triggerWords, waitWords, windowWords } from './timing';
 import { usePlanNames } from './usePlanNames';
@@ -47,6 +48,11 @@ export function Sentence({ notice, audience, open, onOpen }: Props) {
         {part('per', perWords(notice.per ?? 'parcel', notice.stage ?? ''))}
         {asked.length > 0 && <>, and ask {part('question', asked.map((b) => b.label).join(' or '))}</>}.
       </p>
+      {asked.length > 0 && (closeWords(notice) || changeWords(notice)) && (
+        <p className="say more">
+          The question {part('question', [closeWords(notice), changeWords(notice)].filter(Boolean).join('; '))}.
+        </p>
+      )}
       {series && (
         <p className="say more">
           Part of the series {part('stage', `“${series.name}”`)}

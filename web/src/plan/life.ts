@@ -3,6 +3,7 @@ import { channelLabel } from '../channels';
 import { counted, delayWords, listed, minutes, perWords } from '../words';
 import { copyWords, senderWords, tagWords } from './effects';
 import { NO_NAMES, type PlanNames } from './planNames';
+import { answerEffects, changeWords, closeWords } from './question';
 import { triggerWords, waitWords, windowWords } from './timing';
 
 type Notice = Schemas['NoticeBody'];
@@ -60,9 +61,13 @@ const PARTS: [string, (n: Notice, audience: string, names: PlanNames) => string]
     'Question',
     (n) =>
       n.buttons?.length
-        ? n.buttons.map((b) => `${b.label} (tag ${b.tag}${b.refuses ? ', stops messages' : ''})`).join(', ')
+        ? n.buttons
+            .map((b) => [b.label, b.freeText ? 'with words' : '', answerEffects(b)].filter(Boolean).join(': '))
+            .join('; ')
         : 'none',
   ],
+  ['Time to answer', closeWords],
+  ['Changed answers', changeWords],
 ];
 
 type Version = Pick<Schemas['NoticeVersionView'], 'notice' | 'audience'>;

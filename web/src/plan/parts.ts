@@ -34,6 +34,8 @@ const FIELDS: Record<string, Part> = {
   rule: 'channels',
   per: 'per',
   buttons: 'question',
+  questionEnd: 'question',
+  changeUntil: 'question',
   ageLimit: 'age',
   recall: 'recall',
   importance: 'importance',

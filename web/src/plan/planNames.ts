@@ -2,7 +2,7 @@ import type { Schemas } from '../api/client';
 
 /** What a notice refers to by an id: the questions of other notices, and series. */
 export type PlanNames = {
-  questions: { id: string; name: string; stage: string; buttons: Schemas['Button'][] }[];
+  questions: { id: string; name: string; stage: string; buttons: { id: string; label: string }[] }[];
   series: Schemas['SeriesView'][];
 };
 
@@ -15,7 +15,7 @@ export const questionsOf = (notices: Schemas['NoticeView'][]): PlanNames['questi
       id: n.id,
       name: n.notice.name ?? '',
       stage: n.notice.stage ?? '',
-      buttons: n.notice.buttons ?? [],
+      buttons: (n.notice.buttons ?? []).map((b) => ({ id: b.id ?? '', label: b.label ?? '' })),
     }));
 
 /** "the customer answers “Confirm” to “Cash on delivery”". */

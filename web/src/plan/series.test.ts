@@ -77,11 +77,11 @@ describe('what happens beside a message', () => {
 
 describe('the questions of a plan', () => {
   it('are those of notices with buttons', () => {
-    const view = (id: string, buttons: Schemas['Button'][]) =>
+    const view = (id: string, buttons: Schemas['ButtonBody'][]) =>
       ({ id, notice: { name: id, stage: 'ordered', buttons } }) as Schemas['NoticeView'];
     const yes = { id: 'confirm', label: 'Yes', tag: 'yes', refuses: false };
     expect(questionsOf([view('quiet', []), view('asks', [yes])])).toEqual([
-      { id: 'asks', name: 'asks', stage: 'ordered', buttons: [yes] },
+      { id: 'asks', name: 'asks', stage: 'ordered', buttons: [{ id: 'confirm', label: 'Yes' }] },
     ]);
   });
 });

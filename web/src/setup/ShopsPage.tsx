@@ -11,6 +11,8 @@ import { MappingPanel } from './MappingPanel';
 import { type Json, pointAt } from './mapping';
 import { RefusedCalls } from './RefusedCalls';
 import { SampleTree } from './SampleTree';
+import { Secret } from './Secret';
+import { ShopCalls } from './ShopCalls';
 import { useDo } from './useDo';
 
 const STATE: Record<string, [string, string]> = {
@@ -284,6 +286,7 @@ function Shop({ shopKey, now }: { shopKey: string; now: string }) {
             </div>
           )}
         </section>
+        <ShopCalls shop={shopKey} now={now} />
       </main>
       <MappingPanel
         shopKey={shopKey}
@@ -295,18 +298,6 @@ function Shop({ shopKey, now }: { shopKey: string; now: string }) {
         onTarget={setTarget}
         onPropose={arrival ? propose : undefined}
       />
-    </>
-  );
-}
-
-function Secret({ text }: { text: string }) {
-  const [shown, setShown] = useState(false);
-  return (
-    <>
-      <span className="mono copy">{shown ? text : '•'.repeat(12)}</span>{' '}
-      <button type="button" className="plain link" onClick={() => setShown(!shown)}>
-        {shown ? 'hide' : 'show'}
-      </button>
     </>
   );
 }

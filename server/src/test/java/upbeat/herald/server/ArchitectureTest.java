@@ -37,7 +37,7 @@ class ArchitectureTest {
         {"wording", "delivery"},
         {"message"},
         {"notice"},
-        {"channel", "brand", "carrier"},
+        {"channel", "brand", "carrier", "shopcall"},
         {"order"},
         {"people"},
         {"platform"},

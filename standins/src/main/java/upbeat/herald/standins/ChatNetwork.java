@@ -130,7 +130,7 @@ public final class ChatNetwork implements Standin {
         if (text.length() > LONGEST_BODY) return "The text is longer than " + LONGEST_BODY + " characters";
         if (parts.get(0).has("parameter") || parts.get(parts.size() - 1).has("parameter"))
             return "A text can't begin or end with a parameter";
-        if (body.path("buttons").size() > 3) return "There are more than three buttons";
+        if (body.path("buttons").size() > 5) return "There are more than five buttons";
         for (JsonNode sample : body.path("samples")) if (sample.asString("").isBlank()) return "A sample is missing";
         String all = (body.path("header").asString("") + " " + text + " "
                         + body.path("footer").asString(""))

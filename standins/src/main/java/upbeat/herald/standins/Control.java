@@ -44,7 +44,11 @@ public final class Control {
                 world.chat.press(path[1], r.text("messageId"), r.text("button"));
                 return Map.of("pressed", true);
             case "GET servers":
-                return Map.of("smtp", world.mail.running(), "sms", world.sms.running(), "chat", world.chat.running());
+                return Map.of(
+                        "smtp", world.mail.running(),
+                        "sms", world.sms.running(),
+                        "chat", world.chat.running(),
+                        "shop", world.server("shop").running());
             case "POST servers":
                 Standin server = world.server(path[1]);
                 if (r.body().path("running").asBoolean()) server.start();
@@ -64,7 +68,9 @@ public final class Control {
                 return Map.of("told", true);
             case "POST shop":
                 world.storefront.reach(r.text("door"), r.text("secret"));
-                return Map.of("told", true);
+                return Map.of("calls", world.storefront.receiver.url());
+            case "GET calls":
+                return world.storefront.receiver.calls();
             case "POST call":
                 return world.storefront.call(r.body());
             case "POST feed":

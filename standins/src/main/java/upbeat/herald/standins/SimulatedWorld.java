@@ -27,9 +27,10 @@ public final class SimulatedWorld implements AutoCloseable {
             case "smtp" -> mail;
             case "sms" -> sms;
             case "chat" -> chat;
+            case "shop" -> storefront.receiver;
             default ->
                 throw new Http.Refusal(
-                        404, "no_server", "There is no stand-in " + name + "; there are smtp, sms and chat");
+                        404, "no_server", "There is no stand-in " + name + "; there are smtp, sms, chat and shop");
         };
     }
 

@@ -38,6 +38,9 @@ public final class Storefront {
     private final AtomicInteger calls = new AtomicInteger();
     private final Map<String, String> feeds = new ConcurrentHashMap<>();
     private final Map<String, List<Map<String, Object>>> tracks = new ConcurrentHashMap<>();
+    /** Where it is called itself. */
+    public final CallReceiver receiver = new CallReceiver(this);
+
     private volatile @Nullable String door;
     private volatile @Nullable String secret;
     private @Nullable HttpServer server;
@@ -131,6 +134,10 @@ public final class Storefront {
                                 Map.of("scans", tracks.getOrDefault(path.substring("/track/".length()), List.of()))));
                 return;
             }
+            if (path.equals("/calls")) {
+                receiver.receive(exchange);
+                return;
+            }
             String name = path.startsWith("/feed/") ? path.substring("/feed/".length()) : "";
             switch (name) {
                 case "page" -> answer(exchange, 200, "text/html", "<!doctype html><title>Please log in</title>");
@@ -167,7 +174,7 @@ public final class Storefront {
         for (int i = 0; i < 64; i++) exchange.getResponseBody().write(part);
     }
 
-    private static void answer(HttpExchange exchange, int status, String type, String body) throws IOException {
+    static void answer(HttpExchange exchange, int status, String type, String body) throws IOException {
         byte[] bytes = body.getBytes(StandardCharsets.UTF_8);
         exchange.getResponseHeaders().set("Content-Type", type);
         exchange.sendResponseHeaders(status, bytes.length == 0 ? -1 : bytes.length);

@@ -43,7 +43,10 @@ public final class Starters {
         List<LocalizedWording> others = new ArrayList<>(n.content().others());
         for (Channel channel : n.routing().channels()) {
             if (words.containsKey(channel)) continue;
-            find(n, channel, base).or(() -> find(n, channel, "en")).ifPresent(w -> words.put(channel, w));
+            // What the answers are called for everyone, the question says itself.
+            find(n, channel, base)
+                    .or(() -> find(n, channel, "en"))
+                    .ifPresent(w -> words.put(channel, w.withButtons(null)));
             for (String language : channel.starterLanguages()) {
                 boolean there = sameLanguage(language, base)
                         || n.content().others().stream()
@@ -62,7 +65,17 @@ public final class Starters {
                 .equals(Locale.forLanguageTag(b).getLanguage());
     }
 
-    /** The question of a cash-on-delivery order. */
+    /** A question that is ready to be used. @param language of its words; English where there are none in it */
+    public static Question question(QuestionSet set, String language) {
+        return set.create(bundle(language));
+    }
+
+    /** What a notice with this question is called at first. */
+    public static String nameOf(QuestionSet set) {
+        return noticeName(set.code());
+    }
+
+    /** The question of a cash-on-delivery order in a plan that somebody starts from: it stays open. */
     public static Question confirmationQuestion(String language) {
         ResourceBundle words = bundle(language);
         return new Question(List.of(
@@ -72,29 +85,30 @@ public final class Starters {
 
     /** The starter that a notice's wording can go back to; empty where there is none in this language. */
     public static Optional<Wording> find(Notice notice, Channel channel, String language) {
-        boolean confirms =
-                notice.timing().stage() == Stage.ORDERED && notice.content().question() != null;
-        return find(confirms ? "confirm" : notice.timing().stage().code(), channel, language)
-                .map(w -> confirms
-                        ? fitting(w, notice.content().question())
-                        : notice.content().question() == null ? w : channel.withQuestion(w));
+        Question question = notice.content().question();
+        if (question == null) return find(notice.timing().stage().code(), null, channel, language);
+        QuestionSet set =
+                QuestionSet.of(question).orElse(notice.timing().stage() == Stage.ORDERED ? QuestionSet.CONFIRM : null);
+        return set == null
+                ? find(notice.timing().stage().code(), null, channel, language).map(channel::withQuestion)
+                : find(set.code(), set, channel, language).map(w -> fitting(w, question));
     }
 
     /** Only what it calls buttons that the question has, where the question calls them something else. */
-    private static Wording fitting(Wording w, @Nullable Question question) {
-        if (w.buttons() == null || question == null) return w.withButtons(null);
+    private static Wording fitting(Wording w, Question question) {
+        if (w.buttons() == null) return w;
         boolean hasAll = w.buttons().keySet().stream()
                 .allMatch(id -> question.findButton(id).isPresent());
         return hasAll && !question.equals(question.withLabels(w.buttons())) ? w : w.withButtons(null);
     }
 
-    private static Optional<Wording> find(String set, Channel channel, String language) {
+    /** @param question whose buttons it has, or null for none */
+    private static Optional<Wording> find(
+            String set, @Nullable QuestionSet question, Channel channel, String language) {
         String primary = Locale.forLanguageTag(language).getLanguage();
         if (!channel.starterLanguages().contains(primary)) return Optional.empty();
         ResourceBundle words = bundle(primary);
-        Map<String, String> buttons = set.equals("confirm")
-                ? Map.of("confirm", words.getString("yes"), "cancel", words.getString("no"))
-                : null;
+        Map<String, String> buttons = question == null ? null : question.labels(words);
         try {
             return Optional.of(channel.starter(set, words, buttons));
         } catch (MissingResourceException e) {

@@ -2,36 +2,36 @@ package upbeat.herald.server.answer;
 
 import java.time.Instant;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
-import upbeat.herald.core.notice.Reason;
+import upbeat.herald.core.Texts;
 import upbeat.herald.core.notice.TeamOccasion;
 import upbeat.herald.core.wording.Channel;
 import upbeat.herald.core.wording.Question;
 import upbeat.herald.server.channel.ReplyListener;
-import upbeat.herald.server.message.MessagePlanner;
-import upbeat.herald.server.message.MessageReplan;
 import upbeat.herald.server.message.MessageRepository;
 import upbeat.herald.server.message.MessageRow;
-import upbeat.herald.server.message.MessageStatus;
-import upbeat.herald.server.message.OrderMoments;
 import upbeat.herald.server.order.AnswerRepository;
+import upbeat.herald.server.order.AnswerRepository.AnswerRow;
 import upbeat.herald.server.order.OrderRepository;
 import upbeat.herald.server.order.OrderRow;
 import upbeat.herald.server.platform.signal.SignallingWriter;
 
 /**
- * Takes a customer's answer: the first one counts. It tags the order and stops what makes no sense any more: the same
- * question on other channels, and everything planned for the order where the customer does not want it.
+ * Takes a customer's answer. The first one counts, or the last one until the stage that the notice names; none does
+ * once the question has ended.
  */
 @Component
 public class AnswerService implements ReplyListener {
+    /** Longer ones are cut: nobody reads more, and everything that was meant is said by then. */
+    public static final int LONGEST_TEXT = 1_000;
+
     private final AnswerRepository answers;
     private final MessageRepository messages;
     private final OrderRepository orders;
-    private final MessageReplan replan;
-    private final OrderMoments moments;
-    private final MessagePlanner planner;
+    private final AnswerRecord record;
+    private final QuestionState state;
     private final JdbcClient reader;
     private final SignallingWriter writer;
 
@@ -39,82 +39,110 @@ public class AnswerService implements ReplyListener {
             AnswerRepository answers,
             MessageRepository messages,
             OrderRepository orders,
-            MessageReplan replan,
-            OrderMoments moments,
-            MessagePlanner planner,
+            AnswerRecord record,
+            QuestionState state,
             JdbcClient reader,
             SignallingWriter writer) {
         this.answers = answers;
         this.messages = messages;
         this.orders = orders;
-        this.replan = replan;
-        this.moments = moments;
-        this.planner = planner;
+        this.record = record;
+        this.state = state;
         this.reader = reader;
         this.writer = writer;
     }
 
-    /** @param answer the one that counts; {@code first} true where it is this one */
-    public record Outcome(AnswerRepository.AnswerRow answer, boolean first) {}
+    /** What became of an answer. */
+    public enum Change {
+        /** It counts. */
+        FIRST,
+        /** It counts instead of the one before. */
+        CHANGED,
+        /** Another one counts. */
+        NOT_COUNTED,
+        /** The question has ended. */
+        ENDED
+    }
 
-    /** @param via channel word or {@code page}. @return empty where the message asked no such thing */
-    public Optional<Outcome> recordAnswer(MessageRow message, String buttonId, String via) {
-        Question.Button button = message.sent().question() == null
-                ? null
-                : message.sent().question().findButton(buttonId).orElse(null);
+    /** @param answer the one that counts, or null where the question ended without one */
+    public record Outcome(Change change, @Nullable AnswerRow answer) {}
+
+    /** An answer as it comes. @param via channel word, or one of those of {@link AnswerRepository} */
+    public record Reply(String button, @Nullable String text, String via) {}
+
+    /** How a question stands for its customer. @param answer the one that counts, or null */
+    public record Standing(@Nullable AnswerRow answer, boolean isOpen, boolean canChange) {}
+
+    public Standing standing(MessageRow message, Instant now) {
+        long order = message.origin().orderId();
+        String notice = message.origin().noticeId();
+        Question question = message.sent().question();
+        AnswerRow given = answers.find(reader, order, notice).orElse(null);
+        if (question == null) return new Standing(given, false, false);
+        return new Standing(
+                given,
+                given == null && state.isOpen(reader, order, notice, question, now),
+                given != null && state.canChange(reader, order, question));
+    }
+
+    /** @return empty where the message asked no such thing */
+    public Optional<Outcome> recordAnswer(MessageRow message, Reply reply) {
+        Question question = message.sent().question();
+        Question.Button button =
+                question == null ? null : question.findButton(reply.button()).orElse(null);
         // Whoever of the team presses a button doesn't speak for the customer.
         if (button == null || TeamOccasion.isForTeam(message.origin().occasion())) return Optional.empty();
-        return Optional.of(writer.write((db, now) -> answer(db, message, button, via, now)));
+        return Optional.of(writer.write((db, now) -> take(db, message, button, reply, now)));
     }
 
     @Override
     public boolean buttonPressed(Channel channel, String reference, String buttonId) {
         Optional<MessageRow> message = messages.findByReference(reader, channel, reference);
-        message.ifPresent(m -> recordAnswer(m, buttonId, channel.code()));
+        message.ifPresent(m -> recordAnswer(m, new Reply(buttonId, null, channel.code())));
         return message.isPresent();
     }
 
-    private Outcome answer(JdbcClient db, MessageRow message, Question.Button button, String via, Instant now) {
-        var answer = new AnswerRepository.AnswerRow(
+    private Outcome take(JdbcClient db, MessageRow message, Question.Button button, Reply reply, Instant now) {
+        OrderRow order = orders.get(db, message.origin().orderId());
+        Question question = java.util.Objects.requireNonNull(message.sent().question());
+        AnswerRow before =
+                answers.find(db, order.id(), message.origin().noticeId()).orElse(null);
+        AnswerRow answer = answer(message, button, reply, now);
+        if (before != null) {
+            boolean isSame =
+                    before.button().equals(answer.button()) && java.util.Objects.equals(before.text(), answer.text());
+            if (isSame || !state.canChange(db, order.id(), question)) return new Outcome(Change.NOT_COUNTED, before);
+            record.change(db, order, message, before, answer, now);
+            return new Outcome(Change.CHANGED, answer);
+        }
+        if (!state.isOpen(db, order.id(), message.origin().noticeId(), question, now))
+            return new Outcome(Change.ENDED, null);
+        record.first(db, order, message, answer, now);
+        return new Outcome(Change.FIRST, answer);
+    }
+
+    /** @return the answer that counts */
+    static AnswerRow answer(MessageRow message, Question.Button button, Reply reply, Instant now) {
+        return new AnswerRow(
                 message.origin().orderId(),
                 message.origin().noticeId(),
                 message.id(),
                 button.id(),
                 button.label(),
+                button.freeText() ? shorten(reply.text()) : null,
                 button.refuses(),
-                via,
+                reply.via(),
                 now);
-        OrderRow order = orders.get(db, message.origin().orderId());
-        MessageReplan.Before before = replan.capture(db, order);
-        if (!answers.insert(db, answer))
-            return new Outcome(
-                    answers.find(
-                                    db,
-                                    message.origin().orderId(),
-                                    message.origin().noticeId())
-                            .orElseThrow(),
-                    false);
-        orders.addTag(db, message.origin().orderId(), button.tag(), "answer", now);
-        cancelOpen(db, message.origin().orderId(), message.origin().noticeId(), button);
-        replan.replanNewlyFor(db, before, order, now);
-        planFollowing(db, order, answer, now);
-        return new Outcome(answer, true);
     }
 
-    /** Plans what this answer sets off. */
-    void planFollowing(JdbcClient db, OrderRow order, AnswerRepository.AnswerRow answer, Instant now) {
-        moments.find(db, answer).ifPresent(m -> planner.planForMoment(db, order, m.parcel(), m.moment(), now));
-    }
-
-    /** Stops what makes no sense after this answer. */
-    void cancelOpen(JdbcClient db, long orderId, String noticeId, Question.Button button) {
-        Reason reason = new Reason(Reason.Code.ANSWERED, "The customer answered \"" + button.label() + "\"");
-        for (MessageRow other : messages.findByOrder(db, orderId)) {
-            boolean open = other.state().status() == MessageStatus.PLANNED
-                    || other.state().status() == MessageStatus.WAITING;
-            if (TeamOccasion.isCopy(other.origin().occasion())) continue;
-            if (open && (button.refuses() || other.origin().noticeId().equals(noticeId)))
-                messages.markCancelled(db, other.seq(), reason);
-        }
+    private static @Nullable String shorten(@Nullable String text) {
+        String plain = text == null
+                ? null
+                : Texts.blankToNull(Texts.removeDirectionControls(text).replaceAll("\\p{Cntrl}+", " "));
+        if (plain == null) return null;
+        String trimmed = plain.strip();
+        return trimmed.length() <= LONGEST_TEXT
+                ? trimmed
+                : trimmed.substring(0, trimmed.offsetByCodePoints(0, trimmed.codePointCount(0, LONGEST_TEXT)));
     }
 }

@@ -33,7 +33,10 @@ class AnswerPageController {
 
     @PostMapping("/a/{token}")
     ResponseEntity<String> answer(
-            @PathVariable String token, @RequestParam("button") String button, HttpServletRequest request) {
-        return service.answer(token, button, request);
+            @PathVariable String token,
+            @RequestParam("button") String button,
+            @RequestParam(name = "text", required = false) @Nullable String text,
+            HttpServletRequest request) {
+        return service.answer(token, button, text, request);
     }
 }

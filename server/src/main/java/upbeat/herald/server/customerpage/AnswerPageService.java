@@ -15,7 +15,6 @@ import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.notice.TeamOccasion;
 import upbeat.herald.core.wording.Brand;
 import upbeat.herald.core.wording.CustomerLanguage;
-import upbeat.herald.core.wording.Question;
 import upbeat.herald.core.wording.template.Money;
 import upbeat.herald.server.answer.AnswerService;
 import upbeat.herald.server.brand.BrandRepository;
@@ -35,7 +34,6 @@ class AnswerPageService {
     private static final int CALLS_A_MINUTE = 120;
 
     private final AnswerService answerRecorder;
-    private final AnswerRepository answers;
     private final MessageRepository messages;
     private final OrderRepository orders;
     private final BrandRepository brands;
@@ -46,7 +44,6 @@ class AnswerPageService {
 
     AnswerPageService(
             AnswerService answerRecorder,
-            AnswerRepository answers,
             MessageRepository messages,
             OrderRepository orders,
             BrandRepository brands,
@@ -54,7 +51,6 @@ class AnswerPageService {
             JdbcClient reader,
             InstantSource clock) {
         this.answerRecorder = answerRecorder;
-        this.answers = answers;
         this.messages = messages;
         this.orders = orders;
         this.brands = brands;
@@ -65,16 +61,26 @@ class AnswerPageService {
 
     ResponseEntity<String> ask(String token, @Nullable String button, HttpServletRequest request) {
         return guarded(token, request, (message, texts) -> {
-            Optional<AnswerRepository.AnswerRow> given = answers.find(
-                    reader, message.origin().orderId(), message.origin().noticeId());
-            return given.isPresent() ? thanks(message, given.get(), false, texts) : question(message, button, texts);
+            AnswerService.Standing standing = answerRecorder.standing(message, clock.instant());
+            if (standing.answer() != null)
+                return answered(message, standing.answer(), "answered", standing.canChange(), texts);
+            return standing.isOpen() ? question(message, button, texts) : problem(410, "ended", texts);
         });
     }
 
-    ResponseEntity<String> answer(String token, String button, HttpServletRequest request) {
+    ResponseEntity<String> answer(String token, String button, @Nullable String text, HttpServletRequest request) {
         return guarded(token, request, (message, texts) -> answerRecorder
-                .recordAnswer(message, button, "page")
-                .map(outcome -> thanks(message, outcome.answer(), outcome.first(), texts))
+                .recordAnswer(message, new AnswerService.Reply(button, text, AnswerRepository.BY_PAGE))
+                .map(outcome -> outcome.answer() == null
+                        ? problem(410, "ended", texts)
+                        : answered(
+                                message,
+                                outcome.answer(),
+                                outcome.change() == AnswerService.Change.NOT_COUNTED ? "answered" : "thanks",
+                                answerRecorder
+                                        .standing(message, clock.instant())
+                                        .canChange(),
+                                texts))
                 .orElseGet(() -> notTaken(message.origin().occasion(), texts)));
     }
 
@@ -110,24 +116,15 @@ class AnswerPageService {
         String total = order.purchase().total() == null
                 ? ""
                 : "<dt>" + texts.html("total") + "</dt><dd>" + CustomerPage.escape(amount(order, texts)) + "</dd>";
-        StringBuilder buttons = new StringBuilder();
-        for (Question.Button b :
-                Objects.requireNonNull(message.sent().question()).buttons()) {
-            buttons.append("<button name=\"button\" value=\"")
-                    .append(CustomerPage.escape(b.id()))
-                    .append("\" class=\"")
-                    .append(b.id().equals(chosen) || chosen == null && !b.refuses() ? "main" : "other")
-                    .append("\">")
-                    .append(CustomerPage.escape(b.label()))
-                    .append("</button>");
-        }
         return CustomerPage.render(
                 texts,
                 brands.get(reader, order.shop()),
                 200,
                 texts.plain("orderTitle", order.number()),
                 "<dl><dt>" + texts.html("items") + "</dt><dd>" + CustomerPage.escape(items) + "</dd>" + total
-                        + "</dl><p>" + texts.html("confirm") + "</p><form method=\"post\">" + buttons + "</form>");
+                        + "</dl><p>" + texts.html("confirm") + "</p>"
+                        + AnswerForms.write(
+                                Objects.requireNonNull(message.sent().question()), chosen, null, texts));
     }
 
     private static String amount(Order order, CustomerPageTexts texts) {
@@ -140,17 +137,31 @@ class AnswerPageService {
                 .withSymbol();
     }
 
-    private ResponseEntity<String> thanks(
-            MessageRow message, AnswerRepository.AnswerRow answer, boolean first, CustomerPageTexts texts) {
+    /** @param key what is said to it; {@code canChange} true where another answer may be given */
+    private ResponseEntity<String> answered(
+            MessageRow message,
+            AnswerRepository.AnswerRow answer,
+            String key,
+            boolean canChange,
+            CustomerPageTexts texts) {
         Order order = orders.get(reader, message.origin().orderId()).order();
         Brand brand = brands.get(reader, order.shop());
+        String written =
+                answer.text() == null ? "" : "<p class=\"quote\">" + CustomerPage.escape(answer.text()) + "</p>";
+        String change = canChange
+                ? "<details><summary>" + texts.html("change") + "</summary>"
+                        + AnswerForms.write(
+                                Objects.requireNonNull(message.sent().question()), null, answer.button(), texts)
+                        + "</details>"
+                : "";
+        boolean isLast = key.equals("thanks") || canChange;
         return CustomerPage.render(
                 texts,
                 brand,
                 200,
-                texts.plain(first ? "thanks.title" : "answered.title"),
-                "<p>" + texts.html(first ? "thanks.text" : "answered.text") + "</p><p><b>"
-                        + texts.html("yourAnswer", order.number(), answer.label()) + "</b></p>"
+                texts.plain(key + ".title"),
+                "<p>" + texts.html(isLast ? "thanks.text" : "answered.text") + "</p><p><b>"
+                        + texts.html("yourAnswer", order.number(), answer.label()) + "</b></p>" + written + change
                         + texts.contact(brand));
     }
 

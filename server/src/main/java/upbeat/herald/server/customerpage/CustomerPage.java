@@ -13,7 +13,7 @@ final class CustomerPage {
     private static final String STYLE =
             "body{margin:0;background:#fbf8f1;color:#2d2142;font:17px/1.5 Verdana,Geneva,sans-serif}main{max-width:30rem;margin:8vh auto;padding:1.6rem;background:#fffdf8;border:1px solid #e4dccb;border-radius:10px}"
                     + ".brand{font-weight:700;margin:0 0 1rem}h1{font-size:1.4rem;margin:0 0 1rem}dt{color:#5d5272;font-size:.85rem}dd{margin:0 0 .7rem}a{color:#2d2142}.number{font:1.3rem Consolas,Menlo,monospace;user-select:all;overflow-wrap:anywhere}"
-                    + "button,.main{font:inherit;font-weight:700;padding:.7rem 1.2rem;margin:.3rem .6rem .3rem 0;border-radius:8px;border:2px solid %1$s;cursor:pointer;min-height:48px}a.main{display:inline-block;box-sizing:border-box;text-decoration:none}.main{background:%3$s;color:%2$s}.other{background:#fff;color:#2d2142}:focus-visible{outline:3px solid #f0a128;outline-offset:2px}";
+                    + "button,.main{font:inherit;font-weight:700;padding:.7rem 1.2rem;margin:.3rem .6rem .3rem 0;border-radius:8px;border:2px solid %1$s;cursor:pointer;min-height:48px}a.main{display:inline-block;box-sizing:border-box;text-decoration:none}.main{background:%3$s;color:%2$s}.other{background:#fff;color:#2d2142}form{margin:0 0 .6rem}label{display:block;color:#5d5272;font-size:.9rem}textarea{font:inherit;width:100%%;box-sizing:border-box;padding:.5rem;border:1px solid #8a8199;border-radius:8px}summary{cursor:pointer;padding:.7rem 0;font-weight:700}.quote{border-left:3px solid #e4dccb;padding-left:.8rem;overflow-wrap:anywhere}:focus-visible{outline:3px solid #f0a128;outline-offset:2px}";
 
     private CustomerPage() {}
 

@@ -11,6 +11,7 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.wording.Channel;
+import upbeat.herald.server.platform.signal.LoopPause;
 
 /**
  * Which channels are paused, why, and until when. A gateway that is away is asked after growing waits: a wrong password

@@ -17,6 +17,7 @@ import upbeat.herald.core.wording.Channel;
 import upbeat.herald.server.channel.Gateway;
 import upbeat.herald.server.channel.GatewayRegistry;
 import upbeat.herald.server.message.MessageRepository;
+import upbeat.herald.server.platform.signal.LoopPause;
 import upbeat.herald.server.platform.signal.WorkSignal;
 
 /**

@@ -7,6 +7,7 @@ import java.util.function.Predicate;
 import java.util.random.RandomGenerator;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
+import upbeat.herald.core.timing.Backoff;
 import upbeat.herald.core.wording.Channel;
 import upbeat.herald.server.channel.Gateway;
 import upbeat.herald.server.channel.GatewayRegistry;

@@ -10,6 +10,7 @@ import org.slf4j.LoggerFactory;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.notice.Reason;
+import upbeat.herald.core.timing.Backoff;
 import upbeat.herald.server.channel.Gateway;
 import upbeat.herald.server.channel.HandOver;
 import upbeat.herald.server.channel.OutgoingMessage;
@@ -81,6 +82,8 @@ public class MessageHandOver {
                 messages.updateDueAt(db, seq, notYet.due());
                 return null;
             });
+        } else if (outcome instanceof MessagePreparation.Outcome.OnHold onHold) {
+            writer.writeAside(db -> messages.markOnHold(db, seq, onHold.reason()));
         } else if (outcome instanceof MessagePreparation.Outcome.Ready ready) {
             inHand.add(seq);
             try {

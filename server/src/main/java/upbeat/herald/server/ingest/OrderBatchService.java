@@ -150,6 +150,7 @@ public class OrderBatchService {
                             source,
                             now.truncatedTo(ChronoUnit.MILLIS),
                             false,
+                            null,
                             null);
             ids.add(row.id());
             if (e.known() == null) fresh.add(row.id());

@@ -26,6 +26,8 @@ import upbeat.herald.server.order.ParcelRow;
 public class MessagePlanner {
     private static final Reason QUIET = new Reason(Reason.Code.QUIET, "Skipped by you");
 
+    private static final String REMINDER = "reminder/";
+
     private final NoticeRepository notices;
     private final MessageRepository messages;
     private final ParcelRepository parcels;
@@ -143,6 +145,31 @@ public class MessagePlanner {
     public boolean planMessage(
             JdbcClient db, OrderRow order, @Nullable ParcelRow parcel, PlannedMessage m, Instant now) {
         return save(db, List.of(planned(order, parcel, m, now))) == 1;
+    }
+
+    /**
+     * Asks what a message asked once more, over the same channel. It is checked like any other before it leaves:
+     * whoever has answered by then gets none.
+     */
+    public void planReminder(JdbcClient db, MessageRow asked, Instant now) {
+        MessageOrigin of = asked.origin();
+        messages.insert(
+                db,
+                List.of(new MessageRepository.NewMessage(
+                        ids.nextId(now),
+                        new MessageOrigin(
+                                of.noticeId(),
+                                of.orderId(),
+                                of.parcel(),
+                                of.parcelId(),
+                                REMINDER + of.occasion(),
+                                of.stage()),
+                        asked.recipient(),
+                        MessageStatus.PLANNED,
+                        null,
+                        List.of(),
+                        now,
+                        now)));
     }
 
     /** Keeps a message anew that was forgotten, as it was planned. */

@@ -72,6 +72,7 @@ public class MessagePreparation {
         OrderRow order = orders.get(db, m.origin().orderId());
         Notice notice = ready.basis().notice();
         return order.order().equals(ready.basis().order())
+                && order.onHold() == null
                 && notices.find(db, m.origin().noticeId())
                         .filter(notice::equals)
                         .isPresent()
@@ -94,6 +95,9 @@ public class MessagePreparation {
         record Held(Reason reason) implements Outcome {}
 
         record NotYet(Instant due) implements Outcome {}
+
+        /** Its order is on hold. */
+        record OnHold(String reason) implements Outcome {}
     }
 
     public Outcome prepare(JdbcClient db, MessageRow m, Instant now) {
@@ -101,6 +105,7 @@ public class MessagePreparation {
         Reason gone = Decide.checkLive(notice, m.origin().occasion()).orElse(null);
         if (notice == null || gone != null) return new Outcome.Held(Objects.requireNonNull(gone));
         OrderRow order = orders.get(db, m.origin().orderId());
+        if (order.onHold() != null) return new Outcome.OnHold("The order is on hold: " + order.onHold());
         ParcelRow parcel = m.origin().parcelId() == null
                 ? null
                 : parcels.find(db, m.origin().parcelId()).orElse(null);

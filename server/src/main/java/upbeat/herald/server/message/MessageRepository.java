@@ -73,6 +73,16 @@ public class MessageRepository {
     private static final String POSTPONE = """
             update message set status = 'waiting', attempt = attempt + 1, reason_code = 'BROKEN', reason = ?,
             next_try_at = ? where seq = ? and status in ('planned', 'waiting')""";
+    /** When what is on hold is looked at by itself: never. */
+    private static final Instant FAR = Instant.parse("9999-12-31T00:00:00Z");
+
+    private static final String ON_HOLD = """
+            update message set status = 'waiting', reason_code = 'ON_HOLD', reason = ?, next_try_at = ?
+            where seq = ? and status in ('planned', 'waiting')
+            and exists (select 1 from order_hold h where h.order_id = message.order_id)""";
+    private static final String RELEASE = """
+            update message set status = 'planned', reason_code = null, reason = null, next_try_at = null
+            where order_id = ? and status = 'waiting' and reason_code = 'ON_HOLD'""";
     private static final String FIND_ALL = """
             select m.*, o.shop as shop, o.number as number from message m join shop_order o on o.id = m.order_id
             where m.seq > :after""";
@@ -128,7 +138,7 @@ public class MessageRepository {
     /** The next moment after {@code after} at which something is to be done, or empty. */
     public Optional<Instant> findNextDue(JdbcClient db, Instant after) {
         return db.sql(
-                        "select max(due_at, coalesce(next_try_at, 0)) as next from message where status in ('planned', 'waiting') and next > ? order by next limit 1")
+                        "select max(due_at, coalesce(next_try_at, 0)) as next from message where status in ('planned', 'waiting') and reason_code is not 'ON_HOLD' and next > ? order by next limit 1")
                 .param(after.toEpochMilli())
                 .query(Long.class)
                 .optional()
@@ -376,6 +386,16 @@ public class MessageRepository {
                 MessageStatus.WAITING,
                 "attempt = attempt - 1, next_try_at = " + nextTry.toEpochMilli(),
                 new StatusReason(NOT_APPROVED, reason));
+    }
+
+    /** Puts a message aside while its order is on hold. @return false where the order was released meanwhile */
+    public boolean markOnHold(JdbcClient db, long seq, String reason) {
+        return db.sql(ON_HOLD).params(reason, FAR.toEpochMilli(), seq).update() == 1;
+    }
+
+    /** Puts back in line what waited for an order to be released. @return how many */
+    int releaseHeld(JdbcClient db, long orderId) {
+        return db.sql(RELEASE).param(orderId).update();
     }
 
     /** Puts a message that could not be prepared back in line, with one attempt more. */

@@ -4,12 +4,10 @@ import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import java.time.Duration;
 import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
-import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -89,12 +87,16 @@ public record NoticeBody(
             @Nullable List<String> removeTags) {}
 
     /**
+     * @param questionEnd until when the question may be answered, or null
+     * @param changeUntil code of the stage until which customers may change their answer, or null
      * @param wordings by channel word
      * @param others in further languages and for variants; taken for a new notice only, so that one removed by mistake
      *     comes back whole
      */
     record NoticeContentBody(
-            @Nullable List<Question.Button> buttons,
+            @Nullable List<QuestionDocument.ButtonBody> buttons,
+            QuestionDocument.@Nullable QuestionEndBody questionEnd,
+            @Nullable String changeUntil,
             @Nullable Map<String, Wording> wordings,
             @Nullable List<LocalizedWording> others) {}
 
@@ -143,9 +145,9 @@ public record NoticeBody(
                         word(n.routing().importance()),
                         n.routing().sender()),
                 new NoticeBody.NoticeContentBody(
-                        n.content().question() == null
-                                ? List.of()
-                                : n.content().question().buttons(),
+                        QuestionDocument.describeButtons(n.content().question()),
+                        QuestionDocument.describeEnd(n.content().question()),
+                        QuestionDocument.describeChange(n.content().question()),
                         n.content().wordings().entrySet().stream()
                                 .collect(Collectors.toMap(
                                         e -> e.getKey().code(), Map.Entry::getValue, (x, y) -> x, TreeMap::new)),
@@ -159,7 +161,13 @@ public record NoticeBody(
     /** What the place Plan edits: the texts are edited in Wording, and have versions of their own. */
     public NoticeBody withoutWordings() {
         return new NoticeBody(
-                name, state, audience, timing, routing, new NoticeContentBody(content.buttons(), null, null), effects);
+                name,
+                state,
+                audience,
+                timing,
+                routing,
+                new NoticeContentBody(content.buttons(), content.questionEnd(), content.changeUntil(), null, null),
+                effects);
     }
 
     /** Of all but the texts. */
@@ -226,7 +234,7 @@ public record NoticeBody(
                 errors);
         Importance rank = one(Importance.class, "importance", routing.importance(), Importance.NORMAL, errors);
         Notice.State on = one(Notice.State.class, "state", state, Notice.State.DRAFT, errors);
-        Question question = question(errors);
+        Question question = QuestionDocument.parse(content, at, context, strict, errors);
         Effects also = effects(ways, errors);
         SenderOverride sender = SenderDocument.parse(routing.sender(), errors);
         errors.throwIfAny();
@@ -299,22 +307,6 @@ public record NoticeBody(
                 .findFirst()
                 .ifPresent(t -> errors.add("removeTags", "\"" + t + "\" can't be added and removed at once"));
         return new Effects(copies, on, off);
-    }
-
-    private @Nullable Question question(ValidationException errors) {
-        if (content.buttons() == null || content.buttons().isEmpty()) return null;
-        if (content.buttons().size() > 3) errors.add("buttons", "A question can have up to three buttons");
-        Set<String> ids = new HashSet<>();
-        for (int i = 0; i < content.buttons().size(); i++) {
-            Question.Button b = content.buttons().get(i);
-            if (b.id() == null || !b.id().matches("[a-z0-9-]{1,20}") || !ids.add(b.id()))
-                errors.add("buttons[" + i + "].id", "Give each button a different ID of up to 20 lower-case letters");
-            if (Texts.isBlank(b.label()) || b.label().length() > 20)
-                errors.add("buttons[" + i + "].label", "Enter a button label of up to 20 characters");
-            if (Texts.isBlank(b.tag()) || b.tag().length() > 40)
-                errors.add("buttons[" + i + "].tag", "Enter a tag of up to 40 characters");
-        }
-        return new Question(content.buttons());
     }
 
     private static Duration duration(

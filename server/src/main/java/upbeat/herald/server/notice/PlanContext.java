@@ -9,11 +9,11 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
+import upbeat.herald.core.Texts;
 import upbeat.herald.core.journey.Stage;
 import upbeat.herald.core.notice.Notice;
 import upbeat.herald.core.notice.Series;
 import upbeat.herald.core.notice.Trigger;
-import upbeat.herald.core.wording.Question;
 
 /**
  * What a notice may refer to.
@@ -36,13 +36,16 @@ public record PlanContext(
         for (Notice n : notices)
             if (n.content().question() != null)
                 questions.put(
-                        n.id(), asked(n.timing().stage(), n.content().question().buttons()));
+                        n.id(),
+                        asked(
+                                n.timing().stage(),
+                                QuestionDocument.describeButtons(n.content().question())));
         return new PlanContext(baseLanguage, carriers, known, questions);
     }
 
-    private static Asked asked(Stage stage, Collection<Question.Button> buttons) {
+    private static Asked asked(Stage stage, Collection<QuestionDocument.ButtonBody> buttons) {
         Set<String> ids = new HashSet<>();
-        buttons.forEach(b -> ids.add(b.id()));
+        buttons.forEach(b -> ids.add(Texts.orEmpty(b.id())));
         return new Asked(stage, ids);
     }
 
@@ -57,7 +60,7 @@ public record PlanContext(
         moreSeries.forEach(s -> all.putIfAbsent(s.id(), s));
         Map<String, Asked> asking = new HashMap<>(questions);
         moreNotices.forEach((id, body) -> {
-            List<Question.Button> buttons = body.content().buttons();
+            List<QuestionDocument.ButtonBody> buttons = body.content().buttons();
             Stage stage = Stage.fromCode(body.timing().stage()).orElse(null);
             if (buttons != null && !buttons.isEmpty() && stage != null) asking.put(id, asked(stage, buttons));
         });

@@ -10,25 +10,45 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
-import upbeat.herald.core.wording.Question;
 import upbeat.herald.server.platform.persistence.Json;
 
 @Repository
 public class AnswerRepository {
     private static final String SELECT =
-            "select order_id, notice_id, message_id, button, label, refuses, via, at from answer ";
-    private static final String INSERT =
-            "insert into answer (order_id, notice_id, message_id, button, label, refuses, via, at) values (?, ?, ?, ?, ?, ?, ?, ?) on conflict do nothing";
+            "select order_id, notice_id, message_id, button, label, text, refuses, via, at from answer ";
+    private static final String INSERT = """
+            insert into answer (order_id, notice_id, message_id, button, label, text, refuses, via, at)
+            values (?, ?, ?, ?, ?, ?, ?, ?, ?) on conflict do nothing""";
 
-    /** What a customer said. @param via channel word, or {@code page} for the answer page */
+    private static final String UPDATE = """
+            update answer set button = ?, label = ?, text = ?, refuses = ?, via = ?, at = ?
+            where order_id = ? and notice_id = ?""";
+    private static final String ERASE_TEXTS =
+            "update answer set text = null where order_id in (select value from json_each(?)) and text is not null";
+
+    /** How an answer came, beside the words of channels. */
+    public static final String BY_PAGE = "page";
+
+    public static final String BY_HAND = "hand";
+    /** Nobody answered, and the notice says what that means. */
+    public static final String BY_SILENCE = "no-answer";
+
+    /**
+     * What a customer said.
+     *
+     * @param text what they wrote with it, or null
+     * @param via channel word, or one of {@link #BY_PAGE}, {@link #BY_HAND}, {@link #BY_SILENCE}
+     */
     public record AnswerRow(
             long orderId,
             String noticeId,
             String messageId,
             String button,
             String label,
+            @Nullable String text,
             boolean refuses,
             String via,
             Instant at) {}
@@ -42,6 +62,7 @@ public class AnswerRepository {
                                 a.messageId(),
                                 a.button(),
                                 a.label(),
+                                a.text(),
                                 a.refuses() ? 1 : 0,
                                 a.via(),
                                 a.at().toEpochMilli())
@@ -49,18 +70,24 @@ public class AnswerRepository {
                 == 1;
     }
 
-    /** Puts another answer in its place, given by a person. */
-    public void update(JdbcClient db, AnswerRow before, Question.Button right, Instant now) {
-        db.sql(
-                        "update answer set button = ?, label = ?, refuses = ?, via = 'hand', at = ? where order_id = ? and notice_id = ?")
+    /** Puts another answer to the same question in its place. */
+    public void update(JdbcClient db, AnswerRow a) {
+        db.sql(UPDATE)
                 .params(
-                        right.id(),
-                        right.label(),
-                        right.refuses() ? 1 : 0,
-                        now.toEpochMilli(),
-                        before.orderId(),
-                        before.noticeId())
+                        a.button(),
+                        a.label(),
+                        a.text(),
+                        a.refuses() ? 1 : 0,
+                        a.via(),
+                        a.at().toEpochMilli(),
+                        a.orderId(),
+                        a.noticeId())
                 .update();
+    }
+
+    /** Forgets what the customers of these orders wrote; what they chose stays. */
+    public void eraseTexts(JdbcClient db, Collection<Long> orders) {
+        db.sql(ERASE_TEXTS).param(Json.write(orders)).update();
     }
 
     /** Orders whose customers gave this answer since a moment. */
@@ -112,6 +139,7 @@ public class AnswerRepository {
                 rs.getString("message_id"),
                 rs.getString("button"),
                 rs.getString("label"),
+                rs.getString("text"),
                 rs.getInt("refuses") == 1,
                 rs.getString("via"),
                 Instant.ofEpochMilli(rs.getLong("at")));

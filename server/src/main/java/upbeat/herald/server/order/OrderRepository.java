@@ -23,7 +23,8 @@ import upbeat.herald.server.platform.persistence.Json;
 @Repository
 public class OrderRepository {
     public static final String COLUMNS =
-            "o.id, o.stage, o.ended, o.body, o.source, o.updated_at, o.erased_at, o.held_until";
+            "o.id, o.stage, o.ended, o.body, o.source, o.updated_at, o.erased_at, o.held_until,"
+                    + " (select h.reason from order_hold h where h.order_id = o.id)";
     private static final String BY_NUMBER =
             "select " + COLUMNS + " from shop_order o where o.shop = ? and o.number = ?";
     private static final String BY_ID = "select " + COLUMNS + " from shop_order o where o.id = ?";
@@ -179,7 +180,8 @@ public class OrderRepository {
                         now.toEpochMilli())
                 .query(Long.class)
                 .single();
-        return new OrderRow(id, o, Stage.ORDERED.code(), null, source, now.truncatedTo(ChronoUnit.MILLIS), false, null);
+        return new OrderRow(
+                id, o, Stage.ORDERED.code(), null, source, now.truncatedTo(ChronoUnit.MILLIS), false, null, null);
     }
 
     public void update(JdbcClient db, long id, Order o, Instant now) {
@@ -269,7 +271,8 @@ public class OrderRepository {
                 rs.getString(5),
                 Instant.ofEpochMilli(rs.getLong(6)),
                 rs.getObject(7) != null,
-                Columns.nullableInstant(rs, 8));
+                Columns.nullableInstant(rs, 8),
+                rs.getString(9));
     }
 
     /** What was read last, by its text: one scan asks for its order several times. */

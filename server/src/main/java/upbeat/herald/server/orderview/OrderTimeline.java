@@ -18,7 +18,6 @@ import upbeat.herald.server.message.MessageRepository;
 import upbeat.herald.server.message.MessageRow;
 import upbeat.herald.server.notice.NoticeRepository;
 import upbeat.herald.server.order.AnswerRepository;
-import upbeat.herald.server.order.OrderRepository;
 import upbeat.herald.server.order.OrderRow;
 import upbeat.herald.server.order.ParcelRepository;
 import upbeat.herald.server.order.ParcelRow;
@@ -34,8 +33,8 @@ public class OrderTimeline {
     private final MessageRepository messages;
     private final AnswerRepository answers;
     private final NoticeRepository notices;
-    private final OrderRepository orders;
     private final StageVisitRepository visits;
+    private final ToldEntries told;
 
     OrderTimeline(
             ParcelRepository parcels,
@@ -44,20 +43,20 @@ public class OrderTimeline {
             MessageRepository messages,
             AnswerRepository answers,
             NoticeRepository notices,
-            OrderRepository orders,
-            StageVisitRepository visits) {
+            StageVisitRepository visits,
+            ToldEntries told) {
         this.parcels = parcels;
         this.scans = scans;
         this.carriers = carriers;
         this.messages = messages;
         this.answers = answers;
         this.notices = notices;
-        this.orders = orders;
         this.visits = visits;
+        this.told = told;
     }
 
     /**
-     * @param kind {@code stage}, {@code message}, {@code answer} or {@code note}
+     * @param kind {@code stage}, {@code message}, {@code answer}, {@code told} or {@code note}
      * @param state for a stage: reached, late, unread; for a message: its status; else empty
      * @param ref the message's id, else null
      */
@@ -118,18 +117,23 @@ public class OrderTimeline {
                         "answer",
                         "",
                         a.at(),
-                        "“" + a.label() + "”",
-                        Channel.fromCode(a.via())
-                                        .map(c -> "button in " + c.label())
-                                        .orElse(a.via().equals("hand") ? "corrected by hand" : "on the answer page")
-                                + " · "
-                                + names.getOrDefault(a.noticeId(), a.noticeId()),
+                        "“" + a.label() + "”" + (a.text() == null ? "" : ": " + a.text()),
+                        via(a.via()) + " · " + names.getOrDefault(a.noticeId(), a.noticeId()),
                         null)));
-        orders.findNotes(db, row.id()).forEach(n -> story.add(new Entry("note", "", n.at(), n.text(), null, null)));
+        story.addAll(told.list(db, row.id()));
         story.sort(Comparator.comparing(Entry::at)
                 .thenComparing(e -> e.kind().equals("stage") ? 0 : e.kind().equals("message") ? 1 : 2)
                 .reversed());
         return story;
+    }
+
+    private static String via(String via) {
+        return switch (via) {
+            case AnswerRepository.BY_PAGE -> "on the answer page";
+            case AnswerRepository.BY_HAND -> "entered by hand";
+            case AnswerRepository.BY_SILENCE -> "nobody answered in time";
+            default -> Channel.fromCode(via).map(c -> "button in " + c.label()).orElse(via);
+        };
     }
 
     private static Entry scan(ScanRepository.ScanRow s, String carrier, String which, ParcelRow p) {

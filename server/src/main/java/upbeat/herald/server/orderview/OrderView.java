@@ -30,12 +30,17 @@ public record OrderView(
             @Nullable String total,
             List<ItemView> items) {}
 
-    /** What happened, what was said, what was answered. */
+    /**
+     * What happened, what was said, what was answered.
+     *
+     * @param onHold why nothing is sent until somebody releases it, or null
+     */
     public record Story(
             List<ParcelView> parcels,
             List<MessageView> messages,
             List<AnswerView> answers,
-            List<OrderRepository.Note> notes) {}
+            List<OrderRepository.Note> notes,
+            @Nullable String onHold) {}
 
     public record CustomerView(
             @Nullable String name,
@@ -103,8 +108,18 @@ public record OrderView(
             String source,
             Instant receivedAt) {}
 
-    /** @param refuses true where it says that the order isn't wanted */
-    public record AnswerView(String notice, String button, String label, boolean refuses, String via, Instant at) {}
+    /**
+     * @param text what was written with it, or null
+     * @param refuses true where it says that the order isn't wanted
+     */
+    public record AnswerView(
+            String notice,
+            String button,
+            String label,
+            @Nullable String text,
+            boolean refuses,
+            String via,
+            Instant at) {}
 
     public static @Nullable String plainAmount(@Nullable BigDecimal amount) {
         return amount == null ? null : amount.toPlainString();

@@ -81,9 +81,10 @@ public class OrderViewService {
                                 .toList(),
                         answers.findByOrder(db, row.id()).stream()
                                 .map(a -> new OrderView.AnswerView(
-                                        a.noticeId(), a.button(), a.label(), a.refuses(), a.via(), a.at()))
+                                        a.noticeId(), a.button(), a.label(), a.text(), a.refuses(), a.via(), a.at()))
                                 .toList(),
-                        orders.findNotes(db, row.id())));
+                        orders.findNotes(db, row.id()),
+                        row.onHold()));
     }
 
     public OrderView.ParcelView viewParcel(JdbcClient db, Order order, ParcelRow p) {

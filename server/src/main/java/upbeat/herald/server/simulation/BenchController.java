@@ -131,6 +131,12 @@ class BenchController {
         return answer(standins.call("POST", "/call", document));
     }
 
+    /** What the shop was called with. */
+    @GetMapping("/calls")
+    ResponseEntity<JsonNode> calls() {
+        return answer(standins.call("GET", "/calls", null));
+    }
+
     @PostMapping("/parcels/{shop}/{number}")
     ResponseEntity<JsonNode> parcel(
             @PathVariable String shop, @PathVariable String number, @RequestBody JsonNode parcel) {

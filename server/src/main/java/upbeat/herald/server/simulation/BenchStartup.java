@@ -10,6 +10,8 @@ import org.springframework.stereotype.Component;
 import upbeat.herald.server.channel.ContentApproval;
 import upbeat.herald.server.delivery.chat.ChatTemplateRepository;
 import upbeat.herald.server.delivery.chat.TemplateDocument;
+import upbeat.herald.server.platform.signal.SignallingWriter;
+import upbeat.herald.server.shopcall.ShopCallRegistration;
 
 /** When the demo is up, tells the stand-ins where it is and what time it is, and the person how to get in. */
 @Component
@@ -19,14 +21,24 @@ class BenchStartup {
     private final StandinClient standins;
     private final SimulatedClock clock;
     private final ChatTemplateRepository templates;
+    private final ShopCallRegistration shopCalls;
     private final JdbcClient reader;
+    private final SignallingWriter writer;
     private int port;
 
-    BenchStartup(StandinClient standins, SimulatedClock clock, ChatTemplateRepository templates, JdbcClient reader) {
+    BenchStartup(
+            StandinClient standins,
+            SimulatedClock clock,
+            ChatTemplateRepository templates,
+            ShopCallRegistration shopCalls,
+            JdbcClient reader,
+            SignallingWriter writer) {
         this.standins = standins;
         this.clock = clock;
         this.templates = templates;
+        this.shopCalls = shopCalls;
         this.reader = reader;
+        this.writer = writer;
     }
 
     @EventListener
@@ -45,10 +57,18 @@ class BenchStartup {
                         .map(t -> TemplateDocument.of(t.name(), t.submission()))
                         .toList());
         standins.call("POST", "/app", Map.of("url", address, "key", DemoSetup.API_KEY));
-        standins.call(
-                "POST",
-                "/shop",
-                Map.of("door", address + "/doors/shops/" + DemoShop.PATH, "secret", DemoShop.SIGNING_SECRET));
+        String calls = standins.call(
+                        "POST",
+                        "/shop",
+                        Map.of("door", address + "/doors/shops/" + DemoShop.PATH, "secret", DemoShop.SIGNING_SECRET))
+                .body()
+                .path("calls")
+                .asString();
+        // The stand-in has another port at each start.
+        writer.write((db, now) -> {
+            shopCalls.register(db, DemoSetup.SHOP, calls, DemoShop.SIGNING_SECRET, now);
+            return null;
+        });
         System.out.println(
                 """
 

@@ -34,6 +34,7 @@ import upbeat.herald.server.ingest.ParcelIngestService;
 import upbeat.herald.server.ingest.ReportIngestService;
 import upbeat.herald.server.message.MessageRepository;
 import upbeat.herald.server.message.ReceiptService;
+import upbeat.herald.server.order.AnswerRepository;
 import upbeat.herald.server.order.OrderRepository;
 import upbeat.herald.server.platform.persistence.DatabaseWriter;
 import upbeat.herald.server.platform.random.RandomIds;
@@ -260,10 +261,12 @@ class DemoHistory {
                     .ifPresent(m -> entries.answers()
                             .recordAnswer(
                                     m,
-                                    button,
-                                    m.recipient().channel().equals(ChatChannel.WHATSAPP)
-                                            ? m.recipient().channel().code()
-                                            : "page"));
+                                    new AnswerService.Reply(
+                                            button,
+                                            null,
+                                            m.recipient().channel().equals(ChatChannel.WHATSAPP)
+                                                    ? m.recipient().channel().code()
+                                                    : AnswerRepository.BY_PAGE)));
         }
 
         private void at(Instant when, int order, Runnable work) {

@@ -48,15 +48,19 @@ class AnswerServiceTest {
                 .orElseThrow();
     }
 
+    private static AnswerService.Reply byPage(String button) {
+        return new AnswerService.Reply(button, null, "page");
+    }
+
     @Test
     void theFirstAnswerCountsAndALaterOneIsToldSo() {
         String number = asked("+46701740631");
         AnswerService.Outcome first =
-                answers.recordAnswer(question(number), "confirm", "page").orElseThrow();
+                answers.recordAnswer(question(number), byPage("confirm")).orElseThrow();
         AnswerService.Outcome second =
-                answers.recordAnswer(question(number), "cancel", "page").orElseThrow();
-        assertThat(first.first()).isTrue();
-        assertThat(second.first()).isFalse();
+                answers.recordAnswer(question(number), byPage("cancel")).orElseThrow();
+        assertThat(first.change()).isEqualTo(AnswerService.Change.FIRST);
+        assertThat(second.change()).isEqualTo(AnswerService.Change.NOT_COUNTED);
         assertThat(second.answer().button()).isEqualTo("confirm");
         JsonNode order = app.read(number);
         assertThat(order.path("answers")).hasSize(1);
@@ -67,7 +71,7 @@ class AnswerServiceTest {
     @Test
     void aButtonThatTheMessageDidNotHaveIsNoAnswer() {
         String number = asked("+46701740632");
-        assertThat(answers.recordAnswer(question(number), "maybe", "page")).isEqualTo(Optional.empty());
+        assertThat(answers.recordAnswer(question(number), byPage("maybe"))).isEqualTo(Optional.empty());
         assertThat(app.read(number).path("answers")).isEmpty();
     }
 
@@ -80,7 +84,7 @@ class AnswerServiceTest {
     @Test
     void whoCancelsHearsNothingMoreOfTheOrder() {
         String number = asked("+46701740633");
-        answers.recordAnswer(question(number), "cancel", "page");
+        answers.recordAnswer(question(number), byPage("cancel"));
         app.parcel(number, "hopgate", "HOP 0601 0000 9");
         app.scan("hopgate", "HOP 0601 0000 9", "20", app.now());
         await().untilAsserted(() ->

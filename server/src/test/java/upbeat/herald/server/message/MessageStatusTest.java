@@ -5,7 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.time.Duration;
 import java.util.SplittableRandom;
 import org.junit.jupiter.api.Test;
-import upbeat.herald.server.delivery.Backoff;
+import upbeat.herald.core.timing.Backoff;
 
 class MessageStatusTest {
     @Test

@@ -38,7 +38,7 @@ class StopListRepositoryTest {
                 new Order.Purchase(Payment.PREPAID, "EUR", BigDecimal.TEN, List.of()),
                 Order.Consent.UNKNOWN,
                 List.of());
-        return new OrderRow(id, order, "ordered", null, "api", NOW, false, null);
+        return new OrderRow(id, order, "ordered", null, "api", NOW, false, null, null);
     }
 
     private void stop(upbeat.herald.core.wording.Channel channel, String address, String reason) {

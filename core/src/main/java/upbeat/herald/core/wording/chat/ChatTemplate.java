@@ -45,7 +45,7 @@ public record ChatTemplate(
     private static final int LONGEST = 1024;
     private static final int LONGEST_EDGE = 60;
     private static final int LONGEST_BUTTON = 20;
-    private static final int MOST_REPLIES = 3;
+    private static final int MOST_REPLIES = Question.MOST_BUTTONS;
 
     private static final Map<Key, ChatTemplate> MADE = LruMap.create(256);
 
@@ -173,7 +173,7 @@ public record ChatTemplate(
         edge(wording.chat().header(), "header", errors);
         edge(wording.chat().footer(), "footer", errors);
         if (template.replies().size() > MOST_REPLIES)
-            errors.add(new WordingError(1, 1, "A chat message has up to three buttons"));
+            errors.add(new WordingError(1, 1, "A chat message has up to five buttons"));
         template.replies().stream()
                 .filter(l -> l.length() > LONGEST_BUTTON)
                 .forEach(l ->

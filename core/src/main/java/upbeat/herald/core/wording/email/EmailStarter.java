@@ -19,6 +19,19 @@ final class EmailStarter {
                 blocks.add(text(words.getString("confirm.ask")));
                 blocks.add(Block.of("question"));
             }
+            case "address" -> {
+                blocks.add(Block.of("address"));
+                blocks.add(text(words.getString("address.ask")));
+                blocks.add(Block.of("question"));
+            }
+            case "wish" -> {
+                blocks.add(Block.of("question"));
+                blocks.add(Block.of("parcel"));
+            }
+            case "arrived" -> {
+                blocks.add(Block.of("question"));
+                blocks.add(Block.of("items"));
+            }
             case "ordered" -> {
                 blocks.add(Block.of("items"));
                 blocks.add(Block.of("totals"));

@@ -9,9 +9,13 @@ import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import org.apache.hc.client5.http.classic.methods.HttpGet;
+import org.apache.hc.client5.http.classic.methods.HttpPost;
+import org.apache.hc.client5.http.classic.methods.HttpUriRequestBase;
+import org.apache.hc.core5.http.io.entity.ByteArrayEntity;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.HeraldException;
@@ -24,6 +28,9 @@ import upbeat.herald.core.HeraldException;
 @Component
 public class OutboundHttp implements AutoCloseable {
     private static final int MOST_BYTES = 20 << 20;
+    /** Of an answer that is only looked at. */
+    private static final int MOST_ANSWER_BYTES = 1 << 20;
+
     private static final Duration WHOLE = Duration.ofSeconds(30);
     private static final Duration CONNECT = Duration.ofSeconds(5);
     private static final int MOST_REDIRECTS = 3;
@@ -113,14 +120,40 @@ public class OutboundHttp implements AutoCloseable {
         HttpGet request = new HttpGet(uri);
         request.setHeader("Accept", "application/json, text/csv, */*;q=0.5");
         Duration left = Duration.ofNanos(Math.max(1, deadline - System.nanoTime()));
+        return call(request, left, MOST_BYTES, whole);
+    }
+
+    /**
+     * Posts to an address that a person entered. No redirect is followed.
+     *
+     * @param whole for the connection, the call and the last byte of its answer
+     * @return the answer, whatever its status
+     * @throws HeraldException with what went wrong, in words for the list of calls
+     */
+    public HttpCaller.Response post(String address, byte[] body, Map<String, String> headers, Duration whole) {
+        URI uri = validate(address);
+        HttpPost request = new HttpPost(uri);
+        headers.forEach(request::setHeader);
+        request.setEntity(new ByteArrayEntity(body, null));
         try {
-            return http.call(request, left, MOST_BYTES);
+            return call(request, whole, MOST_ANSWER_BYTES, whole);
+        } catch (InsideNetworkException e) {
+            throw inside(uri);
+        }
+    }
+
+    private HttpCaller.Response call(HttpUriRequestBase request, Duration left, int mostBytes, Duration whole)
+            throws InsideNetworkException {
+        try {
+            return http.call(request, left, mostBytes);
         } catch (InsideNetworkException e) {
             throw e;
         } catch (UnknownHostException e) {
-            throw new HeraldException("address", "There is no server called " + uri.getHost());
+            throw new HeraldException(
+                    "address",
+                    "There is no server called " + request.getAuthority().getHostName());
         } catch (HttpCaller.TooLargeException e) {
-            throw new HeraldException("address", "The answer is larger than " + (MOST_BYTES >> 20) + " MB");
+            throw new HeraldException("address", "The answer is larger than " + Math.max(1, mostBytes >> 20) + " MB");
         } catch (HttpCaller.TooSlowException e) {
             throw new HeraldException(
                     "address", "The address didn't answer in full within " + whole.toSeconds() + " seconds");

@@ -1,4 +1,4 @@
-package upbeat.herald.server.delivery;
+package upbeat.herald.core.timing;
 
 import java.time.Duration;
 import java.util.random.RandomGenerator;
@@ -8,7 +8,7 @@ import java.util.random.RandomGenerator;
  * chance, so that many do not come back at once.
  */
 public final class Backoff {
-    static final int MOST_TRIES = 8;
+    public static final int MOST_TRIES = 8;
 
     private Backoff() {}
 

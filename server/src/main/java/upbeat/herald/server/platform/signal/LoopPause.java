@@ -1,4 +1,4 @@
-package upbeat.herald.server.delivery;
+package upbeat.herald.server.platform.signal;
 
 import java.time.Duration;
 
@@ -6,24 +6,24 @@ import java.time.Duration;
  * How long a loop waits after trouble, doubled with each failure in a row up to a limit. Goes by the machine's time,
  * because a server that is away comes back by it.
  */
-final class LoopPause {
+public final class LoopPause {
     private final long first;
     private final long longest;
     private int failures;
     private long until;
 
-    LoopPause(Duration first, Duration longest) {
+    public LoopPause(Duration first, Duration longest) {
         this.first = first.toMillis();
         this.longest = longest.toMillis();
     }
 
     /** @param nanos what {@link System#nanoTime} says */
-    void failed(long nanos) {
+    public void failed(long nanos) {
         until = nanos + Duration.ofMillis(currentMillis()).toNanos();
         failures++;
     }
 
-    void succeeded() {
+    public void succeeded() {
         failures = 0;
         until = 0;
     }
@@ -33,7 +33,7 @@ final class LoopPause {
     }
 
     /** @return 0 where nothing has to be waited for */
-    long millisLeft(long nanos) {
+    public long millisLeft(long nanos) {
         return failures == 0 ? 0 : Math.max(0, Duration.ofNanos(until - nanos).toMillis());
     }
 }

@@ -1,10 +1,11 @@
-package upbeat.herald.server.delivery;
+package upbeat.herald.server.platform.signal;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.time.Duration;
 import java.util.SplittableRandom;
 import org.junit.jupiter.api.Test;
+import upbeat.herald.core.timing.Backoff;
 
 class LoopPauseTest {
     private static final long SECOND = 1_000_000_000L;

@@ -1,0 +1,66 @@
+package upbeat.herald.server.delivery;
+
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+import org.springframework.web.util.HtmlUtils;
+import upbeat.herald.core.Texts;
+import upbeat.herald.core.wording.Rendered;
+import upbeat.herald.core.wording.email.EmailChannel;
+import upbeat.herald.server.brand.BrandRepository;
+import upbeat.herald.server.channel.Gateway;
+import upbeat.herald.server.channel.GatewayRegistry;
+import upbeat.herald.server.channel.HandOver;
+import upbeat.herald.server.channel.OutgoingMessage;
+import upbeat.herald.server.channel.TeamAddressRepository;
+import upbeat.herald.server.platform.outbox.OutboxItem;
+import upbeat.herald.server.platform.outbox.OutboxSender;
+
+/** Mails to the team's own address; the item's title is the subject, its body the text. */
+@Component
+public class TeamMailSender implements OutboxSender {
+    public static final String KIND = "team-mail";
+
+    private final TeamAddressRepository addresses;
+    private final GatewayRegistry gateways;
+    private final BrandRepository brands;
+    private final JdbcClient reader;
+
+    TeamMailSender(
+            TeamAddressRepository addresses, GatewayRegistry gateways, BrandRepository brands, JdbcClient reader) {
+        this.addresses = addresses;
+        this.gateways = gateways;
+        this.brands = brands;
+        this.reader = reader;
+    }
+
+    @Override
+    public String kind() {
+        return KIND;
+    }
+
+    @Override
+    public Result send(OutboxItem item) {
+        String to = addresses.findAll(reader).get(EmailChannel.EMAIL);
+        if (to == null)
+            return new Result.Refused("The team has no e-mail address of its own. Enter one in Setup, Team");
+        Gateway gateway = gateways.find(EmailChannel.EMAIL).orElse(null);
+        if (gateway == null) return new Result.Later("No mail server is set up. Go to Setup, Gateways");
+        HandOver end = gateway.handOver(new OutgoingMessage(
+                item.id(), KIND, to, "en", brands.get(reader), rendered(item), null, item.createdAt()));
+        if (end instanceof HandOver.Accepted) return new Result.Taken("Sent to " + to);
+        if (end instanceof HandOver.Refused refused) return new Result.Refused(refused.reason());
+        if (end instanceof HandOver.Away away) return new Result.Later(away.reason());
+        return new Result.Later("The mail server didn't confirm it");
+    }
+
+    private static Rendered rendered(OutboxItem item) {
+        String html = HtmlUtils.htmlEscape(Texts.removeDirectionControls(item.body()), "UTF-8")
+                .replace("\n", "<br>\n");
+        return new Rendered(
+                item.title(),
+                item.body() + "\n",
+                "<!DOCTYPE html><html lang=\"en\"><head><title>" + HtmlUtils.htmlEscape(item.title(), "UTF-8")
+                        + "</title></head><body><p>" + html + "</p></body></html>",
+                null);
+    }
+}

@@ -1,0 +1,14 @@
+import { useState } from 'react';
+
+/** A secret that is shown when somebody asks for it. */
+export function Secret({ text }: { text: string }) {
+  const [shown, setShown] = useState(false);
+  return (
+    <>
+      <span className="mono copy">{shown ? text : '•'.repeat(12)}</span>{' '}
+      <button type="button" className="plain link" onClick={() => setShown(!shown)}>
+        {shown ? 'hide' : 'show'}
+      </button>
+    </>
+  );
+}
