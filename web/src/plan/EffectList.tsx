@@ -35,7 +35,7 @@ export function EffectList({ of, effects, onChange }: Props) {
           aria-label={`Add an effect to ${of}`}
           onClick={() => onChange([...effects, { kind: 'note' }])}
         >
-          And also …
+          Add an effect
         </Button>
       </div>
     </>

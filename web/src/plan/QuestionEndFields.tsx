@@ -12,66 +12,48 @@ export function QuestionEndFields({ draft, set, wrong }: FieldProps) {
   const change = (part: Partial<End>) => set({ questionEnd: { ...end, ...part } });
   return (
     <>
-      <div className="two">
-        <div>
-          <label htmlFor="question-closes">The question closes</label>
-          <Select
-            id="question-closes"
-            className="full"
-            value={closing(end)}
-            onChange={(how) => set({ questionEnd: closed(how, end) })}
-            options={[
-              { value: 'never', label: 'when its links expire (30 days)' },
-              { value: 'time', label: 'after a time' },
-              { value: 'stage', label: 'at a stage' },
-              { value: 'both', label: 'after a time, or at a stage' },
-            ]}
-          />
-        </div>
-        <div>
-          <label htmlFor="question-change">Answers can be changed</label>
-          <Select
-            id="question-change"
-            className="full"
-            value={draft.changeUntil ?? ''}
-            onChange={(stage) => set({ changeUntil: stage || undefined })}
-            options={[
-              { value: '', label: 'no, the first one counts' },
-              ...stageChoices.map((s) => ({ value: s.value, label: `until ${s.label}` })),
-            ]}
-          />
-        </div>
+      <div>
+        <label htmlFor="question-closes">The question closes</label>
+        <Select
+          id="question-closes"
+          className="full"
+          value={closing(end)}
+          onChange={(how) => set({ questionEnd: closed(how, end) })}
+          options={[
+            { value: 'never', label: 'when its links expire (30 days)' },
+            { value: 'time', label: 'after a time' },
+            { value: 'stage', label: 'at a stage' },
+            { value: 'both', label: 'after a time, or at a stage' },
+          ]}
+        />
       </div>
-      {wrong('changeUntil')}
       {end && (
         <>
-          <div className="two">
-            {end.after !== undefined && (
-              <div>
-                <label htmlFor="question-after">Time to answer</label>
-                <DurationInput id="question-after" value={end.after} onChange={(after) => change({ after })} />
-              </div>
-            )}
-            {end.stage !== undefined && (
-              <div>
-                <label htmlFor="question-stage">Or until</label>
-                <Select
-                  id="question-stage"
-                  className="full"
-                  value={end.stage}
-                  onChange={(stage) => change({ stage })}
-                  options={stageChoices}
-                />
-              </div>
-            )}
-          </div>
+          {end.after && (
+            <div>
+              <label htmlFor="question-after">Time to answer</label>
+              <DurationInput id="question-after" value={end.after} onChange={(after) => change({ after })} />
+            </div>
+          )}
+          {end.stage && (
+            <div>
+              <label htmlFor="question-stage">Closes when</label>
+              <Select
+                id="question-stage"
+                className="full"
+                value={end.stage}
+                onChange={(stage) => change({ stage })}
+                options={stageChoices}
+              />
+            </div>
+          )}
           <Checkbox
-            checked={end.remindAfter !== undefined}
+            checked={!!end.remindAfter}
             onChange={(e) => change({ remindAfter: e.target.checked ? 'P1D' : undefined })}
           >
             Ask once more if there’s no answer
           </Checkbox>
-          {end.remindAfter !== undefined && (
+          {end.remindAfter && (
             <>
               <label htmlFor="question-remind">Ask again after</label>
               <DurationInput
@@ -85,6 +67,20 @@ export function QuestionEndFields({ draft, set, wrong }: FieldProps) {
         </>
       )}
       {wrong('questionEnd')}
+      <div>
+        <label htmlFor="question-change">Answers can be changed</label>
+        <Select
+          id="question-change"
+          className="full"
+          value={draft.changeUntil ?? ''}
+          onChange={(stage) => set({ changeUntil: stage || undefined })}
+          options={[
+            { value: '', label: 'no, the first one counts' },
+            ...stageChoices.map((s) => ({ value: s.value, label: `until ${s.label}` })),
+          ]}
+        />
+      </div>
+      {wrong('changeUntil')}
     </>
   );
 }
@@ -93,7 +89,7 @@ type OtherwiseProps = { end: End; answers: Schemas['ButtonBody'][]; change: (par
 
 function Otherwise({ end, answers, change }: OtherwiseProps) {
   return (
-    <div className="two">
+    <>
       <div>
         <label htmlFor="question-otherwise">Without an answer</label>
         <Select
@@ -127,14 +123,14 @@ function Otherwise({ end, answers, change }: OtherwiseProps) {
           />
         </div>
       )}
-    </div>
+    </>
   );
 }
 
 type Closing = 'never' | 'time' | 'stage' | 'both';
 
 const closing = (end: End | undefined): Closing =>
-  !end ? 'never' : end.after !== undefined ? (end.stage !== undefined ? 'both' : 'time') : 'stage';
+  !end ? 'never' : end.after ? (end.stage ? 'both' : 'time') : 'stage';
 
 /** The end that was chosen, with what was typed before. */
 function closed(how: Closing, end: End | undefined): End | undefined {

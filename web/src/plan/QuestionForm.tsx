@@ -69,20 +69,20 @@ function AnswerBox({ number, answer, change, remove }: BoxProps) {
           maxLength={20}
           onChange={(e) => change({ label: e.target.value })}
         />
-        <Select
-          aria-label={`Effect of button ${number}`}
-          className="w150"
-          value={answer.refuses ? 'no' : 'yes'}
-          onChange={(v) => change({ refuses: v === 'no' })}
-          options={[
-            { value: 'yes', label: 'continue the order' },
-            { value: 'no', label: 'stop messages' },
-          ]}
-        />
         <Button aria-label={`Remove button ${number}`} onClick={remove}>
           Remove
         </Button>
       </div>
+      <Select
+        aria-label={`Effect of button ${number}`}
+        className="full"
+        value={answer.refuses ? 'no' : 'yes'}
+        onChange={(v) => change({ refuses: v === 'no' })}
+        options={[
+          { value: 'yes', label: 'continue the order' },
+          { value: 'no', label: 'stop messages' },
+        ]}
+      />
       <Input
         aria-label={`Tag of button ${number}`}
         value={answer.tag}

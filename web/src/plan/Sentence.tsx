@@ -1,10 +1,10 @@
-import type { ReactNode } from 'react';
+import { Fragment, type ReactNode } from 'react';
 import type { Schemas } from '../api/client';
 import { channelLabel } from '../channels';
 import { delayWords, listed, minutes, perWords } from '../words';
 import { copyWords, senderWords, tagWords } from './effects';
 import { isMailed, type Part } from './parts';
-import { changeWords, closeWords } from './question';
+import { changeWords, closeParts } from './question';
 import { endWords } from './series';
 import { triggerWords, waitWords, windowWords } from './timing';
 import { usePlanNames } from './usePlanNames';
@@ -35,6 +35,7 @@ export function Sentence({ notice, audience, open, onOpen }: Props) {
   const wait = waitWords(notice);
   const hours = windowWords(notice.window);
   const asked = notice.buttons ?? [];
+  const about = asked.length > 0 ? [...closeParts(notice), changeWords(notice)].filter(Boolean) : [];
   const recall = minutes(notice.recall ?? 'PT0S');
   return (
     <>
@@ -48,9 +49,15 @@ export function Sentence({ notice, audience, open, onOpen }: Props) {
         {part('per', perWords(notice.per ?? 'parcel', notice.stage ?? ''))}
         {asked.length > 0 && <>, and ask {part('question', asked.map((b) => b.label).join(' or '))}</>}.
       </p>
-      {asked.length > 0 && (closeWords(notice) || changeWords(notice)) && (
+      {about.length > 0 && (
         <p className="say more">
-          The question {part('question', [closeWords(notice), changeWords(notice)].filter(Boolean).join('; '))}.
+          The question{' '}
+          {about.map((words, i) => (
+            <Fragment key={words}>
+              {i > 0 && ' · '}
+              {part('question', words)}
+            </Fragment>
+          ))}
         </p>
       )}
       {series && (

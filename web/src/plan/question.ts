@@ -59,10 +59,10 @@ export function answerEffects(answer: Answer, series: Record<string, string> = {
   ].join(', ');
 }
 
-/** "closes after 2 days or when the order is dispatched; asks again after 1 day; without an answer the order is held". */
-export function closeWords(notice: Notice): string {
+/** "closes after 2 days or when a parcel is dispatched", "asks again after 1 day", what no answer means. */
+export function closeParts(notice: Notice): string[] {
   const end = notice.questionEnd;
-  if (!end) return '';
+  if (!end) return [];
   const when = [
     end.after ? `after ${delayWords(end.after)}` : '',
     end.stage ? `when ${eventWords(end.stage)}` : '',
@@ -77,12 +77,13 @@ export function closeWords(notice: Notice): string {
     when.length > 0 ? `closes ${listed(when, 'or')}` : '',
     end.remindAfter ? `asks again after ${delayWords(end.remindAfter)}` : '',
     without ?? '',
-  ]
-    .filter(Boolean)
-    .join('; ');
+  ].filter(Boolean);
 }
 
-/** "answers can be changed until the order is dispatched". */
+/** The same in one line. */
+export const closeWords = (notice: Notice) => closeParts(notice).join('; ');
+
+/** "answers can be changed until a parcel is dispatched"; empty where the first one counts. */
 export const changeWords = (notice: Notice) =>
   notice.changeUntil ? `answers can be changed until ${eventWords(notice.changeUntil)}` : '';
 

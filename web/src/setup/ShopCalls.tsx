@@ -87,7 +87,7 @@ export function ShopCalls({ shop, now }: { shop: string; now: string }) {
 }
 
 function CallLine({ call, now, again }: { call: Schemas['ShopCallView']; now: string; again: () => void }) {
-  const [look, words] = STATE[call.state] ?? ['', call.state];
+  const [look, words] = call.attempts === 0 ? ['gold', 'being sent'] : (STATE[call.state] ?? ['', call.state]);
   return (
     <tr>
       <td>{call.title}</td>

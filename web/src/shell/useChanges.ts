@@ -24,6 +24,7 @@ const SHOWN = [
   'sender',
   'sending',
   'session',
+  'shop-calls',
   'shops',
   'stop-counts',
   'unmapped',

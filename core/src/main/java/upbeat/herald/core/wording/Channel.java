@@ -122,6 +122,16 @@ public abstract class Channel implements Comparable<Channel> {
         return message;
     }
 
+    /** True where a wording has a place for the answer, or where the channel puts the answers there by itself. */
+    public boolean isAsking(Wording wording) {
+        return true;
+    }
+
+    /** A wording without its place for the answer. */
+    public Wording withoutQuestion(Wording wording) {
+        return wording;
+    }
+
     /** A wording that asks nothing, with a place for the answer put in. */
     public Wording withQuestion(Wording wording) {
         return wording;

@@ -17,6 +17,7 @@ import upbeat.herald.core.journey.Stage;
 import upbeat.herald.core.notice.Effects;
 import upbeat.herald.core.notice.Importance;
 import upbeat.herald.core.notice.Notice;
+import upbeat.herald.core.notice.QuestionWordings;
 import upbeat.herald.core.notice.Series;
 import upbeat.herald.core.notice.Starters;
 import upbeat.herald.core.notice.Trigger;
@@ -265,8 +266,10 @@ public record NoticeBody(
                                 before != null ? before.content().others() : cleanedOthers()),
                         also),
                 baseLanguage);
-        if (strict) wordingFaults(notice, baseLanguage, errors);
-        return notice;
+        boolean asksAnew = before != null && (before.content().question() == null) != (question == null);
+        Notice fitting = asksAnew ? QuestionWordings.fit(notice) : notice;
+        if (strict) wordingFaults(fitting, baseLanguage, errors);
+        return fitting;
     }
 
     private List<LocalizedWording> cleanedOthers() {

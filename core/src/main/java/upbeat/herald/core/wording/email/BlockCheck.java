@@ -30,11 +30,7 @@ final class BlockCheck {
             return;
         }
         for (int i = 0; i < blocks.size(); i++) block(purpose, blocks.get(i), "blocks[" + i + "]", false, errors);
-        boolean asks = flat.stream()
-                .anyMatch(b -> "question".equals(b.kind())
-                        || b.text() != null && b.text().contains("answer.link")
-                        || b.link().href() != null && b.link().href().contains("answer.link"));
-        if (purpose.question() != null && !asks)
+        if (purpose.question() != null && !EmailQuestion.isAskedBy(blocks))
             errors.add(new WordingError(1, 1, "This notice asks a question. Add the block with its buttons", "blocks"));
     }
 

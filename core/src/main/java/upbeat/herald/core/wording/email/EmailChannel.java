@@ -140,9 +140,17 @@ public final class EmailChannel extends Channel {
     }
 
     @Override
+    public boolean isAsking(Wording wording) {
+        return EmailQuestion.isAskedBy(wording);
+    }
+
+    @Override
     public Wording withQuestion(Wording wording) {
-        List<Block> blocks = new ArrayList<>(wording.email().blocks());
-        blocks.add(blocks.size() - 1, Block.of("question"));
-        return Wording.ofBlocks(wording.email().subject(), wording.email().preview(), blocks, wording.buttons());
+        return EmailQuestion.add(wording);
+    }
+
+    @Override
+    public Wording withoutQuestion(Wording wording) {
+        return EmailQuestion.remove(wording);
     }
 }

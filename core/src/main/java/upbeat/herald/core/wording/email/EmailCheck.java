@@ -50,8 +50,7 @@ final class EmailCheck {
         } else if (Texts.isBlank(body)) errors.add(new WordingError(1, 1, "The text is empty"));
         else if (!TemplateCheck.isTooLong(body, "text", errors))
             TemplateCheck.check(body, "text", purpose, TemplateCheck.Blocks.ALONE_IN_PARAGRAPH, errors);
-        boolean asks = body != null && (body.contains(Fields.QUESTION_BLOCK) || body.contains("answer.link"));
-        if (purpose.question() != null && body != null && !asks)
+        if (purpose.question() != null && body != null && !EmailQuestion.isAskedBy(wording))
             errors.add(new WordingError(
                     1,
                     1,

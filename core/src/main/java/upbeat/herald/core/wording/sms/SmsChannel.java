@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.ResourceBundle;
+import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.Texts;
 import upbeat.herald.core.journey.Order;
@@ -22,6 +23,7 @@ public final class SmsChannel extends PhoneChannel {
     public static final SmsChannel SMS = new SmsChannel();
 
     private static final String ANSWER_LINK = "answer.link";
+    private static final Pattern ASKED = Pattern.compile("\\s*\\{\\{\\s*answer\\.link\\s*}}");
 
     @Override
     public String code() {
@@ -89,6 +91,16 @@ public final class SmsChannel extends PhoneChannel {
     @Override
     public Wording starter(String set, ResourceBundle words, @Nullable Map<String, String> buttons) {
         return Wording.ofText(words.getString(set + ".sms"), null);
+    }
+
+    @Override
+    public boolean isAsking(Wording wording) {
+        return Texts.orEmpty(wording.text()).contains(ANSWER_LINK);
+    }
+
+    @Override
+    public Wording withoutQuestion(Wording wording) {
+        return Wording.ofText(ASKED.matcher(Texts.orEmpty(wording.text())).replaceAll(""), wording.buttons());
     }
 
     @Override
