@@ -241,6 +241,13 @@ public final class ChatNetwork implements Standin {
         tell("button.pressed", Map.of("id", messageId, "button", pressed.id()));
     }
 
+    /** The customer writes something. */
+    public void reply(String number, String text) {
+        tell(
+                "message.received",
+                Map.of("id", "in-" + numbers.incrementAndGet(), "from", PhoneInbox.digits(number), "text", text));
+    }
+
     private void tell(String type, Map<String, ?> data) {
         Map<String, Object> with = new LinkedHashMap<>(data);
         with.put("at", clock.instant().toString());

@@ -33,6 +33,18 @@ public final class Control {
         if (server != null) server.stop(0);
     }
 
+    private Object phone(String[] path, Http.Request r) {
+        if (path.length > 2 && path[2].equals("reply")) {
+            String text = r.text("text") == null ? "" : r.text("text");
+            if ("sms".equals(r.text("channel"))) world.sms.reply(path[1], text);
+            else if ("whatsapp".equals(r.text("channel"))) world.chat.reply(path[1], text);
+            else throw new Http.Refusal(422, "no_channel", "A telephone replies by sms or whatsapp");
+            return Map.of("sent", true);
+        }
+        world.chat.press(path[1], r.text("messageId"), r.text("button"));
+        return Map.of("pressed", true);
+    }
+
     private Object answer(Http.Request r) {
         String[] path = r.path().substring(1).split("/");
         switch (r.method() + " " + path[0]) {
@@ -41,8 +53,7 @@ public final class Control {
             case "GET phones":
                 return path.length == 1 ? world.phones.numbers() : world.phones.on(path[1]);
             case "POST phones":
-                world.chat.press(path[1], r.text("messageId"), r.text("button"));
-                return Map.of("pressed", true);
+                return phone(path, r);
             case "GET servers":
                 return Map.of(
                         "smtp", world.mail.running(),

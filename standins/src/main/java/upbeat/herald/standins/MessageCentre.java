@@ -210,6 +210,47 @@ public final class MessageCentre implements Standin {
         }
     }
 
+    /** A telephone writes to whom it was last written by. @throws Http.Refusal where nobody listens */
+    public void reply(String number, String text) {
+        String to = phones.on(number).stream()
+                .filter(m -> m.channel().equals("sms"))
+                .findFirst()
+                .map(PhoneInbox.Received::from)
+                .orElse("herald");
+        byte[] septets = CharsetUtil.encode(text, CharsetUtil.CHARSET_GSM);
+        boolean gsm = text.equals(CharsetUtil.decode(septets, CharsetUtil.CHARSET_GSM));
+        byte[] bytes = gsm ? septets : text.getBytes(StandardCharsets.UTF_16BE);
+        for (SMPPServerSession session : sessions) {
+            try {
+                session.deliverShortMessage(
+                        "",
+                        TypeOfNumber.INTERNATIONAL,
+                        NumberingPlanIndicator.ISDN,
+                        PhoneInbox.digits(number),
+                        TypeOfNumber.ALPHANUMERIC,
+                        NumberingPlanIndicator.UNKNOWN,
+                        to,
+                        new ESMClass(),
+                        (byte) 0,
+                        (byte) 0,
+                        new RegisteredDelivery(0),
+                        gsm ? DataCodings.ZERO : DataCodings.newInstance((byte) 8),
+                        bytes.length > 140 ? new byte[0] : bytes,
+                        bytes.length > 140
+                                ? new OptionalParameter[] {new OptionalParameter.Message_payload(bytes)}
+                                : new OptionalParameter[0]);
+                return;
+            } catch (org.jsmpp.PDUException
+                    | org.jsmpp.extra.ResponseTimeoutException
+                    | org.jsmpp.InvalidResponseException
+                    | org.jsmpp.extra.NegativeResponseException
+                    | IOException e) {
+                throw new Http.Refusal(502, "not_taken", "The reply was not taken: " + e.getMessage());
+            }
+        }
+        throw new Http.Refusal(503, "nobody_there", "Nobody is logged in at the SMS centre");
+    }
+
     private static String text(SubmitSm sm) {
         byte[] bytes = sm.getShortMessage();
         OptionalParameter.Message_payload payload = sm.getOptionalParameter(OptionalParameter.Message_payload.class);

@@ -102,7 +102,8 @@ public class AnswerService implements ReplyListener {
         return message.isPresent();
     }
 
-    private Outcome take(JdbcClient db, MessageRow message, Question.Button button, Reply reply, Instant now) {
+    /** Works inside the caller's transaction. */
+    Outcome take(JdbcClient db, MessageRow message, Question.Button button, Reply reply, Instant now) {
         OrderRow order = orders.get(db, message.origin().orderId());
         Question question = java.util.Objects.requireNonNull(message.sent().question());
         AnswerRow before =

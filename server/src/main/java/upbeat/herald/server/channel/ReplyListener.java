@@ -1,5 +1,6 @@
 package upbeat.herald.server.channel;
 
+import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.wording.Channel;
 
 /** Called with what customers answer over a channel. */
@@ -10,5 +11,24 @@ public interface ReplyListener {
      * @param reference the message's name at the gateway
      * @return false where no message has this name yet; the network should tell it again later
      */
-    boolean buttonPressed(Channel channel, String reference, String buttonId);
+    default boolean buttonPressed(Channel channel, String reference, String buttonId) {
+        return true;
+    }
+
+    /** A customer wrote something. */
+    default void textReceived(IncomingText text) {}
+
+    /**
+     * What a customer wrote.
+     *
+     * @param from the address it came from, in the channel's own notation
+     * @param reference the gateway's name for it, or null where it gives none
+     * @param isPart true where it is a part of something longer, so that it can't be read alone
+     */
+    record IncomingText(
+            Channel channel,
+            String from,
+            String text,
+            @Nullable String reference,
+            boolean isPart) {}
 }

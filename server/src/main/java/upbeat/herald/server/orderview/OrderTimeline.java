@@ -56,7 +56,7 @@ public class OrderTimeline {
     }
 
     /**
-     * @param kind {@code stage}, {@code message}, {@code answer}, {@code told} or {@code note}
+     * @param kind {@code stage}, {@code message}, {@code answer}, {@code reply}, {@code told} or {@code note}
      * @param state for a stage: reached, late, unread; for a message: its status; else empty
      * @param ref the message's id, else null
      */

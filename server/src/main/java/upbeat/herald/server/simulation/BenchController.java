@@ -52,6 +52,9 @@ class BenchController {
 
     record Press(String messageId, String button) {}
 
+    /** @param channel {@code sms} or {@code whatsapp} */
+    record PhoneReply(String channel, String text) {}
+
     record Switch(boolean running) {}
 
     record MailView(String id, String to, String subject, Instant receivedAt, String raw) {}
@@ -105,6 +108,11 @@ class BenchController {
     @PostMapping("/phones/{number}/press")
     ResponseEntity<JsonNode> press(@PathVariable String number, @RequestBody Press body) {
         return answer(standins.call("POST", "/phones/" + digits(number), body));
+    }
+
+    @PostMapping("/phones/{number}/reply")
+    ResponseEntity<JsonNode> reply(@PathVariable String number, @RequestBody PhoneReply body) {
+        return answer(standins.call("POST", "/phones/" + digits(number) + "/reply", body));
     }
 
     @GetMapping("/servers")

@@ -48,4 +48,20 @@ public final class Gsm7 {
         }
         return out.toByteArray();
     }
+
+    /** The text of octets that hold a septet each; what the tables lack becomes a blank (3GPP TS 23.038, 6.2.1). */
+    public static String decode(byte[] octets) {
+        StringBuilder text = new StringBuilder(octets.length);
+        for (int i = 0; i < octets.length; i++) {
+            int code = octets[i] & 0x7F;
+            if (code == ESCAPE && i + 1 < octets.length) text.append(extended(octets[++i]));
+            else text.append(code == ESCAPE ? ' ' : BASIC.charAt(code));
+        }
+        return text.toString();
+    }
+
+    private static char extended(byte code) {
+        for (int i = 0; i < EXTENDED_CODES.length; i++) if (EXTENDED_CODES[i] == code) return EXTENDED.charAt(i);
+        return ' ';
+    }
 }

@@ -78,6 +78,13 @@ class ChatWebhookService {
                 String button = data.path("button").asString("");
                 return listeners.stream().allMatch(l -> l.buttonPressed(WHATSAPP, reference, button));
             }
+            case "message.received" ->
+                listeners.forEach(l -> l.textReceived(new ReplyListener.IncomingText(
+                        WHATSAPP,
+                        "+" + data.path("from").asString("").replaceAll("\\D", ""),
+                        data.path("text").asString(""),
+                        reference,
+                        false)));
             case "template.approved", "template.refused" ->
                 approvals.recordReview(
                         data.path("name").asString(""),

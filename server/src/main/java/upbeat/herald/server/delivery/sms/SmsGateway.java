@@ -30,6 +30,8 @@ import org.jsmpp.session.Session;
 import org.jsmpp.session.connection.socket.SocketConnection;
 import org.jsmpp.util.InvalidDeliveryReceiptException;
 import org.jspecify.annotations.Nullable;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import upbeat.herald.core.Texts;
 import upbeat.herald.core.wording.Channel;
 import upbeat.herald.core.wording.sms.Gsm7;
@@ -40,6 +42,7 @@ import upbeat.herald.server.channel.ConnectionCheck;
 import upbeat.herald.server.channel.Gateway;
 import upbeat.herald.server.channel.HandOver;
 import upbeat.herald.server.channel.OutgoingMessage;
+import upbeat.herald.server.channel.ReplyListener;
 import upbeat.herald.server.message.ReceiptService;
 import upbeat.herald.server.platform.http.OutboundNetwork;
 
@@ -48,6 +51,7 @@ import upbeat.herald.server.platform.http.OutboundNetwork;
  * segments is sent whole in message_payload.
  */
 final class SmsGateway implements Gateway, AutoCloseable {
+    private static final Logger LOG = LoggerFactory.getLogger(SmsGateway.class);
     private static final int THROTTLED = 0x58; // ESME_RTHROTTLED
     private static final int QUEUE_FULL = 0x14; // ESME_RMSGQFUL
     private static final int SYSTEM_ERROR =
@@ -62,14 +66,20 @@ final class SmsGateway implements Gateway, AutoCloseable {
     private final String password;
     private final OutboundNetwork network;
     private final Consumer<ReceiptService.Receipt> receipts;
+    private final Consumer<ReplyListener.IncomingText> replies;
     private @Nullable SMPPSession session;
 
     SmsGateway(
-            SmsAccount account, String password, OutboundNetwork network, Consumer<ReceiptService.Receipt> receipts) {
+            SmsAccount account,
+            String password,
+            OutboundNetwork network,
+            Consumer<ReceiptService.Receipt> receipts,
+            Consumer<ReplyListener.IncomingText> replies) {
         this.account = account;
         this.password = password;
         this.network = network;
         this.receipts = receipts;
+        this.replies = replies;
     }
 
     @Override
@@ -200,7 +210,10 @@ final class SmsGateway implements Gateway, AutoCloseable {
     private final class Receipts implements MessageReceiverListener {
         @Override
         public void onAcceptDeliverSm(DeliverSm sm) throws ProcessRequestException {
-            if (!sm.isSmscDeliveryReceipt()) return;
+            if (!sm.isSmscDeliveryReceipt()) {
+                takeReply(sm);
+                return;
+            }
             try {
                 var receipt = sm.getShortMessageAsDeliveryReceipt();
                 OptionalParameter.Receipted_message_id named =
@@ -221,6 +234,16 @@ final class SmsGateway implements Gateway, AutoCloseable {
                 }
             } catch (InvalidDeliveryReceiptException e) {
                 throw new ProcessRequestException("not a receipt", SYSTEM_ERROR);
+            }
+        }
+
+        /** What can't be kept now is asked for again by the centre. */
+        private void takeReply(DeliverSm sm) throws ProcessRequestException {
+            try {
+                replies.accept(IncomingSms.read(sm));
+            } catch (RuntimeException e) {
+                LOG.error("A reply could not be kept; the SMS centre will send it again", e);
+                throw new ProcessRequestException("not kept", SYSTEM_ERROR);
             }
         }
 

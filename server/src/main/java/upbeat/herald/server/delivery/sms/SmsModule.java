@@ -3,6 +3,7 @@ package upbeat.herald.server.delivery.sms;
 import java.util.Map;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
+import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.wording.Channel;
 import upbeat.herald.core.wording.sms.SmsChannel;
@@ -13,6 +14,7 @@ import upbeat.herald.server.channel.Gateway;
 import upbeat.herald.server.channel.GatewayAccounts;
 import upbeat.herald.server.channel.PreviewedMessage;
 import upbeat.herald.server.channel.Price;
+import upbeat.herald.server.channel.ReplyListener;
 import upbeat.herald.server.message.ReceiptService;
 import upbeat.herald.server.platform.http.OutboundNetwork;
 import upbeat.herald.server.platform.web.ValidationException;
@@ -23,11 +25,18 @@ class SmsModule implements ChannelModule {
     private final SmsProperties properties;
     private final GatewayAccounts accounts;
     private final ReceiptService receipts;
+    /** Asked for when something comes: who listens needs the channels itself. */
+    private final ObjectProvider<ReplyListener> listeners;
 
-    SmsModule(SmsProperties properties, GatewayAccounts accounts, ReceiptService receipts) {
+    SmsModule(
+            SmsProperties properties,
+            GatewayAccounts accounts,
+            ReceiptService receipts,
+            ObjectProvider<ReplyListener> listeners) {
         this.properties = properties;
         this.accounts = accounts;
         this.receipts = receipts;
+        this.listeners = listeners;
     }
 
     @Override
@@ -42,7 +51,16 @@ class SmsModule implements ChannelModule {
 
     @Override
     public Gateway createGateway(AccountSettings settings, OutboundNetwork network) {
-        return new SmsGateway(settings.read(SmsAccount.class), settings.secret("password"), network, receipts::record);
+        return new SmsGateway(
+                settings.read(SmsAccount.class),
+                settings.secret("password"),
+                network,
+                receipts::record,
+                this::tellReply);
+    }
+
+    private void tellReply(ReplyListener.IncomingText text) {
+        listeners.forEach(l -> l.textReceived(text));
     }
 
     @Override
