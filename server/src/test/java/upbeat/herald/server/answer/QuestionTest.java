@@ -140,6 +140,7 @@ class QuestionTest extends OwnAppTestCase {
     @Test
     void withoutATeamAddressOrAShopToCallTheTimelineSaysSo() {
         team("");
+        person.call("PUT", "/ui/shops/kites/calls", "{}");
         String notice = asking("", button("yes", effects("tell-team", "call-shop")), button("no", ""));
         String number = asked(notice);
         press(number, notice, "yes", null);
