@@ -122,6 +122,8 @@ const form = (parts: Record<string, string | Blob>) => {
 };
 
 /** Which orders are wanted, as the address and the server name it; blank means all. */
+export type AnswerFilter = { state?: string; notice?: string; stage?: string };
+
 export type OrderFilter = Partial<
   Record<
     | 'stage'
@@ -190,6 +192,12 @@ export const api = {
     call<Schemas['ShopCallsView']>('PUT', `/ui/shops/${encodeURIComponent(shop)}/calls`, { url }, version),
   doShopCalls: (shop: string, what: string) =>
     call<Schemas['ShopCallsView']>('POST', `/ui/shops/${encodeURIComponent(shop)}/calls/${what}`),
+  answerList: (filter: AnswerFilter, page: number) =>
+    get<Schemas['AnswerList']>(`/ui/answers${query({ ...filter, page: page > 0 ? String(page) : undefined })}`),
+  replies: () => get<Schemas['ReplyInbox']>('/ui/answers/replies'),
+  replyDone: (id: number) => call<void>('POST', `/ui/answers/replies/${id}/done`),
+  reply: (number: string, channel: string, text: string) =>
+    call<unknown>('POST', `/bench/phones/${encodeURIComponent(number)}/reply`, { channel, text }),
   answers: (shop: string, number: string) => get<Schemas['GivenAnswer'][]>(`/ui/orders/${at(shop, number)}/answers`),
   correctAnswer: (shop: string, number: string, notice: string, correction: Schemas['Correction'], version: string) =>
     call<void>('PUT', `/ui/orders/${at(shop, number)}/answers/${encodeURIComponent(notice)}`, correction, version),
@@ -469,6 +477,8 @@ export const keys = {
   sending: ['sending'] as const,
   teamAddresses: ['team-addresses'] as const,
   questionSets: ['question-sets'] as const,
+  answerList: (filter: AnswerFilter) => ['answers', 'list', filter] as const,
+  replies: ['answers', 'replies'] as const,
   shopCalls: (shop: string) => ['shop-calls', shop] as const,
   planChecks: ['plan-checks'] as const,
   starterPlans: ['starter-plans'] as const,

@@ -150,6 +150,7 @@ export default function TestBench({ now }: { now: string }) {
                   ['smtp', 'Mail server'],
                   ['sms', 'SMS centre'],
                   ['chat', 'Chat network'],
+                  ['shop', 'Shop'],
                 ] as const
               ).map(([id, name]) => (
                 <div key={id} className="gate">
@@ -199,6 +200,7 @@ export default function TestBench({ now }: { now: string }) {
               messages={outside.data?.phone ?? []}
               now={clock.data?.now ?? now}
               onPress={(m, b) => act(() => api.press(who.phone!, m, b), 'Pressed')}
+              onReply={(channel, text) => act(() => api.reply(who.phone!, channel, text), 'Reply sent')}
             />
           </div>
           <Mailbox address={who.email} mails={outside.data?.mail ?? []} now={clock.data?.now ?? now} />
@@ -231,12 +233,20 @@ function Phone({
   messages,
   now,
   onPress,
+  onReply,
 }: {
   number?: string;
   messages: PhoneMessage[];
   now: string;
   onPress: (messageId: string, button: string) => void;
+  onReply: (channel: string, text: string) => void;
 }) {
+  const [text, setText] = useState('');
+  const [channel, setChannel] = useState('sms');
+  const send = () => {
+    onReply(channel, text);
+    setText('');
+  };
   return (
     <section className="card" aria-label="Phone">
       <h2>Phone {number ? <span className="mono soft">{number}</span> : ''}</h2>
@@ -268,6 +278,31 @@ function Phone({
           ))
         )}
       </div>
+      {number && (
+        <div className="flex gap6 mt8">
+          <Select
+            aria-label="Reply by"
+            className="w110"
+            value={channel}
+            onChange={setChannel}
+            options={[
+              { value: 'sms', label: 'SMS' },
+              { value: 'whatsapp', label: 'WhatsApp' },
+            ]}
+          />
+          <Input
+            aria-label="Reply from the phone"
+            placeholder="Yes"
+            maxLength={1000}
+            value={text}
+            onChange={(e) => setText(e.target.value)}
+            onPressEnter={() => text.trim() && send()}
+          />
+          <Button disabled={!text.trim()} onClick={send}>
+            Reply
+          </Button>
+        </div>
+      )}
     </section>
   );
 }

@@ -23,15 +23,18 @@ type Props = {
   slim?: boolean;
   chosen?: string;
   onChoose?: (stage: string | undefined) => void;
+  /** What stands at each stop, where it isn’t orders. */
+  counts?: Map<string, number>;
 };
 
 /**
  * The stages drawn once: a line with stops, and a short branch for those beside it. Choosing a stop narrows the place;
  * choosing it again widens it.
  */
-export function Route({ title, subtitle, geometry, slim, chosen, onChoose }: Props) {
-  const { data } = useQuery({ queryKey: keys.route, queryFn: api.route });
-  const counts = new Map(data?.map((s) => [s.stage, s.orders]));
+export function Route({ title, subtitle, geometry, slim, chosen, onChoose, counts: own }: Props) {
+  const { data } = useQuery({ queryKey: keys.route, queryFn: api.route, enabled: !own });
+  const counts = own ?? new Map(data?.map((s) => [s.stage, s.orders]));
+  const known = !!own || !!data;
   const narrow = geometry.to - geometry.from < 450;
   // In the middle between two names, so that it goes through neither.
   const [left, right] = narrow ? NARROW_NAMES : WIDE_NAMES;
@@ -77,7 +80,7 @@ export function Route({ title, subtitle, geometry, slim, chosen, onChoose }: Pro
           onClick={() => choose(stage)}
           title={stage === 'delivered' ? 'In the last 24 hours' : undefined}
         >
-          <span className="count">{data ? (counts.get(stage) ?? 0) : ' '}</span>
+          <span className="count">{known ? (counts.get(stage) ?? 0) : ' '}</span>
           <span className="ring" />
           <span className="name">{narrow ? (SHORT[stage] ?? stageWords(stage)) : stageWords(stage)}</span>
         </button>
@@ -97,7 +100,7 @@ export function Route({ title, subtitle, geometry, slim, chosen, onChoose }: Pro
           >
             <span className="ring" />
             <span>{sideLabel(stage)}</span>
-            <span className="count">{data ? (counts.get(stage) ?? 0) : ' '}</span>
+            <span className="count">{known ? (counts.get(stage) ?? 0) : ' '}</span>
           </button>
         );
       })}

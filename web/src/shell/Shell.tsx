@@ -1,6 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { lazy, Suspense, useRef, useState } from 'react';
 import { Navigate, NavLink, Route as Path, Routes, useLocation } from 'react-router';
+import { AnswersLink } from '../answers/AnswersLink';
 import { api, keys } from '../api/client';
 import { FirstKey } from '../people/FirstKey';
 import { SignIn } from '../people/SignIn';
@@ -21,6 +22,7 @@ const OrdersPlace = lazy(() => import('../orders/OrdersPlace'));
 const PlanPlace = lazy(() => import('../plan/PlanPlace'));
 const RehearsalPlace = lazy(() => import('../rehearsal/RehearsalPlace'));
 const WordingPlace = lazy(() => import('../wording/WordingPlace'));
+const AnswersPlace = lazy(() => import('../answers/AnswersPlace'));
 const SetupPlace = lazy(() => import('../setup/SetupPlace'));
 const TestBench = lazy(() => import('../bench/TestBench'));
 const KeyboardHelp = lazy(() => import('./KeyboardHelp'));
@@ -80,6 +82,7 @@ export function Shell() {
             Plan
           </NavLink>
           <NavLink to="/wording">Wording</NavLink>
+          <AnswersLink />
           <NavLink to="/setup">Setup</NavLink>
           {session.data.demo && <NavLink to="/test-bench">Test bench</NavLink>}
         </nav>
@@ -118,6 +121,8 @@ export function Shell() {
             <Path path="/rehearsals/:id/:shop/:number" element={<RehearsalPlace now={now} />} />
             <Path path="/wording" element={<WordingPlace />} />
             <Path path="/wording/:notice/:channel" element={<WordingPlace />} />
+            <Path path="/answers" element={<AnswersPlace now={now} />} />
+            <Path path="/answers/:shop/:number" element={<AnswersPlace now={now} />} />
             <Path path="/setup/*" element={<SetupPlace now={now} />} />
             {session.data.demo && <Path path="/test-bench" element={<TestBench now={now} />} />}
             <Path path="*" element={<Navigate to="/orders" replace />} />

@@ -4,6 +4,7 @@ import { useLocation } from 'react-router';
 const PLACES: Record<string, string> = {
   orders: 'Orders',
   plan: 'Plan',
+  answers: 'Answers',
   rehearsals: 'Rehearsals',
   wording: 'Wording',
   setup: 'Setup',
@@ -25,7 +26,7 @@ export function pageTitle(path: string, signedIn: boolean): string {
   if (!signedIn) return 'Sign in · Upbeat Herald';
   const [place = '', ...rest] = path.split('/').filter(Boolean);
   const page =
-    place === 'orders' && rest[1]
+    (place === 'orders' || place === 'answers') && rest[1]
       ? `Order ${decodeURIComponent(rest[1])}`
       : place === 'setup'
         ? (SETUP_PAGES[rest[0] ?? ''] ?? PLACES.setup)

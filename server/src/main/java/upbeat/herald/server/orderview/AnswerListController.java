@@ -1,0 +1,50 @@
+package upbeat.herald.server.orderview;
+
+import io.swagger.v3.oas.annotations.tags.Tag;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpStatus;
+import org.springframework.security.core.Authentication;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+import upbeat.herald.server.orderview.AnswerListService.AnswerAsk;
+import upbeat.herald.server.orderview.AnswerListService.AnswerList;
+import upbeat.herald.server.orderview.ReplyInboxService.ReplyInbox;
+
+/** The place Answers: questions with what became of them, and replies that wait for a person. */
+@RestController
+@RequestMapping("/ui/answers")
+@Tag(name = "ui-answers")
+class AnswerListController {
+    private final AnswerListService answers;
+    private final ReplyInboxService replies;
+
+    AnswerListController(AnswerListService answers, ReplyInboxService replies) {
+        this.answers = answers;
+        this.replies = replies;
+    }
+
+    @GetMapping
+    AnswerList listAnswers(
+            @RequestParam(required = false) @Nullable String state,
+            @RequestParam(required = false) @Nullable String notice,
+            @RequestParam(required = false) @Nullable String stage,
+            @RequestParam(required = false) @Nullable Integer page) {
+        return answers.list(new AnswerAsk(state, notice, stage, page));
+    }
+
+    @GetMapping("/replies")
+    ReplyInbox listReplies() {
+        return replies.list();
+    }
+
+    @PostMapping("/replies/{id}/done")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void markReplyDone(@PathVariable long id, Authentication who) {
+        replies.markDone(id, who.getName());
+    }
+}
