@@ -10,6 +10,8 @@ class SinglePageController {
         "/",
         "/plan",
         "/plan/**",
+        "/answers",
+        "/answers/**",
         "/rehearsals",
         "/rehearsals/**",
         "/orders",
