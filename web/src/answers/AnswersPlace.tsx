@@ -53,9 +53,7 @@ export default function AnswersPlace({ now }: { now: string }) {
     <>
       <Route
         title="Answers"
-        subtitle={
-          filter.stage ? `orders at ${stageWords(filter.stage).toLowerCase()}` : 'waiting, by stage of the order'
-        }
+        subtitle={filter.stage ? `orders at ${stageWords(filter.stage).toLowerCase()}` : 'waiting questions'}
         geometry={geometry}
         counts={new Map(first?.stops.map((s) => [s.stage, s.questions]))}
         chosen={filter.stage}

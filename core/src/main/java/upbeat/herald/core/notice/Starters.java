@@ -13,6 +13,7 @@ import upbeat.herald.core.journey.Stage;
 import upbeat.herald.core.wording.Channel;
 import upbeat.herald.core.wording.LocalizedWording;
 import upbeat.herald.core.wording.Question;
+import upbeat.herald.core.wording.QuestionEnd;
 import upbeat.herald.core.wording.Variant;
 import upbeat.herald.core.wording.Wording;
 
@@ -75,12 +76,17 @@ public final class Starters {
         return noticeName(set.code());
     }
 
-    /** The question of a cash-on-delivery order in a plan that somebody starts from: it stays open. */
+    /**
+     * The question of a cash-on-delivery order in a plan that somebody starts from: it closes when the order leaves.
+     */
     public static Question confirmationQuestion(String language) {
         ResourceBundle words = bundle(language);
-        return new Question(List.of(
-                new Question.Button("confirm", words.getString("yes"), "confirmed", false),
-                new Question.Button("cancel", words.getString("no"), "cancel-requested", true)));
+        return new Question(
+                List.of(
+                        new Question.Button("confirm", words.getString("yes"), "confirmed", false),
+                        new Question.Button("cancel", words.getString("no"), "cancel-requested", true)),
+                new QuestionEnd(null, Stage.DISPATCHED, null, QuestionEnd.NoAnswer.NOTHING, null),
+                null);
     }
 
     /** The starter that a notice's wording can go back to; empty where there is none in this language. */

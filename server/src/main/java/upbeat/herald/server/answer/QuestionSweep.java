@@ -12,6 +12,7 @@ import upbeat.herald.core.wording.QuestionEnd;
 import upbeat.herald.server.message.MessagePlanner;
 import upbeat.herald.server.message.MessageRepository;
 import upbeat.herald.server.message.MessageRow;
+import upbeat.herald.server.message.SubjectFactory;
 import upbeat.herald.server.order.QuestionAskedRepository;
 import upbeat.herald.server.order.QuestionAskedRepository.AskedRow;
 import upbeat.herald.server.platform.signal.SignallingWriter;
@@ -30,7 +31,11 @@ public class QuestionSweep {
     /** A reminder that is later than this isn't sent. */
     private static final Duration LATEST = Duration.ofDays(2);
 
-    private static final String NOT_KEPT = "nothing";
+    /** Without an end of its own, a question can be answered as long as its links work. */
+    private static final QuestionEnd LINKS_EXPIRE =
+            new QuestionEnd(SubjectFactory.LINK_LIFETIME, null, null, QuestionEnd.NoAnswer.NOTHING, null);
+
+    private static final String CLOSED = "nothing";
 
     private final QuestionAskedRepository questions;
     private final MessageRepository messages;
@@ -56,6 +61,13 @@ public class QuestionSweep {
         this.reader = reader;
         this.writer = writer;
         this.clock = clock;
+    }
+
+    /** Looks at all that is due now, and at all stages; for filling a history, where time is moved by hand. */
+    public synchronized void sweepAll() {
+        nextStages = System.nanoTime();
+        boolean more = true;
+        while (more) more = sweep();
     }
 
     /** @return true where there may be more to do at once */
@@ -93,15 +105,15 @@ public class QuestionSweep {
     private void step(JdbcClient db, AskedRow row, Instant now) {
         MessageRow message = messages.find(db, row.messageSeq()).orElse(null);
         Question question = message == null ? null : message.sent().question();
-        QuestionEnd end = question == null ? null : question.end();
-        if (message == null || end == null) { // its customer was erased
-            questions.end(db, row.orderId(), row.noticeId(), NOT_KEPT, now);
+        if (message == null || question == null) { // its customer was erased
+            questions.end(db, row.orderId(), row.noticeId(), CLOSED, now);
             return;
         }
+        QuestionEnd end = question.end() == null ? LINKS_EXPIRE : question.end();
         QuestionEnd.Step next = end.nextStep(row.asked()).orElse(null);
         if (next == null || next.at().isAfter(now)) questions.update(db, row, next == null ? null : next.at());
         else if (next.ends()) {
-            noAnswer.apply(db, message, end, now);
+            if (question.end() != null) noAnswer.apply(db, message, end, now);
             // An answer that is taken from the silence has ended it already.
             questions.end(
                     db, row.orderId(), row.noticeId(), end.otherwise().name().toLowerCase(java.util.Locale.ROOT), now);

@@ -18,6 +18,12 @@ public interface Gateway {
     /** Opens a line, logs in and says what the other side answered. */
     ConnectionCheck checkConnection();
 
+    /**
+     * Keeps a line open where replies come over it, also while nothing is sent. Asked for often; a gateway that is away
+     * is called now and then only, and nobody is told of it.
+     */
+    default void listen() {}
+
     /** Why the gateway can't be reached now, or empty where it can. */
     Optional<String> findOutage();
 }

@@ -134,6 +134,7 @@ public class Dispatcher implements SmartLifecycle {
                     used = gateway;
                     pauses.forget(channel);
                 }
+                if (gateway != null) gateway.listen();
                 boolean more = gateway != null && lanes != null && round(gateway, lanes);
                 if (gateway == null) sayThereIsNone(channel);
                 trouble.succeeded();

@@ -62,7 +62,7 @@ public class SentEffects {
         if (question == null) return;
         QuestionEnd end = question.end();
         Instant next = end == null
-                ? null
+                ? now.plus(SubjectFactory.LINK_LIFETIME)
                 : end.nextStep(new QuestionEnd.Asked(now, null, null))
                         .map(QuestionEnd.Step::at)
                         .orElse(null);

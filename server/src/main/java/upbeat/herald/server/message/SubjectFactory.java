@@ -25,7 +25,7 @@ import upbeat.herald.server.platform.secret.LinkSigningKey;
 @Component
 public class SubjectFactory {
     /** How long an answer link works. */
-    static final Duration LINK_LIFETIME = Duration.ofDays(30);
+    public static final Duration LINK_LIFETIME = Duration.ofDays(30);
 
     private final LinkSigningKey linkKey;
     private final PublicAddress address;

@@ -26,6 +26,7 @@ import upbeat.herald.core.wording.chat.ChatChannel;
 import upbeat.herald.core.wording.email.EmailChannel;
 import upbeat.herald.core.wording.sms.SmsChannel;
 import upbeat.herald.server.answer.AnswerService;
+import upbeat.herald.server.answer.QuestionSweep;
 import upbeat.herald.server.channel.GatewayRegistry;
 import upbeat.herald.server.delivery.Dispatcher;
 import upbeat.herald.server.ingest.CheckedScan;
@@ -84,6 +85,7 @@ class DemoHistory {
             ParcelIngestService parcels,
             ReportIngestService reports,
             AnswerService answers,
+            QuestionSweep questions,
             ReceiptService receipts) {}
 
     /** What the past is written to and looked up in. */
@@ -123,6 +125,7 @@ class DemoHistory {
                 sendUntil(event.at());
                 clock.moveTo(event.at());
                 event.work().run();
+                entries.questions().sweepAll();
             }
             sendUntil(SimulatedClock.START);
             clock.save(SimulatedClock.START);

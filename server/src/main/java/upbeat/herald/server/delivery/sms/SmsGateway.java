@@ -52,6 +52,9 @@ import upbeat.herald.server.platform.http.OutboundNetwork;
  */
 final class SmsGateway implements Gateway, AutoCloseable {
     private static final Logger LOG = LoggerFactory.getLogger(SmsGateway.class);
+    /** How often it is seen to that a line is open. */
+    private static final long LISTEN_EVERY = java.util.concurrent.TimeUnit.SECONDS.toNanos(5);
+
     private static final int THROTTLED = 0x58; // ESME_RTHROTTLED
     private static final int QUEUE_FULL = 0x14; // ESME_RMSGQFUL
     private static final int SYSTEM_ERROR =
@@ -68,6 +71,7 @@ final class SmsGateway implements Gateway, AutoCloseable {
     private final Consumer<ReceiptService.Receipt> receipts;
     private final Consumer<ReplyListener.IncomingText> replies;
     private @Nullable SMPPSession session;
+    private volatile long nextListen = System.nanoTime();
 
     SmsGateway(
             SmsAccount account,
@@ -160,6 +164,17 @@ final class SmsGateway implements Gateway, AutoCloseable {
                             + (e.getCause() instanceof NegativeResponseException n
                                     ? ": status 0x" + Integer.toHexString(n.getCommandStatus())
                                     : ": " + e.getMessage()));
+        }
+    }
+
+    @Override
+    public void listen() {
+        if (System.nanoTime() - nextListen < 0) return;
+        nextListen = System.nanoTime() + LISTEN_EVERY;
+        try {
+            line();
+        } catch (IOException e) {
+            LOG.debug("Nobody answers at the SMS centre yet", e);
         }
     }
 
