@@ -82,6 +82,9 @@ class ScreenshotsTest {
             page.locator(".fitting").scrollIntoViewIfNeeded();
             page.getByText("orders to Germany").first().waitFor();
             shot(page, "plan-audience");
+            page.navigate(app.url + "/answers");
+            page.locator("table.answers tbody tr").first().waitFor();
+            shot(page, "answers");
             importPlan(app, page);
             rehearse(page, app.url);
             wording(app, page);
@@ -173,12 +176,6 @@ class ScreenshotsTest {
         page.getByLabel("Test a number").fill("HOP 0041 7738 3");
         page.getByText("check digit should be 2").waitFor();
         shot(page, "setup-carriers");
-        page.navigate(app.url + "/setup/unmapped-codes");
-        page.locator("tbody button").first().click();
-        page.getByLabel("Treat as").click();
-        page.getByTitle("In transit").last().click();
-        page.getByText("Effect on parcels").waitFor();
-        shot(page, "setup-unmapped-codes");
         page.navigate(app.url + "/setup/brand");
         page.locator("iframe").waitFor();
         page.frameLocator("iframe").getByText("Hello Ottoline").waitFor();
