@@ -7,6 +7,7 @@ import java.util.Locale;
 import java.util.ResourceBundle;
 import org.springframework.web.util.HtmlUtils;
 import upbeat.herald.core.wording.Brand;
+import upbeat.herald.core.wording.Channel;
 
 /** The texts of the pages that customers see, in the languages of the starters; in English for everyone else. */
 final class CustomerPageTexts {
@@ -54,6 +55,12 @@ final class CustomerPageTexts {
         String text = bundle.getString(key);
         for (int i = 0; i < values.length; i++) text = text.replace("{" + i + "}", values[i]);
         return text;
+    }
+
+    /** What a channel is called; most have one name everywhere. */
+    String channel(Channel channel) {
+        String key = "channel." + channel.code();
+        return bundle.containsKey(key) ? bundle.getString(key) : channel.label();
     }
 
     /**

@@ -99,7 +99,8 @@ public class MessageHandOver {
                                 ready.brand(),
                                 ready.content(),
                                 ready.question(),
-                                now));
+                                now,
+                                ready.preferences()));
                 note(gateway, end);
                 recorder.record(m, end);
                 return true;

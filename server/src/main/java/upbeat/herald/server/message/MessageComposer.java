@@ -11,6 +11,7 @@ import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.journey.Parcel;
 import upbeat.herald.core.journey.Stage;
 import upbeat.herald.core.notice.Notice;
+import upbeat.herald.core.notice.TeamOccasion;
 import upbeat.herald.core.notice.WordingSelection;
 import upbeat.herald.core.wording.Channel;
 import upbeat.herald.core.wording.CustomerLanguage;
@@ -81,6 +82,11 @@ public class MessageComposer {
     /** The message as it would leave now. */
     public Rendered render(JdbcClient db, Scene scene, Channel channel, Wording wording, Instant now) {
         return channel.render(wording, subjectOf(db, scene, now));
+    }
+
+    /** Where the customer chooses what they are sent; null for what goes to the team, who choose for nobody. */
+    @Nullable String preferencePage(MessageRow m) {
+        return TeamOccasion.isForTeam(m.origin().occasion()) ? null : subjects.preferencePage(m.seq());
     }
 
     /** What a message of this scene is about. */

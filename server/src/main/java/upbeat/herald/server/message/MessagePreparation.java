@@ -81,7 +81,10 @@ public class MessagePreparation {
 
     /** Ready to go, to be held for a reason, or to wait for its window. */
     public sealed interface Outcome {
-        /** @param price null where the channel costs nothing */
+        /**
+         * @param price null where the channel costs nothing
+         * @param preferences address of the page where the customer chooses what they are sent, or null
+         */
         record Ready(
                 @Nullable String to,
                 String language,
@@ -89,6 +92,7 @@ public class MessagePreparation {
                 @Nullable Question question,
                 Brand brand,
                 @Nullable Price price,
+                @Nullable String preferences,
                 Basis basis)
                 implements Outcome {}
 
@@ -168,6 +172,7 @@ public class MessagePreparation {
                     brands.get(db, order.order().shop())
                             .withSender(notice.routing().sender()),
                     price(m.recipient().channel(), to, content),
+                    composer.preferencePage(m),
                     basis);
         } catch (EmptyFieldException e) {
             return held(Reason.Code.FIELD_EMPTY, Texts.orEmpty(e.getMessage()));

@@ -8,6 +8,7 @@ import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.stereotype.Component;
+import upbeat.herald.core.answer.PreferenceLink;
 import upbeat.herald.core.answer.ShortLink;
 import upbeat.herald.core.answer.SignedLink;
 import upbeat.herald.core.carrier.Carrier;
@@ -83,6 +84,11 @@ public class SubjectFactory {
                 CustomerLanguage.localeFor(letter.language(), order),
                 about == null ? new MessageSubject.Tracking(List.of(), 0, null) : tracking(about),
                 days(about, CustomerClock.of(order).likely(), now));
+    }
+
+    /** Where the customer of a message chooses what they are sent. @param number of the message */
+    String preferencePage(long number) {
+        return address.get() + "/u/" + PreferenceLink.create(linkKey.bytes(), number);
     }
 
     private MessageSubject.@Nullable Answers answers(Letter letter, Instant now) {

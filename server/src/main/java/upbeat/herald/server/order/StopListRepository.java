@@ -34,7 +34,7 @@ public class StopListRepository {
             insert into stop_entry (address_hash, channel, reason, at) values (?, ?, ?, ?)
             on conflict (address_hash) do nothing""";
 
-    /** @param reason why: {@code erased}, {@code asked} or {@code replied} */
+    /** @param reason why: {@code erased}, {@code asked}, {@code replied} or {@code chosen} */
     public record StopEntry(String reason, Instant since) {}
 
     public record ReasonCount(String channel, String reason, int count) {}

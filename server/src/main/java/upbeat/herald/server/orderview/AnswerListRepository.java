@@ -25,7 +25,7 @@ class AnswerListRepository {
 
     private static final String BY_STAGE = "select replace(o.stage, 'partly-', '') as stage, count(*) as n" + FROM
             + State.WAITING.condition + " group by 1";
-    private static final String COUNTS = "select count(*), total(q.ended_at is null and a.at is null),"
+    private static final String COUNTED = "count(*), total(q.ended_at is null and a.at is null),"
             + " total(a.refuses = 0 and a.via <> 'no-answer'), total(a.refuses = 1 and a.via <> 'no-answer'),"
             + " total(q.ended_at is not null and (a.at is null or a.via = 'no-answer'))";
     private static final String TIMES = """
@@ -96,7 +96,7 @@ class AnswerListRepository {
     }
 
     Counts count(JdbcClient db, Filter f) {
-        return params(db.sql(COUNTS + where(f)), f)
+        return params(db.sql("select " + COUNTED + where(f)), f)
                 .query((rs, i) -> new Counts(rs.getInt(1), rs.getInt(2), rs.getInt(3), rs.getInt(4), rs.getInt(5)))
                 .single();
     }

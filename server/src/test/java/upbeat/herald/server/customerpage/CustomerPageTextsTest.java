@@ -32,7 +32,7 @@ class CustomerPageTextsTest {
         assertThat(own.getLocale().getLanguage()).isEqualTo(language);
         for (String key : english.keySet()) {
             assertThat(values(own.getString(key))).as(key).isEqualTo(values(english.getString(key)));
-            if (!Set.of("total", "orderTitle").contains(key))
+            if (!Set.of("total", "orderTitle", "channel.email").contains(key))
                 assertThat(own.getString(key)).as(key).isNotEqualTo(english.getString(key));
         }
     }

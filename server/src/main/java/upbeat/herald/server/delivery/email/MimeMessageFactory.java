@@ -46,12 +46,22 @@ final class MimeMessageFactory {
         mail.setHeader("Auto-Submitted", "auto-generated");
         mail.setHeader("X-Auto-Response-Suppress", "All");
         mail.setHeader("Content-Language", m.language());
+        if (m.preferences() != null) addUnsubscribe(mail, m.preferences());
         MimeMultipart both = new MimeMultipart("alternative");
         both.addBodyPart(part(m.content().text(), "plain"));
         both.addBodyPart(part(m.content().html(), "html"));
         mail.setContent(both);
         mail.saveChanges();
         return mail;
+    }
+
+    /**
+     * Where a mail program may unsubscribe (RFC 2369), with one click where the address is HTTPS (RFC 8058, section
+     * 3.1).
+     */
+    private static void addUnsubscribe(MimeMessage mail, String address) throws MessagingException {
+        mail.setHeader("List-Unsubscribe", "<" + address + ">");
+        if (address.startsWith("https://")) mail.setHeader("List-Unsubscribe-Post", "List-Unsubscribe=One-Click");
     }
 
     /** The address with its host in ASCII (RFC 5891), as servers without SMTPUTF8 want it. */

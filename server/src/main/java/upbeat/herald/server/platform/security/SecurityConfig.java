@@ -48,7 +48,7 @@ class SecurityConfig {
     @Bean
     @Order(2)
     SecurityFilterChain publicFilterChain(HttpSecurity http) throws Exception {
-        return http.securityMatcher("/a/**", "/t/**", "/brand/**", "/doors/**", "/bench/**")
+        return http.securityMatcher("/a/**", "/t/**", "/u/**", "/brand/**", "/doors/**", "/bench/**")
                 .csrf(AbstractHttpConfigurer::disable)
                 .sessionManagement(s -> s.sessionCreationPolicy(SessionCreationPolicy.STATELESS))
                 .headers(h -> h.contentSecurityPolicy(p -> p.policyDirectives(POLICY))
