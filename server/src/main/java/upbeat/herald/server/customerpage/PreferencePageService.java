@@ -134,12 +134,6 @@ class PreferencePageService {
     }
 
     private ResponseEntity<String> problem(int status, String key, CustomerPageTexts texts) {
-        Brand brand = brands.get(reader);
-        return CustomerPage.render(
-                texts,
-                brand,
-                status,
-                texts.plain(key + ".title"),
-                "<p>" + texts.html(key + ".text") + "</p>" + (status == 429 ? "" : texts.contact(brand)));
+        return CustomerPage.problem(texts, brands.get(reader), status, key);
     }
 }

@@ -58,23 +58,10 @@ class ShortLinkService {
     ResponseEntity<String> follow(String token, HttpServletRequest request) {
         CustomerPageTexts texts = CustomerPageTexts.forBrowser(request.getLocales());
         if (!callers.tryAcquire(request.getRemoteAddr()))
-            return CustomerPage.render(
-                    texts,
-                    brands.get(reader),
-                    429,
-                    texts.plain("busy.title"),
-                    "<p>" + texts.html("busy.text") + "</p>");
+            return CustomerPage.problem(texts, brands.get(reader), 429, "busy");
         OptionalLong id = ShortLink.verify(secret.bytes(), token);
         Optional<ParcelRow> parcel = id.isEmpty() ? Optional.empty() : parcels.find(reader, id.getAsLong());
-        if (parcel.isEmpty()) {
-            Brand brand = brands.get(reader);
-            return CustomerPage.render(
-                    texts,
-                    brand,
-                    404,
-                    texts.plain("broken.title"),
-                    "<p>" + texts.html("broken.text") + "</p>" + texts.contact(brand));
-        }
+        if (parcel.isEmpty()) return CustomerPage.problem(texts, brands.get(reader), 404, "broken");
         return shown(parcel.get());
     }
 

@@ -15,6 +15,7 @@ import upbeat.herald.core.notice.Notice;
 import upbeat.herald.core.notice.OrderSituation;
 import upbeat.herald.core.notice.PlannedMessage;
 import upbeat.herald.core.notice.Reason;
+import upbeat.herald.core.notice.TeamOccasion;
 import upbeat.herald.core.wording.CustomerLanguage;
 import upbeat.herald.server.notice.NoticeRepository;
 import upbeat.herald.server.order.OrderRow;
@@ -152,19 +153,25 @@ public class MessagePlanner {
      * whoever has answered by then gets none.
      */
     public void planReminder(JdbcClient db, MessageRow asked, Instant now) {
-        MessageOrigin of = asked.origin();
+        planBeside(db, asked, REMINDER + asked.origin().occasion(), asked.recipient(), now);
+    }
+
+    /** What a customer was sent goes to the team too, over the same channel, as a message of its own. */
+    void planCopy(JdbcClient db, MessageRow sent, Instant now) {
+        MessageRecipient team = new MessageRecipient(
+                sent.recipient().channel(), null, sent.recipient().language());
+        planBeside(db, sent, TeamOccasion.copy(sent.origin().occasion()), team, now);
+    }
+
+    private void planBeside(JdbcClient db, MessageRow m, String occasion, MessageRecipient to, Instant now) {
+        MessageOrigin of = m.origin();
         messages.insert(
                 db,
                 List.of(new MessageRepository.NewMessage(
                         ids.nextId(now),
                         new MessageOrigin(
-                                of.noticeId(),
-                                of.orderId(),
-                                of.parcel(),
-                                of.parcelId(),
-                                REMINDER + of.occasion(),
-                                of.stage()),
-                        asked.recipient(),
+                                of.noticeId(), of.orderId(), of.parcel(), of.parcelId(), occasion, of.stage()),
+                        to,
                         MessageStatus.PLANNED,
                         null,
                         List.of(),

@@ -27,7 +27,7 @@ public class SentEffects {
     private final OrderRepository orders;
     private final QuestionAskedRepository questions;
     private final MessageReplan replan;
-    private final MessageIdGenerator ids;
+    private final MessagePlanner planner;
 
     SentEffects(
             NoticeRepository notices,
@@ -35,13 +35,13 @@ public class SentEffects {
             OrderRepository orders,
             QuestionAskedRepository questions,
             MessageReplan replan,
-            MessageIdGenerator ids) {
+            MessagePlanner planner) {
         this.notices = notices;
         this.messages = messages;
         this.orders = orders;
         this.questions = questions;
         this.replan = replan;
-        this.ids = ids;
+        this.planner = planner;
     }
 
     /** To be asked once for each message, in the transaction that says it was sent. */
@@ -51,7 +51,7 @@ public class SentEffects {
         Notice notice = notices.find(db, sent.origin().noticeId()).orElse(null);
         if (notice == null) return;
         Effects effects = notice.effects();
-        if (effects.copies().contains(sent.recipient().channel())) planCopy(db, sent, now);
+        if (effects.copies().contains(sent.recipient().channel())) planner.planCopy(db, sent, now);
         if (effects.hasTags()) tag(db, sent.origin().orderId(), effects, now);
     }
 
@@ -74,30 +74,6 @@ public class SentEffects {
                 now,
                 end == null ? null : end.stage(),
                 next);
-    }
-
-    private void planCopy(JdbcClient db, MessageRow sent, Instant now) {
-        MessageOrigin of = sent.origin();
-        messages.insert(
-                db,
-                List.of(new MessageRepository.NewMessage(
-                        ids.nextId(now),
-                        new MessageOrigin(
-                                of.noticeId(),
-                                of.orderId(),
-                                of.parcel(),
-                                of.parcelId(),
-                                TeamOccasion.copy(of.occasion()),
-                                of.stage()),
-                        new MessageRecipient(
-                                sent.recipient().channel(),
-                                null,
-                                sent.recipient().language()),
-                        MessageStatus.PLANNED,
-                        null,
-                        List.of(),
-                        now,
-                        now)));
     }
 
     private void tag(JdbcClient db, long orderId, Effects effects, Instant now) {
