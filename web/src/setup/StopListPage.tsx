@@ -7,7 +7,12 @@ import { Failed } from '../shell/Failed';
 import { when } from '../words';
 import { useDo } from './useDo';
 
-const REASONS: Record<string, string> = { erased: 'customer data erased', asked: 'added by hand' };
+const REASONS: Record<string, string> = {
+  erased: 'customer data erased',
+  asked: 'added by hand',
+  replied: 'replied STOP',
+  chosen: 'turned it off on their page',
+};
 
 /** Setup, Stop list: an address looked up, put on it or taken off it; which addresses are on it can't be read out. */
 export function StopListPage({ now }: { now: string }) {
