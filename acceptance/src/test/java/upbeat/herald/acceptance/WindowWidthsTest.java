@@ -25,6 +25,7 @@ class WindowWidthsTest extends BrowserTestCase {
         number = app.order("cash-on-delivery", "widths@customer.example", "+46701740682", "{}");
         app.parcel(number, "hopgate", "HOP 7300 0000 1");
         app.scan("hopgate", "HOP 7300 0000 1", "20", app.now());
+        app.world.sms.reply("+46701740682", "Averylongwordthatnobodycanbreak".repeat(12));
     }
 
     @AfterEach
@@ -55,6 +56,9 @@ class WindowWidthsTest extends BrowserTestCase {
                 "/orders/kites/" + number,
                 "/plan",
                 "/plan/delivered",
+                "/answers",
+                "/answers/kites/" + number,
+                "/answers?state=person",
                 "/wording/delivered/email",
                 "/wording/delivered/sms",
                 "/setup/shops",
