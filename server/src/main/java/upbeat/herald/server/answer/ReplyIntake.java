@@ -75,11 +75,13 @@ class ReplyIntake implements ReplyListener {
 
     private void take(JdbcClient db, IncomingText incoming, String from, String text, Instant now) {
         String channel = incoming.channel().code();
-        if (replies.countSince(db, channel, from, now.minus(Duration.ofHours(1))) >= MOST_AN_HOUR) return;
         ReplyTargets.Target target = targets.find(db, incoming.channel(), from).orElse(null);
         OrderRow order = target == null ? null : target.order();
         List<String> languages = order == null ? List.of() : CustomerLanguage.languagesOf(order.order());
         Meaning meaning = incoming.isPart() ? Meaning.OTHER : ReplyWords.read(text, languages);
+        // Whoever wants no more is always heard.
+        boolean isTooMany = replies.countSince(db, channel, from, now.minus(Duration.ofHours(1))) >= MOST_AN_HOUR;
+        if (isTooMany && meaning != Meaning.STOP) return;
         Optional<Question.Button> chosen = target == null || incoming.isPart() || meaning == Meaning.STOP
                 ? Optional.empty()
                 : target.choose(text, languages);

@@ -157,6 +157,9 @@ class ReplyIntakeTest extends OwnAppTestCase {
                     null,
                     false));
         assertThat(kept("+46701740618")).isEqualTo(30);
+        intake.textReceived(new ReplyListener.IncomingText(
+                upbeat.herald.core.wording.sms.SmsChannel.SMS, "+46701740618", "STOP", null, false));
+        assertThat(kept("+46701740618")).as("STOP is always heard").isEqualTo(31);
         assertThat(db.sql("select max(length(text)) from reply where sender = '+46701740618'")
                         .query(Integer.class)
                         .single())
