@@ -4,6 +4,7 @@ import java.util.Locale;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
+import upbeat.herald.core.Texts;
 import upbeat.herald.core.wording.Brand;
 import upbeat.herald.core.wording.Channel;
 import upbeat.herald.core.wording.Rendered;
@@ -67,12 +68,12 @@ public class StopConfirmationSender implements OutboxSender {
     }
 
     private static Rendered rendered(StopConfirmation c, Brand brand) {
+        Phrases phrases = Phrases.forLocale(Locale.forLanguageTag(c.language()));
         String contact = brand.contact().phone() == null
                 ? brand.sender().senderAddress()
                 : brand.contact().phone();
-        String text = Phrases.forLocale(Locale.forLanguageTag(c.language()))
-                .get("stopped", brand.name(), contact == null ? "" : contact)
-                .strip();
+        String whom = Texts.isBlank(contact) ? "" : " " + phrases.get("stoppedContact", contact);
+        String text = phrases.get("stopped", brand.name()) + whom;
         return new Rendered(null, text, null, new SmsContent(SmsLength.measure(text)));
     }
 }

@@ -23,6 +23,7 @@ import upbeat.herald.server.orderview.AnswerListRepository.State;
 import upbeat.herald.server.orderview.AnswerListRepository.WaitingAt;
 import upbeat.herald.server.platform.outbox.OutboxRepository;
 import upbeat.herald.server.platform.outbox.OutboxRepository.OutboxRow;
+import upbeat.herald.server.shopcall.ShopCalls;
 
 /** The place Answers: questions of the last 90 days, and what customers answered. */
 @Service
@@ -31,8 +32,6 @@ class AnswerListService {
     private static final int PAGE = 60;
     /** A median of so many says as much as one of all. */
     private static final int MOST_TIMES = 20_000;
-
-    private static final String SHOP_CALL = "shop-call";
 
     private final AnswerListRepository answers;
     private final NoticeRepository notices;
@@ -144,7 +143,7 @@ class AnswerListService {
     private @Nullable String shopCall(AskedQuestion q) {
         OutboxRow last = null;
         for (OutboxRow row : outbox.findByOrder(reader, q.orderId()))
-            if (row.item().kind().equals(SHOP_CALL)) last = row;
+            if (row.item().kind().equals(ShopCalls.KIND)) last = row;
         if (last == null) return null;
         return last.taken() ? "taken" : last.nextAt() == null ? "failed" : "waiting";
     }

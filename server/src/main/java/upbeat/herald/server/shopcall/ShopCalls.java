@@ -10,7 +10,7 @@ import upbeat.herald.server.platform.outbox.Outbox;
 /** Puts calls to shops into the outbox, within the transaction that has something to tell. */
 @Component
 public class ShopCalls {
-    static final String KIND = "shop-call";
+    public static final String KIND = "shop-call";
 
     private final ShopCallTargetRepository targets;
     private final Outbox outbox;

@@ -45,6 +45,7 @@ import upbeat.herald.server.channel.OutgoingMessage;
 import upbeat.herald.server.channel.ReplyListener;
 import upbeat.herald.server.message.ReceiptService;
 import upbeat.herald.server.platform.http.OutboundNetwork;
+import upbeat.herald.server.platform.signal.LoopPause;
 
 /**
  * SMS over SMPP 3.4, bound as transceiver: submit_sm out, delivery receipts in as deliver_sm. A text of several
@@ -52,8 +53,6 @@ import upbeat.herald.server.platform.http.OutboundNetwork;
  */
 final class SmsGateway implements Gateway, AutoCloseable {
     private static final Logger LOG = LoggerFactory.getLogger(SmsGateway.class);
-    /** How often it is seen to that a line is open. */
-    private static final long LISTEN_EVERY = java.util.concurrent.TimeUnit.SECONDS.toNanos(5);
 
     private static final int THROTTLED = 0x58; // ESME_RTHROTTLED
     private static final int QUEUE_FULL = 0x14; // ESME_RMSGQFUL
@@ -71,7 +70,8 @@ final class SmsGateway implements Gateway, AutoCloseable {
     private final Consumer<ReceiptService.Receipt> receipts;
     private final Consumer<ReplyListener.IncomingText> replies;
     private @Nullable SMPPSession session;
-    private volatile long nextListen = System.nanoTime();
+    /** Only its channel's loop asks. A centre that refuses the log-in is called ever more seldom. */
+    private final LoopPause listening = new LoopPause(Duration.ofSeconds(5), Duration.ofMinutes(5));
 
     SmsGateway(
             SmsAccount account,
@@ -169,11 +169,12 @@ final class SmsGateway implements Gateway, AutoCloseable {
 
     @Override
     public void listen() {
-        if (System.nanoTime() - nextListen < 0) return;
-        nextListen = System.nanoTime() + LISTEN_EVERY;
+        if (listening.millisLeft(System.nanoTime()) > 0) return;
         try {
             line();
+            listening.succeeded();
         } catch (IOException e) {
+            listening.failed(System.nanoTime());
             LOG.debug("Nobody answers at the SMS centre yet", e);
         }
     }
