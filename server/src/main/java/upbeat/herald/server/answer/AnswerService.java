@@ -1,6 +1,7 @@
 package upbeat.herald.server.answer;
 
 import java.time.Instant;
+import java.util.Objects;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -105,13 +106,12 @@ public class AnswerService implements ReplyListener {
     /** Works inside the caller's transaction. */
     Outcome take(JdbcClient db, MessageRow message, Question.Button button, Reply reply, Instant now) {
         OrderRow order = orders.get(db, message.origin().orderId());
-        Question question = java.util.Objects.requireNonNull(message.sent().question());
+        Question question = Objects.requireNonNull(message.sent().question());
         AnswerRow before =
                 answers.find(db, order.id(), message.origin().noticeId()).orElse(null);
         AnswerRow answer = answer(message, button, reply, now);
         if (before != null) {
-            boolean isSame =
-                    before.button().equals(answer.button()) && java.util.Objects.equals(before.text(), answer.text());
+            boolean isSame = before.button().equals(answer.button()) && Objects.equals(before.text(), answer.text());
             if (isSame || !state.canChange(db, order.id(), question)) return new Outcome(Change.NOT_COUNTED, before);
             record.change(db, order, message, before, answer, now);
             return new Outcome(Change.CHANGED, answer);

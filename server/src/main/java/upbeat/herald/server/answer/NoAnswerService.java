@@ -1,6 +1,7 @@
 package upbeat.herald.server.answer;
 
 import java.time.Instant;
+import java.util.Objects;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.Texts;
@@ -52,8 +53,7 @@ class NoAnswerService {
             }
             case HOLD -> holds.hold(db, order.id(), "nobody answered \"" + noticeOf(db, message) + "\" in time", now);
             case ANSWER -> {
-                Question question =
-                        java.util.Objects.requireNonNull(message.sent().question());
+                Question question = Objects.requireNonNull(message.sent().question());
                 Question.Button taken = question.findButton(value).orElse(null);
                 if (taken == null) {
                     orders.addNote(db, order.id(), asked, now);

@@ -4,7 +4,10 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.util.List;
+import java.util.Locale;
 import java.util.concurrent.TimeUnit;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.wording.Question;
@@ -20,7 +23,9 @@ import upbeat.herald.server.platform.signal.SignallingWriter;
 /** Asks once more, and ends questions that nobody answered, as their notice says. */
 @Component
 public class QuestionSweep {
+    private static final Logger LOG = LoggerFactory.getLogger(QuestionSweep.class);
     private static final int AT_ONCE = 100;
+    private static final Duration AFTER_TROUBLE = Duration.ofHours(1);
     /**
      * How often the stages of all open questions are looked at, by the machine's clock; seldomer where it takes long.
      */
@@ -80,7 +85,13 @@ public class QuestionSweep {
             nextStages = more ? began : began + Math.max(STAGES_EVERY, took * REST);
         }
         List<AskedRow> due = questions.findDue(reader, clock.instant(), AT_ONCE);
-        for (AskedRow row : due)
+        due.forEach(this::look);
+        return more || due.size() == AT_ONCE;
+    }
+
+    /** Trouble with one question stays with it: it is looked at again later, and the others go on. */
+    private void look(AskedRow row) {
+        try {
             writer.write((db, now) -> {
                 questions
                         .find(db, row.orderId(), row.noticeId())
@@ -88,7 +99,13 @@ public class QuestionSweep {
                         .ifPresent(is -> step(db, is, now));
                 return null;
             });
-        return more || due.size() == AT_ONCE;
+        } catch (RuntimeException | StackOverflowError e) {
+            LOG.error("The question {} of order {} could not be looked at", row.noticeId(), row.orderId(), e);
+            writer.write((db, now) -> {
+                questions.update(db, row, now.plus(AFTER_TROUBLE));
+                return null;
+            });
+        }
     }
 
     /** Writes down which questions' orders came to the stage that ends them. */
@@ -116,7 +133,7 @@ public class QuestionSweep {
             if (question.end() != null) noAnswer.apply(db, message, end, now);
             // An answer that is taken from the silence has ended it already.
             questions.end(
-                    db, row.orderId(), row.noticeId(), end.otherwise().name().toLowerCase(java.util.Locale.ROOT), now);
+                    db, row.orderId(), row.noticeId(), end.otherwise().name().toLowerCase(Locale.ROOT), now);
         } else {
             // After a long standstill nobody wants to be asked about the past.
             if (next.at().plus(LATEST).isAfter(now)) planner.planReminder(db, message, now);

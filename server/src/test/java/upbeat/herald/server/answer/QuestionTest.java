@@ -200,6 +200,37 @@ class QuestionTest extends OwnAppTestCase {
         assertThat(app.read(number).path("answers")).isEmpty();
     }
 
+    /** One that can't be read keeps no other waiting. */
+    @Test
+    void aBrokenQuestionStaysAlone() {
+        String notice = asking(
+                "\"questionEnd\":{\"after\":\"PT1H\",\"otherwise\":\"tag\",\"value\":\"late\"},",
+                button("yes", ""),
+                button("no", ""));
+        String broken = asked(notice);
+        String whole = asked(notice);
+        app.context
+                .getBean(upbeat.herald.server.platform.persistence.DatabaseWriter.class)
+                .write(db -> db.sql("update message set question = '{' where id = ?")
+                        .param(app.messages(broken, notice).get(0).path("id").asString())
+                        .update());
+        app.advance("PT1H1M");
+        eventually(whole, o -> o.path("tags").toString().contains("late"));
+        app.context
+                .getBean(upbeat.herald.server.platform.persistence.DatabaseWriter.class)
+                .write(db -> db.sql("update message set question = null where question = '{'")
+                        .update());
+        app.advance("PT1H1M");
+        await().until(() -> app.context
+                .getBean(JdbcClient.class)
+                .sql("select count(*) from question_asked q join shop_order o on o.id = q.order_id"
+                        + " where o.number = ? and q.ended_at is not null")
+                .param(broken)
+                .query(Integer.class)
+                .single()
+                .equals(1));
+    }
+
     @Test
     void aStageEndsItAndTheSilenceIsTakenAsAnAnswer() {
         String notice = asking(
