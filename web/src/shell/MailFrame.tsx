@@ -6,6 +6,8 @@ import { externalPictures, withPictures } from './mailPictures';
 /**
  * Shows a mail's HTML shut off from the page: no scripts, no forms, links open outside. Pictures of the shop are
  * fetched by the server, since the frame loads nothing from elsewhere.
+ *
+ * Another content is another frame: Chromium can leave a sandboxed frame blank whose content changes while it loads.
  */
 export function MailFrame({ html, title }: { html: string; title: string }) {
   const addresses = useMemo(() => externalPictures(html, window.location.origin), [html]);
@@ -27,6 +29,11 @@ export function MailFrame({ html, title }: { html: string; title: string }) {
     [html, addresses, pictures],
   );
   return (
-    <iframe title={title} sandbox="allow-popups" srcDoc={shown.replace('<head>', '<head><base target="_blank">')} />
+    <iframe
+      key={shown}
+      title={title}
+      sandbox="allow-popups"
+      srcDoc={shown.replace('<head>', '<head><base target="_blank">')}
+    />
   );
 }

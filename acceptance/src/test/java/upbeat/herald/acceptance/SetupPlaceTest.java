@@ -162,6 +162,19 @@ class SetupPlaceTest extends BrowserTestCase {
     }
 
     @Test
+    void aPreviewThatChangesWithEveryLetterIsDrawn() {
+        page.navigate(app.url + "/setup/brand");
+        Locator name = page.getByLabel("Brand name");
+        for (int i = 1; i <= 5; i++) {
+            name.fill("");
+            name.pressSequentially("Kites " + i, new Locator.PressSequentiallyOptions().setDelay(15));
+            assertThat(page.frameLocator("iframe").getByText("Kites " + i).first())
+                    .isVisible();
+        }
+        button("Discard changes").click();
+    }
+
+    @Test
     void aTrackingNumberByHandAndManyOrdersAtOnce() {
         String first = app.order("prepaid", null, null, "{}");
         String second = app.order("prepaid", null, null, "{}");
