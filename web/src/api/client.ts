@@ -412,6 +412,7 @@ export const api = {
   press: (number: string, messageId: string, button: string) =>
     call<unknown>('POST', `/bench/phones/${encodeURIComponent(number)}/press`, { messageId, button }),
   servers: () => get<Record<string, boolean>>('/bench/servers'),
+  helpPage: () => get<{ url: string }>('/bench/help-page'),
   switchServer: (server: string, running: boolean) => call<unknown>('POST', `/bench/servers/${server}`, { running }),
   placeOrder: (shop: string, number: string, order: Schemas['OrderDocument']) =>
     call<Schemas['OrderView']>('POST', `/bench/orders/${at(shop, number)}`, order),

@@ -26,6 +26,11 @@ export default function TestBench({ now }: { now: string }) {
     queryFn: async () => ({ phone: who.phone ? await api.phone(who.phone) : [], mail: await api.mail(who.email) }),
   });
   const servers = useQuery({ queryKey: [...keys.outside, 'servers'], queryFn: api.servers });
+  const help = useQuery({
+    queryKey: [...keys.outside, 'help'],
+    queryFn: api.helpPage,
+    staleTime: Number.POSITIVE_INFINITY,
+  });
   const clock = useQuery({ queryKey: keys.clock, queryFn: api.clock, refetchInterval: 1500 });
 
   const act = async (work: () => Promise<unknown>, done?: string) => {
@@ -103,6 +108,11 @@ export default function TestBench({ now }: { now: string }) {
                 <Button type="primary" onClick={place}>
                   Place an order
                 </Button>
+                {help.data && (
+                  <a className="link" href={help.data.url} target="_blank" rel="noreferrer">
+                    Help page of the shop
+                  </a>
+                )}
               </div>
               {placed && (
                 <p className="mt10">

@@ -56,6 +56,14 @@ export function OrderPanel({ shop, number, now, choices, onClose }: Props) {
         ) : (
           <span className="mark bad">no e-mail address, no phone number</span>
         )}
+        {o.trackingPage && (
+          <>
+            <br />
+            <a className="link" href={o.trackingPage} target="_blank" rel="noreferrer">
+              Customer’s tracking page
+            </a>
+          </>
+        )}
       </p>
       <p className="flex gap6 wrap">
         <span className="mark v">{stageWords(o.stage)}</span>

@@ -7,6 +7,7 @@ import { useDraft } from '../api/versions';
 import { Failed } from '../shell/Failed';
 import { MailFrame } from '../shell/MailFrame';
 import { languageWords } from '../words';
+import { BrandPages } from './BrandPages';
 import { SenderCode } from './SenderCode';
 import { rename } from './senderNames';
 import { useDo } from './useDo';
@@ -30,6 +31,7 @@ export function BrandPage() {
   );
   const logo = useRef<HTMLInputElement>(null);
   const sender = useQuery({ queryKey: keys.sender({ shop }), queryFn: () => api.sender({ shop }) });
+  const address = useQuery({ queryKey: keys.publicAddress, queryFn: api.publicAddress });
   const { run, busy, faults } = useDo();
   const b = draft.now;
   const shownOf = useDeferredValue(b);
@@ -325,6 +327,12 @@ export function BrandPage() {
             </Button>
           )}
         </section>
+        <BrandPages
+          pages={b.pages ?? {}}
+          shops={shop ? [shop] : kept.data.shops.filter((s) => !s.own).map((s) => s.shop)}
+          address={address.data?.address}
+          onChange={(pages) => set({ pages })}
+        />
         <div className="actions">
           <Button type="primary" loading={busy} disabled={!draft.changed} onClick={save} title="Ctrl+Enter">
             Save

@@ -150,7 +150,7 @@ class SetupPlaceTest extends BrowserTestCase {
         button("Send code").click();
         org.awaitility.Awaitility.await()
                 .until(() -> !app.world.mailbox.to("upper@quillfeather.example").isEmpty());
-        page.getByLabel("Code")
+        page.getByLabel("Code", new Page.GetByLabelOptions().setExact(true))
                 .fill(app.world
                         .mailbox
                         .to("upper@quillfeather.example")

@@ -54,6 +54,17 @@ public final class Texts {
         return isAscii(text) ? text : DIRECTION_CONTROLS.matcher(text).replaceAll("");
     }
 
+    /** For HTML, in text and in attributes in double quotes. */
+    public static String escapeHtml(@Nullable String text) {
+        if (text == null) return "";
+        if (text.indexOf('&') < 0 && text.indexOf('<') < 0 && text.indexOf('>') < 0 && text.indexOf('"') < 0)
+            return text; // nearly all are like that
+        return text.replace("&", "&amp;")
+                .replace("<", "&lt;")
+                .replace(">", "&gt;")
+                .replace("\"", "&quot;");
+    }
+
     private static boolean isAscii(String text) {
         for (int i = 0; i < text.length(); i++) if (text.charAt(i) >= 128) return false;
         return true;

@@ -80,6 +80,8 @@ public final class Control {
             case "POST shop":
                 world.storefront.reach(r.text("door"), r.text("secret"));
                 return Map.of("calls", world.storefront.receiver.url());
+            case "GET help-page":
+                return Map.of("url", world.storefront.helpPage());
             case "GET calls":
                 return world.storefront.receiver.calls();
             case "POST call":

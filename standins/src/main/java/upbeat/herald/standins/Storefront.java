@@ -87,6 +87,17 @@ public final class Storefront {
         this.secret = secret;
     }
 
+    /** The shop's own help page, with the product's look-up page in it. */
+    public String helpPage() {
+        return "http://127.0.0.1:" + port() + "/help";
+    }
+
+    /** Where the product is, as far as its webhook address tells. */
+    private String productAddress() {
+        String known = door;
+        return known == null ? "" : known.replaceFirst("(https?://[^/]+).*", "$1");
+    }
+
     /** Calls the shop's address with a document, signed. @return what the product answered */
     public Object call(JsonNode document) {
         if (door == null) throw new Http.Refusal(503, "nobody_there", "The shop was not told its address");
@@ -132,6 +143,10 @@ public final class Storefront {
                         "application/json",
                         Http.JSON.writeValueAsString(
                                 Map.of("scans", tracks.getOrDefault(path.substring("/track/".length()), List.of()))));
+                return;
+            }
+            if (path.equals("/help")) {
+                answer(exchange, 200, "text/html; charset=utf-8", ShopHelpPage.render(productAddress()));
                 return;
             }
             if (path.equals("/calls")) {

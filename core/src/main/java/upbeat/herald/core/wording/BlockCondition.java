@@ -19,11 +19,15 @@ public enum BlockCondition {
     LINK_TAKES_NUMBER(
             "link-takes-number",
             "only if the tracking link takes the number",
-            s -> s.parcel() != null && s.carrier() != null && s.carrier().linkTakesNumber()),
+            s -> s.parcel() != null
+                    && (s.linkedPage() != null
+                            || s.carrier() != null && s.carrier().linkTakesNumber())),
     NUMBER_TO_PASTE(
             "number-to-paste",
             "only if the number has to be pasted",
-            s -> s.parcel() != null && (s.carrier() == null || !s.carrier().linkTakesNumber())),
+            s -> s.parcel() != null
+                    && s.linkedPage() == null
+                    && (s.carrier() == null || !s.carrier().linkTakesNumber())),
     HAS_PICTURES("has-pictures", "only if the items have pictures", s -> s.contents().stream()
             .anyMatch(i -> i.imageUrl() != null));
 

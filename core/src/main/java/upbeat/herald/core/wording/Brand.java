@@ -9,13 +9,15 @@ import org.jspecify.annotations.Nullable;
  *
  * @param name of the shop, as customers know it
  * @param language BCP 47; what customers get whose own language has no wording
+ * @param pages which pages of their own customers have
  */
 public record Brand(
         String name,
         @JsonUnwrapped Sender sender,
         @JsonUnwrapped Contact contact,
         @JsonUnwrapped Look look,
-        String language) {
+        String language,
+        Pages pages) {
     /** A logo in an e-mail is about this wide at the most (common practice, no source). */
     public static final int USUAL_LOGO_WIDTH = 350;
 
@@ -113,7 +115,24 @@ public record Brand(
         }
     }
 
+    /**
+     * The pages that customers have beside their messages. All are off until somebody turns them on.
+     *
+     * @param tracking true where each order has a page on which its parcels can be followed
+     * @param linked true where messages lead there, and not to the carrier's page
+     * @param lookUp true where customers find that page by order number and e-mail address or postcode
+     */
+    public record Pages(boolean tracking, boolean linked, boolean lookUp) {
+        public static final Pages NONE = new Pages(false, false, false);
+    }
+
+    /** Without pages for customers. */
+    public Brand(String name, Sender sender, Contact contact, Look look, String language) {
+        this(name, sender, contact, look, language, Pages.NONE);
+    }
+
     public Brand {
+        pages = pages == null ? Pages.NONE : pages;
         if (sender.senderName() == null) sender = sender.withName(name);
         language = language == null ? "en" : language;
     }
@@ -125,11 +144,15 @@ public record Brand(
 
     /** The same, with another sender of its e-mails. @param other null for none */
     public Brand withSender(@Nullable SenderOverride other) {
-        return other == null ? this : new Brand(name, sender.with(other), contact, look, language);
+        return other == null ? this : new Brand(name, sender.with(other), contact, look, language, pages);
     }
 
     public Brand withLogoUrl(String url) {
-        return new Brand(name, sender, contact, look.withLogoUrl(url), language);
+        return new Brand(name, sender, contact, look.withLogoUrl(url), language, pages);
+    }
+
+    public Brand withPages(Pages other) {
+        return new Brand(name, sender, contact, look, language, other);
     }
 
     /** The font as a style sheet names it; every family ends in one that is everywhere. */

@@ -27,6 +27,11 @@ public final class Fields {
             new Field("order.parcelCount", "Number of parcels", "2", true),
             new Field(
                     "order.trackingNumbers", "Tracking numbers of all parcels", "RX473124829XS, HOP 0041 7738 2", true),
+            new Field(
+                    "order.trackingPage",
+                    "The order's own tracking page, empty while it is turned off",
+                    "https://kites.example/o/AAAAAAAAB-dUZTQn1kVLTmEyQkZ",
+                    false),
             new Field("order.shop", "The shop's short name", "kites", false),
             new Field("shipTo.name", "The recipient's name", "Ottoline Brack", false),
             new Field("shipTo.street", "Street of destination", "7 Lantern Lane", false),

@@ -43,12 +43,17 @@ public record MessageSubject(
      * @param place of this one among them, from 1
      * @param shortLink short address of our own that leads to where the parcel can be followed, or null
      * @param isReported false where the stage isn't known from the carrier, but somebody of the team said so
+     * @param page address of the order's own tracking page, or null where it has none
      */
     public record Tracking(
-            List<String> numbers, int place, @Nullable String shortLink, boolean isReported) {
-        /** Of a stage that the carrier reported. */
+            List<String> numbers,
+            int place,
+            @Nullable String shortLink,
+            boolean isReported,
+            @Nullable String page) {
+        /** Of a stage that the carrier reported, of an order without a page of its own. */
         public Tracking(List<String> numbers, int place, @Nullable String shortLink) {
-            this(numbers, place, shortLink, true);
+            this(numbers, place, shortLink, true, null);
         }
 
         public Tracking {
@@ -101,6 +106,11 @@ public record MessageSubject(
         if (answers == null || labels == null) return this;
         Answers relabelled = new Answers(answers.question().withLabels(labels), answers.links(), answers.page());
         return new MessageSubject(order, parcel, carrier, brand, relabelled, locale, tracking, days);
+    }
+
+    /** The order's own tracking page where messages lead there, else null. */
+    public @Nullable String linkedPage() {
+        return brand.pages().linked() ? tracking.page() : null;
     }
 
     /** The items in the parcel; all of the order where nobody said what is in it. */

@@ -59,7 +59,8 @@ class ReportedByTest {
                         parcels == 1 ? List.of("HOP 0041 7738 2") : List.of("HOP 0041 7738 2", "RX473124829XS"),
                         1,
                         "https://q.example/t/1abcdef",
-                        isReported),
+                        isReported,
+                        null),
                 new MessageSubject.Days(
                         java.time.ZoneOffset.UTC, LocalDate.parse("2026-11-24"), LocalDate.parse("2026-11-24"), null));
         return channel.render(wording, subject).text();

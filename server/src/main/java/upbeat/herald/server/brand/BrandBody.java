@@ -13,11 +13,33 @@ record BrandBody(
         @JsonUnwrapped SenderBody sender,
         @JsonUnwrapped ContactBody contact,
         @JsonUnwrapped LookBody look,
-        @Nullable String language) {
+        @Nullable String language,
+        @Nullable PagesBody pages) {
+
+    /** Which pages customers have; what is missing is off. */
+    record PagesBody(
+            @Nullable Boolean tracking,
+            @Nullable Boolean linked,
+            @Nullable Boolean lookUp) {
+        static PagesBody of(Brand.Pages p) {
+            return new PagesBody(p.tracking(), p.linked(), p.lookUp());
+        }
+
+        /** Without tracking pages there is nothing that a link or a search could lead to. */
+        Brand.Pages toPages() {
+            boolean on = Boolean.TRUE.equals(tracking);
+            return new Brand.Pages(on, on && Boolean.TRUE.equals(linked), on && Boolean.TRUE.equals(lookUp));
+        }
+    }
 
     static BrandBody of(Brand b) {
         return new BrandBody(
-                b.name(), SenderBody.of(b), ContactBody.of(b.contact()), LookBody.of(b.look()), b.language());
+                b.name(),
+                SenderBody.of(b),
+                ContactBody.of(b.contact()),
+                LookBody.of(b.look()),
+                b.language(),
+                PagesBody.of(b.pages()));
     }
 
     /** @throws ValidationException naming every value that can't be used */
@@ -35,6 +57,7 @@ record BrandBody(
                 sender.toSender(),
                 contact.toContact(),
                 look.toLook(),
-                Texts.isBlank(language) ? "en" : language.strip());
+                Texts.isBlank(language) ? "en" : language.strip(),
+                pages == null ? Brand.Pages.NONE : pages.toPages());
     }
 }

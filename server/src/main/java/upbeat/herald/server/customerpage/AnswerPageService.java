@@ -18,6 +18,7 @@ import upbeat.herald.core.wording.CustomerLanguage;
 import upbeat.herald.core.wording.template.Money;
 import upbeat.herald.server.answer.AnswerService;
 import upbeat.herald.server.brand.BrandRepository;
+import upbeat.herald.server.brand.PageAddresses;
 import upbeat.herald.server.message.MessageRepository;
 import upbeat.herald.server.message.MessageRow;
 import upbeat.herald.server.order.AnswerRepository;
@@ -37,6 +38,7 @@ class AnswerPageService {
     private final MessageRepository messages;
     private final OrderRepository orders;
     private final BrandRepository brands;
+    private final PageAddresses pages;
     private final LinkSigningKey secret;
     private final JdbcClient reader;
     private final InstantSource clock;
@@ -47,6 +49,7 @@ class AnswerPageService {
             MessageRepository messages,
             OrderRepository orders,
             BrandRepository brands,
+            PageAddresses pages,
             LinkSigningKey secret,
             JdbcClient reader,
             InstantSource clock) {
@@ -54,6 +57,7 @@ class AnswerPageService {
         this.messages = messages;
         this.orders = orders;
         this.brands = brands;
+        this.pages = pages;
         this.secret = secret;
         this.reader = reader;
         this.clock = clock;
@@ -124,7 +128,7 @@ class AnswerPageService {
                 "<dl><dt>" + texts.html("items") + "</dt><dd>" + CustomerPage.escape(items) + "</dd>" + total
                         + "</dl><p>" + texts.html("confirm") + "</p>"
                         + AnswerForms.write(
-                                Objects.requireNonNull(message.sent().question()), chosen, null, texts));
+                                Objects.requireNonNull(message.sent().question()), chosen, null, texts, ""));
     }
 
     private static String amount(Order order, CustomerPageTexts texts) {
@@ -151,7 +155,7 @@ class AnswerPageService {
         String change = canChange
                 ? "<details><summary>" + texts.html("change") + "</summary>"
                         + AnswerForms.write(
-                                Objects.requireNonNull(message.sent().question()), null, answer.button(), texts)
+                                Objects.requireNonNull(message.sent().question()), null, answer.button(), texts, "")
                         + "</details>"
                 : "";
         boolean isLast = key.equals("thanks") || canChange;
@@ -162,7 +166,14 @@ class AnswerPageService {
                 texts.plain(key + ".title"),
                 "<p>" + texts.html(isLast ? "thanks.text" : "answered.text") + "</p><p><b>"
                         + texts.html("yourAnswer", order.number(), answer.label()) + "</b></p>" + written + change
-                        + texts.contact(brand));
+                        + toOrder(message, brand, texts) + texts.contact(brand));
+    }
+
+    private String toOrder(MessageRow message, Brand brand, CustomerPageTexts texts) {
+        return brand.pages().tracking()
+                ? "<p><a href=\"../o/" + pages.tokenOf(message.origin().orderId()) + "\">" + texts.html("toOrder")
+                        + "</a></p>"
+                : "";
     }
 
     private ResponseEntity<String> problem(int status, String key, CustomerPageTexts texts) {

@@ -4,33 +4,23 @@ import java.util.Collections;
 import java.util.Enumeration;
 import java.util.List;
 import java.util.Locale;
-import java.util.ResourceBundle;
-import org.springframework.web.util.HtmlUtils;
 import upbeat.herald.core.wording.Brand;
 import upbeat.herald.core.wording.Channel;
+import upbeat.herald.core.wording.PageTexts;
 
-/** The texts of the pages that customers see, in the languages of the starters; in English for everyone else. */
+/** The texts of the pages that customers see beside their tracking page. */
 final class CustomerPageTexts {
-    private static final List<String> LANGUAGES = List.of("en", "de", "fr", "es", "it", "nl", "sv", "pl");
-    private static final ResourceBundle.Control NO_DEFAULT =
-            ResourceBundle.Control.getNoFallbackControl(ResourceBundle.Control.FORMAT_PROPERTIES);
+    private static final String BUNDLE = "upbeat.herald.server.customerpage.texts";
 
-    private final Locale locale;
-    private final ResourceBundle bundle;
+    private final PageTexts texts;
 
-    private CustomerPageTexts(Locale locale) {
-        this.locale = locale;
-        bundle = ResourceBundle.getBundle("upbeat.herald.server.customerpage.texts", locale, NO_DEFAULT);
+    private CustomerPageTexts(PageTexts texts) {
+        this.texts = texts;
     }
 
     /** @param tags BCP 47, the best first; English where there are texts in none of them */
     static CustomerPageTexts forLanguages(List<String> tags) {
-        return new CustomerPageTexts(tags.stream()
-                .map(tag -> Locale.forLanguageTag(tag).getLanguage())
-                .filter(LANGUAGES::contains)
-                .findFirst()
-                .map(Locale::forLanguageTag)
-                .orElse(Locale.ENGLISH));
+        return new CustomerPageTexts(PageTexts.load(BUNDLE, PageTexts.languageFor(tags)));
     }
 
     /** For a page without an order: the first of the browser's languages that there are texts in. */
@@ -40,27 +30,22 @@ final class CustomerPageTexts {
     }
 
     Locale locale() {
-        return locale;
+        return texts.locale();
     }
 
     /** As HTML; {@code {0}} and {@code {1}} stand for the values, which are escaped. */
     String html(String key, String... values) {
-        String text = HtmlUtils.htmlEscape(bundle.getString(key), "UTF-8");
-        for (int i = 0; i < values.length; i++)
-            text = text.replace("{" + i + "}", HtmlUtils.htmlEscape(values[i], "UTF-8"));
-        return text;
+        return texts.html(key, values);
     }
 
     String plain(String key, String... values) {
-        String text = bundle.getString(key);
-        for (int i = 0; i < values.length; i++) text = text.replace("{" + i + "}", values[i]);
-        return text;
+        return texts.plain(key, values);
     }
 
     /** What a channel is called; most have one name everywhere. */
     String channel(Channel channel) {
         String key = "channel." + channel.code();
-        return bundle.containsKey(key) ? bundle.getString(key) : channel.label();
+        return texts.has(key) ? texts.plain(key) : channel.label();
     }
 
     /**

@@ -18,6 +18,7 @@ import upbeat.herald.core.journey.Parcel;
 import upbeat.herald.core.wording.Brand;
 import upbeat.herald.core.wording.CustomerLanguage;
 import upbeat.herald.server.brand.BrandRepository;
+import upbeat.herald.server.brand.PageAddresses;
 import upbeat.herald.server.carrier.CarrierRepository;
 import upbeat.herald.server.order.OrderRepository;
 import upbeat.herald.server.order.OrderRow;
@@ -27,8 +28,8 @@ import upbeat.herald.server.platform.secret.LinkSigningKey;
 import upbeat.herald.server.platform.web.RateLimiter;
 
 /**
- * Where a short link leads: to the carrier's page with the number in it; where that takes none, to a page with the
- * number to be copied.
+ * Where a short link leads: to the order's own page where messages lead there; else to the carrier's page with the
+ * number in it; where that takes none, to a page with the number to be copied.
  */
 @Service
 class ShortLinkService {
@@ -36,6 +37,7 @@ class ShortLinkService {
     private final OrderRepository orders;
     private final CarrierRepository carriers;
     private final BrandRepository brands;
+    private final PageAddresses pages;
     private final LinkSigningKey secret;
     private final JdbcClient reader;
     private final RateLimiter callers = new RateLimiter(120, Duration.ofMinutes(1));
@@ -45,12 +47,14 @@ class ShortLinkService {
             OrderRepository orders,
             CarrierRepository carriers,
             BrandRepository brands,
+            PageAddresses pages,
             LinkSigningKey secret,
             JdbcClient reader) {
         this.parcels = parcels;
         this.orders = orders;
         this.carriers = carriers;
         this.brands = brands;
+        this.pages = pages;
         this.secret = secret;
         this.reader = reader;
     }
@@ -65,6 +69,13 @@ class ShortLinkService {
         return shown(parcel.get());
     }
 
+    private static ResponseEntity<String> redirect(URI to) {
+        return ResponseEntity.status(HttpStatus.FOUND)
+                .location(to)
+                .cacheControl(CacheControl.noStore())
+                .build();
+    }
+
     private static boolean isAddress(String link) {
         try {
             return URI.create(link).getHost() != null;
@@ -75,6 +86,9 @@ class ShortLinkService {
 
     private ResponseEntity<String> shown(ParcelRow row) {
         OrderRow order = orders.get(reader, row.orderId());
+        Brand brand = brands.get(reader, order.order().shop());
+        if (brand.pages().linked())
+            return redirect(URI.create(".." + PageAddresses.TRACKING + pages.tokenOf(order.id())));
         Parcel parcel = parcels.currentLeg(reader, row);
         Carrier carrier = carriers.find(reader, parcel.carrier()).orElse(null);
         Order.ShipTo to = order.order().shipTo();
@@ -88,11 +102,7 @@ class ShortLinkService {
                         ? null
                         : java.util.Locale.forLanguageTag(language).getLanguage());
         if (link != null && carrier != null && carrier.linkTakesNumber() && isAddress(link))
-            return ResponseEntity.status(HttpStatus.FOUND)
-                    .location(URI.create(link))
-                    .cacheControl(CacheControl.noStore())
-                    .build();
-        Brand brand = brands.get(reader, order.order().shop());
+            return redirect(URI.create(link));
         CustomerPageTexts texts = CustomerPageTexts.forLanguages(CustomerLanguage.languagesOf(order.order()));
         String number = "<p>" + texts.html("number", carrier == null ? parcel.carrier() : carrier.name())
                 + "</p><p class=\"number\">" + CustomerPage.escape(parcel.trackingNumber()) + "</p>";

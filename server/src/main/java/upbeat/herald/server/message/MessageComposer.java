@@ -93,7 +93,11 @@ public class MessageComposer {
     public MessageSubject subjectOf(JdbcClient db, Scene scene, Instant now) {
         Order order = scene.order().order();
         return subjects.create(
-                new SubjectFactory.Letter(scene.notice(), scene.language(), scene.number()),
+                new SubjectFactory.Letter(
+                        scene.notice(),
+                        scene.language(),
+                        scene.number(),
+                        scene.order().id()),
                 order,
                 scene.parcel() == null ? null : about(db, scene, scene.parcel()),
                 brands.get(db, order.shop()),

@@ -19,6 +19,7 @@ import upbeat.herald.core.timing.CustomerClock;
 import upbeat.herald.core.wording.Brand;
 import upbeat.herald.core.wording.CustomerLanguage;
 import upbeat.herald.core.wording.MessageSubject;
+import upbeat.herald.server.brand.PageAddresses;
 import upbeat.herald.server.platform.address.PublicAddress;
 import upbeat.herald.server.platform.secret.LinkSigningKey;
 
@@ -30,29 +31,32 @@ public class SubjectFactory {
 
     private final LinkSigningKey linkKey;
     private final PublicAddress address;
+    private final PageAddresses pages;
     private final boolean isSigning;
 
     @Autowired
-    SubjectFactory(LinkSigningKey linkKey, PublicAddress address) {
-        this(linkKey, address, true);
+    SubjectFactory(LinkSigningKey linkKey, PublicAddress address, PageAddresses pages) {
+        this(linkKey, address, pages, true);
     }
 
-    private SubjectFactory(LinkSigningKey linkKey, PublicAddress address, boolean isSigning) {
+    private SubjectFactory(LinkSigningKey linkKey, PublicAddress address, PageAddresses pages, boolean isSigning) {
         this.linkKey = linkKey;
         this.address = address;
+        this.pages = pages;
         this.isSigning = isSigning;
     }
 
     /** One whose links are as long as real ones and lead nowhere: for messages that aren't sent. */
     public SubjectFactory withoutLinks() {
-        return new SubjectFactory(linkKey, address, false);
+        return new SubjectFactory(linkKey, address, pages, false);
     }
 
     /**
      * @param language of the wording, BCP 47
      * @param number of the message, which its answer links carry; 0 for one that isn't sent
+     * @param orderId of the row of the order
      */
-    public record Letter(Notice notice, String language, long number) {}
+    public record Letter(Notice notice, String language, long number, long orderId) {}
 
     /**
      * The parcel it is about.
@@ -82,7 +86,7 @@ public class SubjectFactory {
                 brand,
                 answers(letter, now),
                 CustomerLanguage.localeFor(letter.language(), order),
-                about == null ? new MessageSubject.Tracking(List.of(), 0, null) : tracking(about),
+                tracking(letter, about, brand),
                 days(about, CustomerClock.of(order).likely(), now));
     }
 
@@ -103,10 +107,13 @@ public class SubjectFactory {
         return new MessageSubject.Answers(letter.notice().content().question(), links, page);
     }
 
-    private MessageSubject.Tracking tracking(About about) {
+    private MessageSubject.Tracking tracking(Letter letter, @Nullable About about, Brand brand) {
+        String page = isSigning ? pages.trackingPage(brand, letter.orderId()) : pages.sampleTrackingPage(brand);
+        if (about == null) return new MessageSubject.Tracking(List.of(), 0, null, true, page);
         String shortLink = address.get() + "/t/"
                 + (isSigning ? ShortLink.create(linkKey.bytes(), about.id()) : ShortLink.createUnsigned(about.id()));
-        return new MessageSubject.Tracking(about.numbers(), about.place(), shortLink, about.isReported());
+        String part = page != null && about.numbers().size() > 1 ? page + "#p" + about.place() : page;
+        return new MessageSubject.Tracking(about.numbers(), about.place(), shortLink, about.isReported(), part);
     }
 
     private static MessageSubject.Days days(@Nullable About about, ZoneId zone, Instant now) {

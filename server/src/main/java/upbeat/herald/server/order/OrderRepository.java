@@ -112,8 +112,12 @@ public class OrderRepository {
                         .toList());
     }
 
+    public Optional<OrderRow> find(JdbcClient db, long id) {
+        return db.sql(BY_ID).param(id).query(OrderRepository::mapRow).optional();
+    }
+
     public OrderRow get(JdbcClient db, long id) {
-        return db.sql(BY_ID).param(id).query(OrderRepository::mapRow).single();
+        return find(db, id).orElseThrow();
     }
 
     public List<OrderRow> get(JdbcClient db, Collection<Long> ids) {

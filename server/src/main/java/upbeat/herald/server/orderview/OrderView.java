@@ -34,13 +34,15 @@ public record OrderView(
      * What happened, what was said, what was answered.
      *
      * @param onHold why nothing is sent until somebody releases it, or null
+     * @param trackingPage address of the customer's own page, or null while the brand has none
      */
     public record Story(
             List<ParcelView> parcels,
             List<MessageView> messages,
             List<AnswerView> answers,
             List<OrderRepository.Note> notes,
-            @Nullable String onHold) {}
+            @Nullable String onHold,
+            @Nullable String trackingPage) {}
 
     public record CustomerView(
             @Nullable String name,

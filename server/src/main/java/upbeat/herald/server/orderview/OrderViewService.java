@@ -8,6 +8,7 @@ import upbeat.herald.core.carrier.TrackingLink;
 import upbeat.herald.core.carrier.TrackingNumber;
 import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.journey.Parcel;
+import upbeat.herald.server.brand.PageAddresses;
 import upbeat.herald.server.carrier.CarrierRepository;
 import upbeat.herald.server.ingest.CarrierPollRepository;
 import upbeat.herald.server.message.MessageRepository;
@@ -29,6 +30,7 @@ public class OrderViewService {
     private final CarrierPollRepository watches;
     private final MessageRepository messages;
     private final AnswerRepository answers;
+    private final PageAddresses pages;
 
     OrderViewService(
             OrderRepository orders,
@@ -37,7 +39,8 @@ public class OrderViewService {
             CarrierRepository carriers,
             CarrierPollRepository watches,
             MessageRepository messages,
-            AnswerRepository answers) {
+            AnswerRepository answers,
+            PageAddresses pages) {
         this.orders = orders;
         this.parcels = parcels;
         this.scans = scans;
@@ -45,6 +48,7 @@ public class OrderViewService {
         this.watches = watches;
         this.messages = messages;
         this.answers = answers;
+        this.pages = pages;
     }
 
     public OrderView view(JdbcClient db, OrderRow row) {
@@ -84,7 +88,8 @@ public class OrderViewService {
                                         a.noticeId(), a.button(), a.label(), a.text(), a.refuses(), a.via(), a.at()))
                                 .toList(),
                         orders.findNotes(db, row.id()),
-                        row.onHold()));
+                        row.onHold(),
+                        pages.trackingPage(db, o.shop(), row.id())));
     }
 
     public OrderView.ParcelView viewParcel(JdbcClient db, Order order, ParcelRow p) {

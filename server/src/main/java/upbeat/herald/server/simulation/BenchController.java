@@ -139,6 +139,12 @@ class BenchController {
         return answer(standins.call("POST", "/call", document));
     }
 
+    /** Where the shop's own help page is, which has the look-up page in it. */
+    @GetMapping("/help-page")
+    ResponseEntity<JsonNode> helpPage() {
+        return answer(standins.call("GET", "/help-page", null));
+    }
+
     /** What the shop was called with. */
     @GetMapping("/calls")
     ResponseEntity<JsonNode> calls() {

@@ -26,7 +26,8 @@ public class DemoSetup implements InitializingBean {
             new Brand.Contact(
                     "+46 31 390 06 01", "1 Slipway, 000 00 Harbourton", "https://quillfeather.example/help", List.of()),
             Brand.Look.ofColour("#2d2142"),
-            "en");
+            "en",
+            new Brand.Pages(true, false, true));
 
     private final BrandRepository brands;
     private final CarrierRepository carriers;

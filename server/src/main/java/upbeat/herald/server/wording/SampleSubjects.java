@@ -18,6 +18,7 @@ import upbeat.herald.core.wording.MessageSubject;
 import upbeat.herald.core.wording.SampleOrders;
 import upbeat.herald.core.wording.SampleOrders.Sample;
 import upbeat.herald.core.wording.Variant;
+import upbeat.herald.server.brand.PageAddresses;
 import upbeat.herald.server.carrier.CarrierRepository;
 import upbeat.herald.server.platform.address.PublicAddress;
 
@@ -31,12 +32,19 @@ class SampleSubjects {
 
     private final CarrierRepository carriers;
     private final PublicAddress address;
+    private final PageAddresses pages;
     private final JdbcClient reader;
     private final InstantSource clock;
 
-    SampleSubjects(CarrierRepository carriers, PublicAddress address, JdbcClient reader, InstantSource clock) {
+    SampleSubjects(
+            CarrierRepository carriers,
+            PublicAddress address,
+            PageAddresses pages,
+            JdbcClient reader,
+            InstantSource clock) {
         this.carriers = carriers;
         this.address = address;
+        this.pages = pages;
         this.reader = reader;
         this.clock = clock;
     }
@@ -66,6 +74,7 @@ class SampleSubjects {
         Instant now = clock.instant();
         LocalDate today = now.atZone(ZoneOffset.UTC).toLocalDate();
         String shortLink = address.get() + "/t/sample";
+        String page = pages.sampleTrackingPage(brand);
         return new MessageSubject(
                 sample.order(),
                 parcel,
@@ -74,13 +83,15 @@ class SampleSubjects {
                 answers(notice),
                 CustomerLanguage.localeFor(language, sample.order()),
                 parcel == null
-                        ? new MessageSubject.Tracking(List.of(), 0, null)
+                        ? new MessageSubject.Tracking(List.of(), 0, null, true, page)
                         : new MessageSubject.Tracking(
                                 sample.parcels().stream()
                                         .map(Parcel::trackingNumber)
                                         .toList(),
                                 1,
-                                shortLink),
+                                shortLink,
+                                true,
+                                page),
                 parcel == null
                         ? new MessageSubject.Days(ZoneOffset.UTC, today, null, null)
                         : new MessageSubject.Days(ZoneOffset.UTC, today, today.minusDays(1), today.plusDays(1)));

@@ -1,6 +1,7 @@
 package upbeat.herald.core.wording.email;
 
 import org.jspecify.annotations.Nullable;
+import upbeat.herald.core.Texts;
 import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.wording.MessageSubject;
 import upbeat.herald.core.wording.template.FieldValues;
@@ -78,7 +79,7 @@ final class DeliveryMicrodata {
             html.append("<meta itemprop=\"")
                     .append(property)
                     .append("\" content=\"")
-                    .append(EmailWriter.plain(line))
+                    .append(Texts.escapeHtml(line))
                     .append("\">");
         return this;
     }

@@ -53,8 +53,8 @@ public final class EmailSource {
 
     private static String picture(
             @Nullable String src, @Nullable String alt, @Nullable Integer width, @Nullable String href) {
-        String img = "<img src=\"" + EmailWriter.plain(src) + "\" alt=\"" + EmailWriter.plain(alt == null ? "" : alt)
-                + "\"" + (width == null ? "" : " width=\"" + width + "\"") + ">";
+        String img = "<img src=\"" + Texts.escapeHtml(src) + "\" alt=\"" + Texts.escapeHtml(alt) + "\""
+                + (width == null ? "" : " width=\"" + width + "\"") + ">";
         return Texts.isBlank(href) ? "<p>" + img + "</p>" : link(href, img);
     }
 }

@@ -48,6 +48,7 @@ final class EmailValues {
         mail.putLazily(
                 "paste",
                 () -> s.parcel() != null
+                                && s.linkedPage() == null
                                 && s.carrier() != null
                                 && !s.carrier().linkTakesNumber()
                                 && FieldValues.trackingLink(s) != null

@@ -361,17 +361,6 @@ final class EmailWriter {
         return value.replace("{{", "{ {");
     }
 
-    /** Escapes for HTML, in text and in attributes in double quotes. */
-    static String plain(@Nullable String value) {
-        if (value == null) return "";
-        if (value.indexOf('&') < 0 && value.indexOf('<') < 0 && value.indexOf('>') < 0 && value.indexOf('"') < 0)
-            return value; // nearly all are like that
-        return value.replace("&", "&amp;")
-                .replace("<", "&lt;")
-                .replace(">", "&gt;")
-                .replace("\"", "&quot;");
-    }
-
     /** Escapes for HTML what is not inside double braces. */
     static String escape(@Nullable String value) {
         if (value == null) return "";
@@ -381,7 +370,7 @@ final class EmailWriter {
             int open = value.indexOf("{{", from);
             int close = open < 0 ? -1 : value.indexOf("}}", open);
             String words = value.substring(from, close < 0 ? value.length() : open);
-            out.append(plain(words));
+            out.append(Texts.escapeHtml(words));
             if (close < 0) break;
             out.append(value, open, close + 2);
             from = close + 2;

@@ -12,7 +12,7 @@ import upbeat.herald.core.timing.PublicHolidays;
  * @param country of destination, whose holidays count, or null
  * @param expected the carrier's day, or null
  */
-record ArrivalDay(
+public record ArrivalDay(
         LocalDate from,
         @Nullable String country,
         Locale locale,
@@ -27,7 +27,7 @@ record ArrivalDay(
     }
 
     /** The carrier's day, else three working days on. */
-    Day day() {
+    public Day day() {
         return expected == null ? after(USUAL, true) : new Day(expected, locale);
     }
 

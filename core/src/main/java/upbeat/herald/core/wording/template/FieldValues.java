@@ -87,8 +87,12 @@ public final class FieldValues {
         return values.computeIfAbsent(name, n -> new LazyValues());
     }
 
+    /**
+     * Where the customer follows the parcel: on the order's own page where messages lead there, else at the carrier.
+     */
     public static @Nullable String trackingLink(MessageSubject s) {
         if (s.parcel() == null) return null;
+        if (s.linkedPage() != null) return s.linkedPage();
         Order.ShipTo to = s.order().shipTo();
         return TrackingLink.build(
                 s.carrier(),

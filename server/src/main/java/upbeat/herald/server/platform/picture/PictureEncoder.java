@@ -47,10 +47,19 @@ public final class PictureEncoder {
         g.setRenderingHint(RenderingHints.KEY_RENDERING, RenderingHints.VALUE_RENDER_QUALITY);
         g.drawImage(picture, 0, 0, width, height, null);
         g.dispose();
+        return new Png(write(small), width, height);
+    }
+
+    /** One pixel that can't be seen, for where a picture should be and can't be had. */
+    public static byte[] empty() {
+        return write(new BufferedImage(1, 1, BufferedImage.TYPE_INT_ARGB));
+    }
+
+    private static byte[] write(BufferedImage picture) {
         try {
             ByteArrayOutputStream out = new ByteArrayOutputStream();
-            ImageIO.write(small, "png", out);
-            return new Png(out.toByteArray(), width, height);
+            ImageIO.write(picture, "png", out);
+            return out.toByteArray();
         } catch (IOException e) {
             throw new IllegalStateException("A picture in memory can always be written", e);
         }

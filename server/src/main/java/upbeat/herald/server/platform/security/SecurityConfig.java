@@ -11,6 +11,7 @@ import org.springframework.security.authentication.dao.DaoAuthenticationProvider
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
 import org.springframework.security.config.annotation.web.configurers.AbstractHttpConfigurer;
 import org.springframework.security.config.annotation.web.configurers.CsrfConfigurer;
+import org.springframework.security.config.annotation.web.configurers.HeadersConfigurer;
 import org.springframework.security.config.http.SessionCreationPolicy;
 import org.springframework.security.core.userdetails.UserDetailsService;
 import org.springframework.security.crypto.bcrypt.BCryptPasswordEncoder;
@@ -48,10 +49,13 @@ class SecurityConfig {
     @Bean
     @Order(2)
     SecurityFilterChain publicFilterChain(HttpSecurity http) throws Exception {
-        return http.securityMatcher("/a/**", "/t/**", "/u/**", "/brand/**", "/doors/**", "/bench/**")
+        return http.securityMatcher(
+                        "/a/**", "/lookup/**", "/o/**", "/t/**", "/u/**", "/brand/**", "/doors/**", "/bench/**")
                 .csrf(AbstractHttpConfigurer::disable)
                 .sessionManagement(s -> s.sessionCreationPolicy(SessionCreationPolicy.STATELESS))
                 .headers(h -> h.contentSecurityPolicy(p -> p.policyDirectives(POLICY))
+                        // The content policy says who may frame a page; the older header can't let one in.
+                        .frameOptions(HeadersConfigurer.FrameOptionsConfig::disable)
                         .referrerPolicy(r -> r.policy(
                                 org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter
                                         .ReferrerPolicy.NO_REFERRER)))

@@ -1,0 +1,336 @@
+package upbeat.herald.core.tracking;
+
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import upbeat.herald.core.Texts;
+import upbeat.herald.core.carrier.TrackingLink;
+import upbeat.herald.core.journey.Order;
+import upbeat.herald.core.journey.Stage;
+import upbeat.herald.core.wording.Brand;
+import upbeat.herald.core.wording.PageTexts;
+import upbeat.herald.core.wording.template.FieldValues;
+import upbeat.herald.core.wording.template.Money;
+
+/**
+ * The page as HTML: no script, nothing from elsewhere, and no name, address or telephone number of the customer. Its
+ * parts are sections with headings, the progress a list in its order, so that it reads well aloud.
+ */
+public final class TrackingPage {
+    static final String BUNDLE = "upbeat.herald.core.tracking.page";
+    /** A parcel with more has the newest: nobody reads further. */
+    private static final int MOST_SCANS = 40;
+    /** As in the mails: a list longer than this ends with how many more there are. */
+    private static final int MOST_ITEMS = 60;
+
+    private final TrackedOrder order;
+    private final Links links;
+    private final PageTexts texts;
+    private final PageDates dates;
+    private final StringBuilder html = new StringBuilder(8_000);
+
+    private TrackingPage(TrackedOrder order, Links links) {
+        this.order = order;
+        this.links = links;
+        this.texts = PageTexts.load(BUNDLE, order.clock().locale());
+        this.dates = new PageDates(texts, order.clock());
+    }
+
+    /**
+     * Where the page leads. Paths are our own.
+     *
+     * @param self of the page
+     * @param question the question that is open, with its forms, as HTML; or null
+     * @param more further links at its end, such as the customer's preferences
+     */
+    public record Links(String self, @Nullable String question, List<Brand.Link> more) {
+        public Links {
+            more = List.copyOf(more);
+        }
+
+        /** Of an item's picture. @param item its place in the order, from 0 */
+        String picture(int item) {
+            return self + "/items/" + item;
+        }
+
+        String calendar(TrackedParcel parcel) {
+            return self + "/parcels/" + parcel.id() + ".ics";
+        }
+    }
+
+    /** @param order whose locale is in one of the languages of {@link PageTexts} */
+    public static String render(TrackedOrder order, Links links) {
+        return new TrackingPage(order, links).write();
+    }
+
+    private String write() {
+        Brand brand = order.brand();
+        String title = texts.plain("title", order.order().number());
+        html.append("<!doctype html><html lang=\"")
+                .append(texts.locale().toLanguageTag())
+                .append("\" dir=\"ltr\"><head><meta charset=\"utf-8\">")
+                .append("<meta name=\"viewport\" content=\"width=device-width, initial-scale=1\">")
+                .append("<meta name=\"robots\" content=\"noindex\"><title>")
+                .append(escape(title + " · " + brand.name()))
+                .append("</title><style>")
+                .append(PageStyle.of(brand))
+                .append("</style></head><body><header>");
+        if (brand.look().logoUrl() == null)
+            html.append("<p>").append(escape(brand.name())).append("</p>");
+        else
+            html.append("<img src=\"")
+                    .append(escape(brand.look().logoUrl()))
+                    .append("\" alt=\"")
+                    .append(escape(brand.name()))
+                    .append("\" width=\"")
+                    .append(Math.min(logoWidth(brand), PageStyle.WIDEST_LOGO))
+                    .append("\">");
+        html.append("</header><main><h1>").append(escape(title)).append("</h1>");
+        if (links.question() != null)
+            html.append("<section class=\"card\">").append(links.question()).append("</section>");
+        if (order.isToBePaid())
+            html.append("<p class=\"card pay\">").append(cashOnDelivery()).append("</p>");
+        if (order.parcels().isEmpty()
+                || order.ended() != null
+                        && order.parcels().stream().noneMatch(p -> p.stage().isCarrierStage())) orderCard();
+        else
+            for (int i = 0; i < order.parcels().size(); i++)
+                parcelCard(order.parcels().get(i), i + 1);
+        stillHere();
+        help();
+        return html.append("</main></body></html>").toString();
+    }
+
+    private static int logoWidth(Brand brand) {
+        return brand.look().logoWidth() == null
+                ? Brand.USUAL_LOGO_WIDTH
+                : brand.look().logoWidth();
+    }
+
+    private String cashOnDelivery() {
+        Order.Purchase bought = order.order().purchase();
+        return texts.html(
+                "cod",
+                new Money(java.util.Objects.requireNonNull(bought.total()), bought.currency(), texts.locale(), false)
+                        .withSymbol());
+    }
+
+    private void orderCard() {
+        html.append("<section class=\"card\" aria-labelledby=\"h0\">");
+        headline(Headline.ofOrder(order), 0, "");
+        if (order.ended() == null) progress(RouteStop.ofOrder(order.order().placedAt()));
+        itemList(texts.html("items"), order.order().purchase().items());
+        html.append("</section>");
+    }
+
+    private void parcelCard(TrackedParcel parcel, int place) {
+        html.append("<section class=\"card\" id=\"p")
+                .append(place)
+                .append("\" aria-labelledby=\"h")
+                .append(place)
+                .append("\">");
+        String several = order.parcels().size() > 1
+                ? texts.html(
+                        "parcelOf",
+                        Integer.toString(place),
+                        Integer.toString(order.parcels().size()))
+                : "";
+        headline(Headline.of(parcel, order), place, several);
+        progress(RouteStop.of(parcel, order.order().placedAt()));
+        itemList(texts.html("inParcel"), order.contentsOf(parcel));
+        others(place);
+        if (!parcel.parcel().trackingNumber().isBlank()) number(parcel);
+        scans(parcel);
+        html.append("</section>");
+    }
+
+    private void headline(Headline head, int place, String above) {
+        if (!above.isEmpty())
+            html.append("<p class=\"soft above\">").append(above).append("</p>");
+        LocalDate day = head.day();
+        html.append("<h2 id=\"h").append(place).append("\">");
+        html.append(day == null ? texts.html(head.key()) : texts.html(head.key(), dates.weekday(day)))
+                .append("</h2>");
+        if (head.next() != null)
+            html.append("<p>").append(texts.html(head.next())).append("</p>");
+    }
+
+    private void progress(List<RouteStop> stops) {
+        html.append("<ol class=\"route\" aria-label=\"")
+                .append(texts.html("progress"))
+                .append("\">");
+        for (RouteStop stop : stops) {
+            String state = stop.state().name().toLowerCase(Locale.ROOT);
+            html.append("<li class=\"")
+                    .append(state)
+                    .append(stop.stage().isSide() ? " side\"" : "\"")
+                    .append(stop.state() == RouteStop.State.HERE ? " aria-current=\"step\">" : ">")
+                    .append("<span class=\"stop\">")
+                    .append(texts.html("stage." + stop.stage().code()));
+            if (stop.place() != null) html.append(", ").append(name(stop.place()));
+            html.append("</span><span class=\"unseen\"> (")
+                    .append(texts.html(state))
+                    .append(")</span>");
+            if (stop.at() != null)
+                html.append("<time datetime=\"")
+                        .append(stop.at())
+                        .append("\">")
+                        .append(escape(
+                                stop.stage() == Stage.ORDERED ? dates.day(stop.at()) : dates.dayAndTime(stop.at())))
+                        .append("</time>");
+            html.append("</li>");
+        }
+        html.append("</ol>");
+    }
+
+    private void itemList(String heading, List<Order.Item> items) {
+        if (items.isEmpty()) return;
+        html.append("<h3>").append(heading).append("</h3><ul class=\"items\">");
+        for (Order.Item item : items.subList(0, Math.min(items.size(), MOST_ITEMS))) {
+            html.append("<li>");
+            int place = placeOf(item);
+            if (place >= 0 && isPicture(item.imageUrl()))
+                html.append("<img src=\"")
+                        .append(escape(links.picture(place)))
+                        .append("\" alt=\"\" width=\"48\" height=\"48\" loading=\"lazy\">");
+            html.append("<span>").append(line(item)).append("</span></li>");
+        }
+        html.append("</ul>");
+    }
+
+    /** True for an address whose picture the page shows. */
+    public static boolean isPicture(@Nullable String address) {
+        return address != null && address.matches("https?://\\S{1,2000}");
+    }
+
+    private int placeOf(Order.Item item) {
+        List<Order.Item> all = order.order().purchase().items();
+        for (int i = 0; i < all.size(); i++)
+            if (java.util.Objects.equals(all.get(i).sku(), item.sku())
+                    && java.util.Objects.equals(all.get(i).imageUrl(), item.imageUrl())) return i;
+        return -1;
+    }
+
+    private String line(Order.Item item) {
+        return item.quantity() + " × " + name(FieldValues.itemName(item));
+    }
+
+    private String lines(List<Order.Item> items) {
+        return items.stream().limit(MOST_ITEMS).map(this::line).collect(Collectors.joining(", "));
+    }
+
+    /** What is in the other parcels, so that nobody misses it in this one. */
+    private void others(int place) {
+        for (int i = 0; i < order.parcels().size(); i++) {
+            List<Order.Item> inside = order.contentsOf(order.parcels().get(i));
+            if (i + 1 != place && !inside.isEmpty() && order.parcels().size() > 1)
+                html.append("<p class=\"soft\">")
+                        .append(texts.html("inOther", Integer.toString(i + 1), "\u0000")
+                                .replace("\u0000", lines(inside)))
+                        .append("</p>");
+        }
+    }
+
+    private void number(TrackedParcel parcel) {
+        html.append("<h3>")
+                .append(name(parcel.carrierName()))
+                .append("</h3><p><span class=\"unseen\">")
+                .append(texts.html("number"))
+                .append(" </span><span class=\"number\" dir=\"ltr\">")
+                .append(escape(parcel.parcel().trackingNumber()))
+                .append("</span></p><p class=\"row\">");
+        String link = carrierLink(parcel);
+        if (link != null)
+            html.append("<a class=\"button\" rel=\"noopener noreferrer\" href=\"")
+                    .append(escape(link))
+                    .append("\">")
+                    .append(texts.html("open", parcel.carrierName()))
+                    .append("</a>");
+        if (Headline.expectedDay(parcel, order) != null)
+            html.append("<a class=\"button\" href=\"")
+                    .append(escape(links.calendar(parcel)))
+                    .append("\">")
+                    .append(texts.html("calendar"))
+                    .append("</a>");
+        html.append("</p>");
+        if (link != null && parcel.carrier() != null && !parcel.carrier().linkTakesNumber())
+            html.append("<p class=\"soft\">").append(texts.html("paste")).append("</p>");
+    }
+
+    private @Nullable String carrierLink(TrackedParcel parcel) {
+        Order.ShipTo to = order.order().shipTo();
+        String link = TrackingLink.build(
+                parcel.carrier(),
+                parcel.parcel().trackingNumber(),
+                to == null ? null : to.postcode(),
+                to == null ? null : to.country(),
+                texts.locale().getLanguage());
+        return link != null && link.matches("https?://\\S+") ? link : null;
+    }
+
+    private void scans(TrackedParcel parcel) {
+        List<TrackedParcel.Scan> newestFirst = new ArrayList<>(parcel.scans());
+        java.util.Collections.reverse(newestFirst);
+        if (newestFirst.isEmpty()) return;
+        html.append("<details><summary>").append(texts.html("scans")).append("</summary><ul class=\"scans\">");
+        for (TrackedParcel.Scan scan : newestFirst.subList(0, Math.min(newestFirst.size(), MOST_SCANS))) {
+            html.append("<li><time datetime=\"")
+                    .append(scan.at())
+                    .append("\">")
+                    .append(escape(dates.dayAndTime(scan.at())))
+                    .append("</time> ")
+                    .append(texts.html("stage." + scan.stage().code()));
+            if (!Texts.isBlank(scan.place())) html.append(", ").append(name(scan.place()));
+            html.append("</li>");
+        }
+        html.append("</ul></details>");
+    }
+
+    private void stillHere() {
+        List<Order.Item> left = order.stillHere();
+        if (!left.isEmpty())
+            html.append("<section class=\"card\"><p>")
+                    .append(texts.html("stillHere", "\u0000").replace("\u0000", lines(left)))
+                    .append("</p></section>");
+    }
+
+    private void help() {
+        Brand brand = order.brand();
+        List<String> parts = new ArrayList<>();
+        if (brand.contact().phone() != null)
+            parts.add(anchor(
+                    "tel:" + brand.contact().phone().replaceAll("[^+\\d]", ""),
+                    brand.contact().phone()));
+        if (brand.hasSenderAddress()) {
+            String address = brand.sender().replyTo() == null
+                    ? brand.sender().senderAddress()
+                    : brand.sender().replyTo();
+            parts.add(anchor("mailto:" + address, address));
+        }
+        if (brand.contact().helpUrl() != null) parts.add(anchor(brand.contact().helpUrl(), texts.plain("helpPage")));
+        brand.contact().links().forEach(l -> parts.add(anchor(l.url(), l.label())));
+        links.more().forEach(l -> parts.add(anchor(l.url(), l.label())));
+        if (parts.isEmpty()) return;
+        html.append("<section class=\"card help\" aria-labelledby=\"help\"><h2 id=\"help\">")
+                .append(texts.html("help"))
+                .append("</h2><ul>");
+        parts.forEach(p -> html.append("<li>").append(p).append("</li>"));
+        html.append("</ul></section>");
+    }
+
+    private static String anchor(String href, String label) {
+        return "<a rel=\"noopener noreferrer\" href=\"" + escape(href) + "\">" + escape(label) + "</a>";
+    }
+
+    /** Of somebody else, in whatever direction it is written. */
+    private static String name(@Nullable String words) {
+        return "<bdi>" + escape(FieldValues.oneLine(words)) + "</bdi>";
+    }
+
+    private static String escape(@Nullable String text) {
+        return Texts.escapeHtml(text == null ? null : Texts.removeDirectionControls(text));
+    }
+}
