@@ -17,6 +17,11 @@ public final class PreferenceLink {
         return NumberToken.create(secret, PURPOSE, message);
     }
 
+    /** As long as a real one, and leading nowhere: for messages that aren't sent. */
+    public static String createUnsigned() {
+        return create(new byte[] {0}, 0);
+    }
+
     /** The message's number, or empty where the token was not made with this secret. */
     public static OptionalLong verify(byte[] secret, String token) {
         return NumberToken.verify(secret, PURPOSE, token);

@@ -43,17 +43,13 @@ public record MessageSubject(
      * @param place of this one among them, from 1
      * @param shortLink short address of our own that leads to where the parcel can be followed, or null
      * @param isReported false where the stage isn't known from the carrier, but somebody of the team said so
-     * @param page address of the order's own tracking page, or null where it has none
+     * @param pages of the customer
      */
     public record Tracking(
-            List<String> numbers,
-            int place,
-            @Nullable String shortLink,
-            boolean isReported,
-            @Nullable String page) {
-        /** Of a stage that the carrier reported, of an order without a page of its own. */
+            List<String> numbers, int place, @Nullable String shortLink, boolean isReported, Pages pages) {
+        /** Of a stage that the carrier reported, of a customer without pages. */
         public Tracking(List<String> numbers, int place, @Nullable String shortLink) {
-            this(numbers, place, shortLink, true, null);
+            this(numbers, place, shortLink, true, Pages.NONE);
         }
 
         public Tracking {
@@ -64,6 +60,17 @@ public record MessageSubject(
         public int parcels() {
             return numbers.size();
         }
+    }
+
+    /**
+     * Addresses of the customer's own pages.
+     *
+     * @param tracking of the order's tracking page, or null where it has none
+     * @param preferences where the customer chooses what they are sent; null for what goes to the team, who choose for
+     *     nobody
+     */
+    public record Pages(@Nullable String tracking, @Nullable String preferences) {
+        public static final Pages NONE = new Pages(null, null);
     }
 
     /**
@@ -110,7 +117,7 @@ public record MessageSubject(
 
     /** The order's own tracking page where messages lead there, else null. */
     public @Nullable String linkedPage() {
-        return brand.pages().linked() ? tracking.page() : null;
+        return brand.pages().linked() ? tracking.pages().tracking() : null;
     }
 
     /** The items in the parcel; all of the order where nobody said what is in it. */

@@ -60,7 +60,7 @@ class ReportedByTest {
                         1,
                         "https://q.example/t/1abcdef",
                         isReported,
-                        null),
+                        MessageSubject.Pages.NONE),
                 new MessageSubject.Days(
                         java.time.ZoneOffset.UTC, LocalDate.parse("2026-11-24"), LocalDate.parse("2026-11-24"), null));
         return channel.render(wording, subject).text();

@@ -183,7 +183,12 @@ class RenderTest {
                 one.brand(),
                 one.answers(),
                 one.locale(),
-                new MessageSubject.Tracking(List.of("HOP 0041 7738 2", "RX473124829XS"), 1, "https://q.example/t/1"),
+                new MessageSubject.Tracking(
+                        List.of("HOP 0041 7738 2", "RX473124829XS"),
+                        1,
+                        "https://q.example/t/1",
+                        true,
+                        new MessageSubject.Pages("https://q.example/o/1", "https://q.example/u/1")),
                 one.days());
         Map<String, LazyValues> values = FieldValues.collect(oneOfTwo, false);
         Fields.ALL.forEach(f -> assertThat(values.get(f.name().split("\\.")[0]))

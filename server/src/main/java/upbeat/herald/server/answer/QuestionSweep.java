@@ -46,6 +46,7 @@ public class QuestionSweep {
     private final MessageRepository messages;
     private final MessagePlanner planner;
     private final NoAnswerService noAnswer;
+    private final QuestionState state;
     private final JdbcClient reader;
     private final SignallingWriter writer;
     private final InstantSource clock;
@@ -56,6 +57,7 @@ public class QuestionSweep {
             MessageRepository messages,
             MessagePlanner planner,
             NoAnswerService noAnswer,
+            QuestionState state,
             JdbcClient reader,
             SignallingWriter writer,
             InstantSource clock) {
@@ -63,6 +65,7 @@ public class QuestionSweep {
         this.messages = messages;
         this.planner = planner;
         this.noAnswer = noAnswer;
+        this.state = state;
         this.reader = reader;
         this.writer = writer;
         this.clock = clock;
@@ -129,6 +132,7 @@ public class QuestionSweep {
         QuestionEnd end = question.end() == null ? LINKS_EXPIRE : question.end();
         QuestionEnd.Step next = end.nextStep(row.asked()).orElse(null);
         if (next == null || next.at().isAfter(now)) questions.update(db, row, next == null ? null : next.at());
+        else if (state.isCancelled(db, row.orderId())) questions.end(db, row.orderId(), row.noticeId(), CLOSED, now);
         else if (next.ends()) {
             if (question.end() != null) noAnswer.apply(db, message, end, now);
             // An answer that is taken from the silence has ended it already.

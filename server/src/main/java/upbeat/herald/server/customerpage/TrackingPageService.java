@@ -41,7 +41,7 @@ class TrackingPageService {
 
     private final OrderRepository orders;
     private final TrackedOrders tracked;
-    private final OpenQuestions questions;
+    private final TrackingPageLinks links;
     private final BrandRepository brands;
     private final PageAddresses pages;
     private final PublicAddress address;
@@ -52,7 +52,7 @@ class TrackingPageService {
     TrackingPageService(
             OrderRepository orders,
             TrackedOrders tracked,
-            OpenQuestions questions,
+            TrackingPageLinks links,
             BrandRepository brands,
             PageAddresses pages,
             PublicAddress address,
@@ -60,7 +60,7 @@ class TrackingPageService {
             JdbcClient reader) {
         this.orders = orders;
         this.tracked = tracked;
-        this.questions = questions;
+        this.links = links;
         this.brands = brands;
         this.pages = pages;
         this.address = address;
@@ -76,8 +76,7 @@ class TrackingPageService {
         CustomerPageTexts texts = CustomerPageTexts.forLanguages(CustomerLanguage.languagesOf(row.order()));
         if (row.isErased() || order.isClosed()) return CustomerPage.problem(texts, order.brand(), 410, "closed");
         String html = TrackingPage.render(
-                order.withBrand(withNearLogo(order.brand())),
-                new TrackingPage.Links(token, questions.write(reader, row.id(), texts), List.of()));
+                order.withBrand(withNearLogo(order.brand())), links.create(reader, row.id(), token, texts));
         return ResponseEntity.ok()
                 .contentType(new MediaType("text", "html", StandardCharsets.UTF_8))
                 .cacheControl(CacheControl.noStore())

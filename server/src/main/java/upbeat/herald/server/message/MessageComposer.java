@@ -58,13 +58,20 @@ public class MessageComposer {
      * @param language of the wording, BCP 47
      * @param parcel or null for the order as a whole
      * @param number of the message, which its answer links carry; 0 for a preview
+     * @param isForTeam true where it goes to the team and not to the customer
      */
     public record Scene(
             Notice notice,
             String language,
             OrderRow order,
             @Nullable ParcelRow parcel,
-            long number) {}
+            long number,
+            boolean isForTeam) {
+        /** For the customer. */
+        public Scene(Notice notice, String language, OrderRow order, @Nullable ParcelRow parcel, long number) {
+            this(notice, language, order, parcel, number, false);
+        }
+    }
 
     /** The wording this order's customer gets, in their language. */
     public Optional<WordingSelection.Chosen> chooseWording(
@@ -97,7 +104,8 @@ public class MessageComposer {
                         scene.notice(),
                         scene.language(),
                         scene.number(),
-                        scene.order().id()),
+                        scene.order().id(),
+                        scene.isForTeam()),
                 order,
                 scene.parcel() == null ? null : about(db, scene, scene.parcel()),
                 brands.get(db, order.shop()),

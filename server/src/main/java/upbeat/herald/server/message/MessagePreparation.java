@@ -159,7 +159,13 @@ public class MessagePreparation {
                     "The notice has no text for " + m.recipient().channel().label());
         Wording wording = channels.findUsable(db, notice, m.recipient().channel(), chosen);
         try {
-            MessageComposer.Scene scene = new MessageComposer.Scene(notice, chosen.language(), order, parcel, m.seq());
+            MessageComposer.Scene scene = new MessageComposer.Scene(
+                    notice,
+                    chosen.language(),
+                    order,
+                    parcel,
+                    m.seq(),
+                    TeamOccasion.isForTeam(m.origin().occasion()));
             Rendered content = markForTeam(
                     m, order, composer.render(db, scene, m.recipient().channel(), wording, now));
             return new Outcome.Ready(

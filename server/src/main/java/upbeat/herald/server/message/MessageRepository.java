@@ -52,6 +52,11 @@ public class MessageRepository {
     private static final String SAID =
             "select order_id, notice_id, parcel, occasion from message where order_id in (select value from json_each(?))";
 
+    /** The plus keeps SQLite from walking down all messages there are. */
+    private static final String LAST_TO_CUSTOMER = """
+            select seq from message where order_id = ? and not for_team and sent_at is not null
+            order by +seq desc limit 1""";
+
     private static final String SENT_NOTICES = """
             select distinct order_id, notice_id from message where order_id in (select value from json_each(?))
             and status not in ('withheld', 'cancelled', 'failed') and not for_team""";
@@ -164,6 +169,11 @@ public class MessageRepository {
                 .params(channel.code(), ref)
                 .query(MessageRepository::mapRow)
                 .optional();
+    }
+
+    /** The number of the last message that went to the order's customer. */
+    public Optional<Long> findLastToCustomer(JdbcClient db, long orderId) {
+        return db.sql(LAST_TO_CUSTOMER).param(orderId).query(Long.class).optional();
     }
 
     public List<MessageRow> findByOrder(JdbcClient db, long orderId) {

@@ -55,8 +55,9 @@ public class SubjectFactory {
      * @param language of the wording, BCP 47
      * @param number of the message, which its answer links carry; 0 for one that isn't sent
      * @param orderId of the row of the order
+     * @param isForTeam true where it goes to the team, who choose for nobody what they are sent
      */
-    public record Letter(Notice notice, String language, long number, long orderId) {}
+    public record Letter(Notice notice, String language, long number, long orderId, boolean isForTeam) {}
 
     /**
      * The parcel it is about.
@@ -95,6 +96,15 @@ public class SubjectFactory {
         return address.get() + "/u/" + PreferenceLink.create(linkKey.bytes(), number);
     }
 
+    private String preferencePageFor(Letter letter) {
+        return isSigning && letter.number() > 0 ? preferencePage(letter.number()) : samplePreferencePage(address);
+    }
+
+    /** One that is as long and leads nowhere, for messages that aren't sent. */
+    public static String samplePreferencePage(PublicAddress address) {
+        return address.get() + "/u/" + PreferenceLink.createUnsigned();
+    }
+
     private MessageSubject.@Nullable Answers answers(Letter letter, Instant now) {
         if (letter.notice().content().question() == null) return null;
         String token = isSigning
@@ -109,11 +119,18 @@ public class SubjectFactory {
 
     private MessageSubject.Tracking tracking(Letter letter, @Nullable About about, Brand brand) {
         String page = isSigning ? pages.trackingPage(brand, letter.orderId()) : pages.sampleTrackingPage(brand);
-        if (about == null) return new MessageSubject.Tracking(List.of(), 0, null, true, page);
+        String preferences = letter.isForTeam() ? null : preferencePageFor(letter);
+        if (about == null)
+            return new MessageSubject.Tracking(List.of(), 0, null, true, new MessageSubject.Pages(page, preferences));
         String shortLink = address.get() + "/t/"
                 + (isSigning ? ShortLink.create(linkKey.bytes(), about.id()) : ShortLink.createUnsigned(about.id()));
         String part = page != null && about.numbers().size() > 1 ? page + "#p" + about.place() : page;
-        return new MessageSubject.Tracking(about.numbers(), about.place(), shortLink, about.isReported(), part);
+        return new MessageSubject.Tracking(
+                about.numbers(),
+                about.place(),
+                shortLink,
+                about.isReported(),
+                new MessageSubject.Pages(part, preferences));
     }
 
     private static MessageSubject.Days days(@Nullable About about, ZoneId zone, Instant now) {

@@ -25,9 +25,14 @@ class AnswerListRepository {
 
     private static final String BY_STAGE = "select replace(o.stage, 'partly-', '') as stage, count(*) as n" + FROM
             + State.WAITING.condition + " group by 1";
-    private static final String COUNTED = "count(*), total(q.ended_at is null and a.at is null),"
+    /** An order that was cancelled meanwhile waits for nothing. */
+    private static final String WAITS = "q.ended_at is null and a.at is null and o.ended is not 'cancelled'";
+
+    private static final String IN_VAIN =
+            "(q.ended_at is not null or o.ended is 'cancelled') and (a.at is null or a.via = 'no-answer')";
+    private static final String COUNTED = "count(*), total(" + WAITS + "),"
             + " total(a.refuses = 0 and a.via <> 'no-answer'), total(a.refuses = 1 and a.via <> 'no-answer'),"
-            + " total(q.ended_at is not null and (a.at is null or a.via = 'no-answer'))";
+            + " total(" + IN_VAIN + ")";
     private static final String TIMES = """
             select q.notice_id, a.at - q.asked_at from question_asked q
             join answer a on a.order_id = q.order_id and a.notice_id = q.notice_id
@@ -39,10 +44,10 @@ class AnswerListRepository {
 
     /** How a question stands. */
     enum State {
-        WAITING(" and q.ended_at is null and a.at is null"),
+        WAITING(" and " + WAITS),
         CONFIRMED(" and a.refuses = 0 and a.via <> 'no-answer'"),
         CANCELLED(" and a.refuses = 1 and a.via <> 'no-answer'"),
-        UNANSWERED(" and q.ended_at is not null and (a.at is null or a.via = 'no-answer')");
+        UNANSWERED(" and " + IN_VAIN);
 
         private final String condition;
 

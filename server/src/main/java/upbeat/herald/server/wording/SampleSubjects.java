@@ -20,6 +20,7 @@ import upbeat.herald.core.wording.SampleOrders.Sample;
 import upbeat.herald.core.wording.Variant;
 import upbeat.herald.server.brand.PageAddresses;
 import upbeat.herald.server.carrier.CarrierRepository;
+import upbeat.herald.server.message.SubjectFactory;
 import upbeat.herald.server.platform.address.PublicAddress;
 
 /** What a message would be about if it were for one of the built-in sample orders. */
@@ -74,7 +75,8 @@ class SampleSubjects {
         Instant now = clock.instant();
         LocalDate today = now.atZone(ZoneOffset.UTC).toLocalDate();
         String shortLink = address.get() + "/t/sample";
-        String page = pages.sampleTrackingPage(brand);
+        MessageSubject.Pages own =
+                new MessageSubject.Pages(pages.sampleTrackingPage(brand), SubjectFactory.samplePreferencePage(address));
         return new MessageSubject(
                 sample.order(),
                 parcel,
@@ -83,7 +85,7 @@ class SampleSubjects {
                 answers(notice),
                 CustomerLanguage.localeFor(language, sample.order()),
                 parcel == null
-                        ? new MessageSubject.Tracking(List.of(), 0, null, true, page)
+                        ? new MessageSubject.Tracking(List.of(), 0, null, true, own)
                         : new MessageSubject.Tracking(
                                 sample.parcels().stream()
                                         .map(Parcel::trackingNumber)
@@ -91,7 +93,7 @@ class SampleSubjects {
                                 1,
                                 shortLink,
                                 true,
-                                page),
+                                own),
                 parcel == null
                         ? new MessageSubject.Days(ZoneOffset.UTC, today, null, null)
                         : new MessageSubject.Days(ZoneOffset.UTC, today, today.minusDays(1), today.plusDays(1)));

@@ -258,6 +258,30 @@ class QuestionTest extends OwnAppTestCase {
         assertThat(app.read(number).path("onHold").asString()).isEqualTo("nobody answered \"Asks\" in time");
     }
 
+    /** Nobody is asked again or put on hold for an order that was cancelled; and it waits for no answer. */
+    @Test
+    void aCancelledOrdersQuestionIsClosedInSilence() {
+        String notice = asking(
+                "\"questionEnd\":{\"after\":\"PT4H\",\"remind\":\"PT2H\",\"otherwise\":\"tag\",\"value\":\"silent\"},",
+                button("yes", ""),
+                button("no", ""));
+        String number = asked(notice);
+        String other = asked(notice);
+        person.call(
+                "POST",
+                "/ui/hand/marks",
+                "{\"orders\":[{\"shop\":\"kites\",\"number\":\"" + number + "\"}],\"stage\":\"cancelled\"}");
+        eventually(number, o -> o.path("stage").asString().equals("cancelled"));
+        assertThat(press(number, notice, "yes", null).status()).isEqualTo(410);
+        JsonNode waiting = person.call("GET", "/ui/answers?state=waiting&notice=" + notice, null)
+                .json()
+                .path("rows");
+        assertThat(waiting.findValuesAsString("number")).contains(other).doesNotContain(number);
+        app.advance("PT4H1M");
+        eventually(other, o -> o.path("tags").toString().contains("silent"));
+        assertThat(app.read(number).path("tags").toString()).doesNotContain("silent");
+    }
+
     @Test
     void twoAnswersAtOnceAreOneAnswer() {
         String notice = asking("", button("yes", effects("note=said yes")), button("no", effects("note=said no")));

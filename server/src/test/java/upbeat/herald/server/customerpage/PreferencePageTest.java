@@ -99,6 +99,27 @@ class PreferencePageTest extends OwnAppTestCase {
         assertThat(mail().getHeader("List-Unsubscribe-Post")).isNull();
     }
 
+    /** The header is for mail programs; people see the same address at the end of the mail, and on the order's page. */
+    @Test
+    void theSameAddressStandsInTheMailAndOnTheTrackingPage() throws Exception {
+        String address = "https://parcels.quillfeather.example" + page();
+        JsonNode detail = person.call(
+                        "GET",
+                        "/ui/messages/"
+                                + app.settled(number, notice, 1)
+                                        .get(0)
+                                        .path("id")
+                                        .asString(),
+                        null)
+                .json();
+        assertThat(detail.path("html").asString()).contains("<a class=\"soft\" href=\"" + address + "\"");
+        assertThat(detail.path("message").path("text").asString()).contains("Choose what you receive: " + address);
+        String tracking = app.read(number).path("trackingPage").asString();
+        String shown = app.bare("GET", tracking.substring(tracking.indexOf("/o/")), null, Map.of())
+                .body();
+        assertThat(shown).contains("href=\"..".concat(page()).concat("\""));
+    }
+
     static Stream<Arguments> posts() throws IOException {
         try (InputStream in = PreferencePageTest.class.getResourceAsStream("/unsubscribe/unsubscribe.json")) {
             return JsonMapper.shared().readTree(in).path("posts").valueStream().toList().stream()

@@ -58,6 +58,10 @@ class SentEffectsTest extends OwnAppTestCase {
         assertThat(copy.path("to").asString()).isEqualTo(TEAM);
         assertThat(copy.path("subject").asString())
                 .isEqualTo("Copy, order " + number + ": " + mail.path("subject").asString());
+        assertThat(mail.path("text").asString()).contains("/u/");
+        assertThat(copy.path("text").asString())
+                .as("the team chooses for nobody what they are sent")
+                .doesNotContain("/u/");
         assertThat(copy.path("text").asString())
                 .contains(
                         mail.path("text").asString().strip().lines().findFirst().orElseThrow());

@@ -66,6 +66,7 @@ final class EmailValues {
         mail.putLazily("address", () -> address(s, FieldValues.group(values, "shipTo")));
         List<String> links = s.answers() == null ? List.of() : s.answers().links();
         for (int i = 0; i < links.size(); i++) mail.put("answer" + i, links.get(i));
+        mail.put("preferences", s.tracking().pages().preferences());
         mail.putLazily("data", () -> DeliveryMicrodata.render(s));
     }
 

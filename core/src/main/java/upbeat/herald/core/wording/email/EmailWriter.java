@@ -353,7 +353,14 @@ final class EmailWriter {
                     .append(phrases.colon())
                     .append(l.url()));
         }
-        html.append("</p>\n");
+        html.append("{{#if mail.preferences}}<br><a class=\"soft\" href=\"{{mail.preferences}}\" style=\"color:" + SOFT
+                        + "\">")
+                .append(escape(phrases.get("preferences")))
+                .append("</a>{{/if}}</p>\n");
+        text.append("{{#if mail.preferences}}\n")
+                .append(phrases.get("preferences"))
+                .append(phrases.colon())
+                .append("{{mail.preferences}}{{/if}}");
     }
 
     /** A brand's name is no template. */

@@ -32,7 +32,7 @@ enum FieldGroup {
             Order.Purchase bought = order.purchase();
             values.put("number", order.number());
             values.put("shop", order.shop());
-            values.put("trackingPage", s.tracking().page());
+            values.put("trackingPage", s.tracking().pages().tracking());
             if (bought.total() != null)
                 values.put("total", new Money(bought.total(), bought.currency(), s.locale(), plainLetters));
             values.putLazily("items", () -> items(bought.items(), s.locale()));
