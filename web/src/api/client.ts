@@ -196,6 +196,8 @@ export const api = {
     get<Schemas['AnswerList']>(`/ui/answers${query({ ...filter, page: page > 0 ? String(page) : undefined })}`),
   replies: () => get<Schemas['ReplyInbox']>('/ui/answers/replies'),
   replyDone: (id: number) => call<void>('POST', `/ui/answers/replies/${id}/done`),
+  replyToMail: (id: string, text: string) =>
+    call<unknown>('POST', `/bench/mail/${encodeURIComponent(id)}/reply`, { text }),
   reply: (number: string, channel: string, text: string) =>
     call<unknown>('POST', `/bench/phones/${encodeURIComponent(number)}/reply`, { channel, text }),
   answers: (shop: string, number: string) => get<Schemas['GivenAnswer'][]>(`/ui/orders/${at(shop, number)}/answers`),

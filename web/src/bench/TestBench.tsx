@@ -213,7 +213,12 @@ export default function TestBench({ now }: { now: string }) {
               onReply={(channel, text) => act(() => api.reply(who.phone!, channel, text), 'Reply sent')}
             />
           </div>
-          <Mailbox address={who.email} mails={outside.data?.mail ?? []} now={clock.data?.now ?? now} />
+          <Mailbox
+            address={who.email}
+            mails={outside.data?.mail ?? []}
+            now={clock.data?.now ?? now}
+            onReply={(id, text) => act(() => api.replyToMail(id, text), 'Reply sent')}
+          />
         </div>
       </main>
     </>
@@ -317,7 +322,15 @@ function Phone({
   );
 }
 
-function Mailbox({ address, mails, now }: { address: string; mails: BenchMail[]; now: string }) {
+type MailboxProps = {
+  address: string;
+  mails: BenchMail[];
+  now: string;
+  onReply: (mail: string, text: string) => Promise<unknown>;
+};
+
+function Mailbox({ address, mails, now, onReply }: MailboxProps) {
+  const [reply, setReply] = useState('');
   const [chosen, setChosen] = useState<string>();
   const [raw, setRaw] = useState(false);
   const mail = mails.find((m) => m.id === chosen) ?? mails[0];
@@ -371,6 +384,24 @@ function Mailbox({ address, mails, now }: { address: string; mails: BenchMail[];
               <Linked text={plainPart(mail.raw)} />
             </div>
           )}
+          <form
+            className="row p10"
+            onSubmit={(e) => {
+              e.preventDefault();
+              if (reply.trim()) onReply(mail.id, reply).then(() => setReply(''));
+            }}
+          >
+            <Input
+              size="small"
+              aria-label="Reply to this e-mail"
+              placeholder="Reply, such as YES"
+              value={reply}
+              onChange={(e) => setReply(e.target.value)}
+            />
+            <Button size="small" htmlType="submit" disabled={!reply.trim()}>
+              Send reply
+            </Button>
+          </form>
         </div>
       )}
     </section>

@@ -44,9 +44,6 @@ class ScreenshotsTest {
             // As it is where nobody set it: tests send more.
             app.signedIn().call("PUT", "/ui/sending/limit", "{\"floor\":500,\"times\":3}");
             Page page = browser.page;
-            page.navigate(app.url);
-            page.getByLabel("Name").waitFor();
-            shot(page, "sign-in");
             browser.signIn(app.url);
             page.navigate(app.url + "/orders?search=QK-207");
             page.locator(".orow[data-order]").nth(8).click();
@@ -112,6 +109,7 @@ class ScreenshotsTest {
             page.navigate(
                     world.phones.on("+46701740688").get(0).text().replaceFirst("(?s).*(http\\S+/a/)", app.url + "/a/"));
             shot(page, "answer-page");
+            trackingPage(app, page);
         } finally {
             world.close();
         }
@@ -229,6 +227,39 @@ class ScreenshotsTest {
                 .click();
         page.locator("details[open] .said").first().waitFor();
         shot(page, "rehearsal");
+    }
+
+    /** Two parcels of one order, and the question that is open, as a phone shows them. */
+    private static void trackingPage(RunningApp app, Page page) throws IOException {
+        String number = app.number();
+        app.api("PUT", "/api/v1/orders/kites/" + number, """
+                {"placedAt":"%s","customer":{"name":"Ottoline Brack","email":"ottoline.tracks@customer.example","phone":"+46701740689","language":"en"},
+                "shipTo":{"name":"Ottoline Brack","city":"Lund","postcode":"22100","country":"SE"},"payment":"cash-on-delivery",
+                "currency":"SEK","total":"845.00","items":[{"sku":"BK-1","name":"Box kite","quantity":1,"price":"605.00"},
+                {"sku":"RT-4","name":"Ribbon tail","quantity":2,"price":"60.00"},{"sku":"WV-2","name":"Wind vane","quantity":1,"price":"120.00"}],
+                "consent":{"email":true},"tags":[]}""".formatted(app.now()));
+        app.advance("PT16M");
+        app.settled(number, "is-it-yours", 1);
+        parcel(
+                app,
+                number,
+                "hopgate",
+                "HOP 0813 0000 5",
+                "{\"sku\":\"BK-1\",\"quantity\":1},{\"sku\":\"RT-4\",\"quantity\":2}");
+        parcel(app, number, "skerry-post", "RX473124831XS", "{\"sku\":\"WV-2\",\"quantity\":1}");
+        app.scan("hopgate", "HOP 0813 0000 5", "20", app.now().minusSeconds(60_000));
+        app.scan("hopgate", "HOP 0813 0000 5", "30", app.now().minusSeconds(5_000));
+        page.setViewportSize(720, 1280);
+        page.navigate(app.read(number).path("trackingPage").asString());
+        shot(page, "tracking-page");
+        page.setViewportSize(1280, 800);
+    }
+
+    private static void parcel(RunningApp app, String number, String carrier, String tracking, String items) {
+        app.api(
+                "POST",
+                "/api/v1/orders/kites/" + number + "/parcels",
+                "{\"carrier\":\"" + carrier + "\",\"trackingNumber\":\"" + tracking + "\",\"items\":[" + items + "]}");
     }
 
     private static void shot(Page page, String name) throws IOException {

@@ -62,6 +62,7 @@ public final class Bench {
                 new IntakeBench(app, url, data).run(java.util.Set.of(args));
                 new WordingBench(url).run(java.util.Set.of(args));
                 DecideBench.measure(java.util.Set.of(args));
+                new PagesBench(world, url).run(java.util.Set.of(args));
                 new YearBench(app, url, data).run(java.util.Set.of(args));
                 return;
             }
@@ -70,6 +71,7 @@ public final class Bench {
             boolean good = new Bench().run(world, url, inserts, mails);
             new WordingBench(url).run(WordingBench.ALL);
             DecideBench.measure(java.util.Set.of("decide"));
+            new PagesBench(world, url).run(PagesBench.ALL);
             new YearBench(app, url, data).run(YearBench.ALL);
             new IntakeBench(app, url, data).run(IntakeBench.ALL);
             // Last, so that one goal missed does not hide the other figures.

@@ -50,6 +50,11 @@ public final class Control {
         switch (r.method() + " " + path[0]) {
             case "GET mail":
                 return world.mailbox.to(r.query().get("to"));
+            case "POST mail":
+                Mailbox.Mail mail = MailReplies.find(world.mailbox, path[1])
+                        .orElseThrow(() -> new Http.Refusal(404, "no_mail", "There is no mail " + path[1]));
+                world.mailReplies.reply(mail, r.text("text") == null ? "" : r.text("text"));
+                return Map.of("sent", true);
             case "GET phones":
                 return path.length == 1 ? world.phones.numbers() : world.phones.on(path[1]);
             case "POST phones":
@@ -72,6 +77,7 @@ public final class Control {
                 return Map.of("now", world.clock.instant().toString());
             case "POST app":
                 world.outside.reach(r.text("url"), r.text("key"));
+                world.mailReplies.reach(r.body().path("mailIn").asInt(0));
                 world.chat.webhook(r.text("url") + "/doors/chat");
                 return Map.of("told", true);
             case "POST templates":

@@ -11,6 +11,7 @@ public final class SimulatedWorld implements AutoCloseable {
     public final MailServer mail = new MailServer(mailbox, clock, 0);
     public final MessageCentre sms = new MessageCentre(phones, clock, 0);
     public final ChatNetwork chat = new ChatNetwork(phones, clock, 0);
+    public final MailReplies mailReplies = new MailReplies();
     public final Storefront storefront = new Storefront();
     public final Control control = new Control(this);
 
@@ -41,6 +42,7 @@ public final class SimulatedWorld implements AutoCloseable {
                 Map.entry("herald.mail.port", "" + mail.port()),
                 Map.entry("herald.mail.user", MailServer.USER),
                 Map.entry("herald.mail.password", MailServer.PASSWORD),
+                Map.entry("herald.mail-in.port", "0"),
                 Map.entry("herald.sms.host", "127.0.0.1"),
                 Map.entry("herald.sms.port", "" + sms.port()),
                 Map.entry("herald.sms.system-id", MessageCentre.SYSTEM_ID),

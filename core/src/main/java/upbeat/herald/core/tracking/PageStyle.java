@@ -43,7 +43,8 @@ final class PageStyle {
             .number{font:1.2rem Consolas,Menlo,monospace;user-select:all;-webkit-user-select:all}
             .row{display:flex;flex-wrap:wrap;gap:.5rem}
             .button,button{font:inherit;font-weight:700;display:inline-block;padding:.6rem 1rem;min-height:48px;
-            border:2px solid $mark;border-radius:$cornerpx;color:#2d2142;background:#fff;text-decoration:none;cursor:pointer}
+            border:2px solid $mark;border-radius:$cornerpx;color:#2d2142;background:#fff;text-decoration:none;
+            cursor:pointer}
             button{margin:.3rem .6rem .3rem 0}button.main{background:$button;color:$onButton}
             form{margin:0 0 .6rem}form+form{border-top:1px solid #e4dccb;padding-top:.8rem}
             label{display:block;color:#5d5272;font-size:.9rem}

@@ -39,7 +39,7 @@ class RouteStopTest {
             dispatched, ordered [dispatched] ?in-transit ?out-for-delivery ?delivered
             packed dispatched in-transit, ordered packed dispatched [in-transit] ?out-for-delivery ?delivered
             dispatched delivered, ordered dispatched [delivered]
-            dispatched in-transit out-for-delivery attempted, ordered dispatched in-transit out-for-delivery [attempted] ?delivered
+            dispatched out-for-delivery attempted, ordered dispatched out-for-delivery [attempted] ?delivered
             dispatched in-transit ready-for-collection, ordered dispatched in-transit [ready-for-collection] ?delivered
             dispatched in-transit delayed, ordered dispatched in-transit [delayed] ?out-for-delivery ?delivered
             dispatched in-transit returning, ordered dispatched in-transit [returning] ?returned

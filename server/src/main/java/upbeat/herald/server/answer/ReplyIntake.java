@@ -75,7 +75,7 @@ class ReplyIntake implements ReplyListener {
 
     private void take(JdbcClient db, IncomingText incoming, String from, String text, Instant now) {
         String channel = incoming.channel().code();
-        ReplyTargets.Target target = targets.find(db, incoming.channel(), from).orElse(null);
+        ReplyTargets.Target target = targets.find(db, incoming, from).orElse(null);
         OrderRow order = target == null ? null : target.order();
         List<String> languages = order == null ? List.of() : CustomerLanguage.languagesOf(order.order());
         Meaning meaning = incoming.isPart() ? Meaning.OTHER : ReplyWords.read(text, languages);

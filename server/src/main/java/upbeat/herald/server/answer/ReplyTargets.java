@@ -10,6 +10,7 @@ import upbeat.herald.core.answer.ReplyWords;
 import upbeat.herald.core.wording.Channel;
 import upbeat.herald.core.wording.Question;
 import upbeat.herald.core.wording.email.EmailChannel;
+import upbeat.herald.server.channel.ReplyListener;
 import upbeat.herald.server.message.MessageRepository;
 import upbeat.herald.server.message.MessageRow;
 import upbeat.herald.server.order.OrderRepository;
@@ -40,8 +41,25 @@ class ReplyTargets {
         }
     }
 
+    /** What the message that is answered was about; where nobody knows which, the last question that is open. */
+    Optional<Target> find(JdbcClient db, ReplyListener.IncomingText incoming, String from) {
+        MessageRow answered = incoming.answered() == null
+                ? null
+                : messages.find(db, incoming.answered()).orElse(null);
+        return answered == null ? find(db, incoming.channel(), from) : Optional.of(of(db, answered));
+    }
+
+    private Target of(JdbcClient db, MessageRow answered) {
+        OrderRow order = orders.get(db, answered.origin().orderId());
+        boolean isOpen = questions
+                .find(db, order.id(), answered.origin().noticeId())
+                .filter(AskedRow::isOpen)
+                .isPresent();
+        return new Target(order, isOpen ? answered : null);
+    }
+
     /** Where several questions are open, nobody can know which is meant but by the last one. */
-    Optional<Target> find(JdbcClient db, Channel channel, String from) {
+    private Optional<Target> find(JdbcClient db, Channel channel, String from) {
         boolean isMail = channel.equals(EmailChannel.EMAIL);
         List<OrderRow> own = orders.findByContact(db, isMail ? from : null, isMail ? null : from, MOST_ORDERS);
         record Open(OrderRow order, AskedRow asked) {}

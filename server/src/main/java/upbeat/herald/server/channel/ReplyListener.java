@@ -23,12 +23,20 @@ public interface ReplyListener {
      *
      * @param from the address it came from, in the channel's own notation
      * @param reference the gateway's name for it, or null where it gives none
-     * @param isPart true where it is a part of something longer, so that it can't be read alone
+     * @param isPart true where it can't be read alone and is for a person: a part of something longer, or from somebody
+     *     who may not be who they say
+     * @param answered id of the message it answers, or null where that isn't known
      */
     record IncomingText(
             Channel channel,
             String from,
             String text,
             @Nullable String reference,
-            boolean isPart) {}
+            boolean isPart,
+            @Nullable String answered) {
+        /** Of a channel that doesn't say which message is answered. */
+        public IncomingText(Channel channel, String from, String text, @Nullable String reference, boolean isPart) {
+            this(channel, from, text, reference, isPart, null);
+        }
+    }
 }

@@ -1,5 +1,6 @@
 /**
- * The pages that customers open without a log-in: the answer page and the short link, in eight languages.
+ * The pages that customers open without a log-in, in eight languages: tracking, look-up, answers, preferences, and the
+ * short link.
  *
  * <p>Not here: nothing that a coordinator sees.
  */

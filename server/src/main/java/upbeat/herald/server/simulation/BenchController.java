@@ -55,6 +55,8 @@ class BenchController {
     /** @param channel {@code sms} or {@code whatsapp} */
     record PhoneReply(String channel, String text) {}
 
+    record MailReply(String text) {}
+
     record Switch(boolean running) {}
 
     record MailView(String id, String to, String subject, Instant receivedAt, String raw) {}
@@ -93,6 +95,12 @@ class BenchController {
     @GetMapping("/mail")
     ResponseEntity<JsonNode> mail(@RequestParam(required = false) @Nullable String to) {
         return answer(standins.call("GET", "/mail" + (to == null ? "" : "?to=" + encode(to)), null));
+    }
+
+    /** The customer answers a mail. */
+    @PostMapping("/mail/{id}/reply")
+    ResponseEntity<JsonNode> replyToMail(@PathVariable String id, @RequestBody MailReply body) {
+        return answer(standins.call("POST", "/mail/" + encode(id) + "/reply", body));
     }
 
     @GetMapping("/phones")

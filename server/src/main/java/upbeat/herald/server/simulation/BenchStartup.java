@@ -10,6 +10,7 @@ import org.springframework.stereotype.Component;
 import upbeat.herald.server.channel.ContentApproval;
 import upbeat.herald.server.delivery.chat.ChatTemplateRepository;
 import upbeat.herald.server.delivery.chat.TemplateDocument;
+import upbeat.herald.server.delivery.email.ReplyMailListener;
 import upbeat.herald.server.platform.signal.SignallingWriter;
 import upbeat.herald.server.shopcall.ShopCallRegistration;
 
@@ -22,6 +23,7 @@ class BenchStartup {
     private final SimulatedClock clock;
     private final ChatTemplateRepository templates;
     private final ShopCallRegistration shopCalls;
+    private final ReplyMailListener replies;
     private final JdbcClient reader;
     private final SignallingWriter writer;
     private int port;
@@ -31,12 +33,14 @@ class BenchStartup {
             SimulatedClock clock,
             ChatTemplateRepository templates,
             ShopCallRegistration shopCalls,
+            ReplyMailListener replies,
             JdbcClient reader,
             SignallingWriter writer) {
         this.standins = standins;
         this.clock = clock;
         this.templates = templates;
         this.shopCalls = shopCalls;
+        this.replies = replies;
         this.reader = reader;
         this.writer = writer;
     }
@@ -56,7 +60,7 @@ class BenchStartup {
                 templates.findByStatus(reader, ContentApproval.Status.APPROVED).stream()
                         .map(t -> TemplateDocument.of(t.name(), t.submission()))
                         .toList());
-        standins.call("POST", "/app", Map.of("url", address, "key", DemoSetup.API_KEY));
+        standins.call("POST", "/app", Map.of("url", address, "key", DemoSetup.API_KEY, "mailIn", replies.port()));
         String calls = standins.call(
                         "POST",
                         "/shop",
