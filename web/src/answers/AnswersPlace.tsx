@@ -55,7 +55,7 @@ export default function AnswersPlace({ now }: { now: string }) {
         title="Answers"
         subtitle={filter.stage ? `orders at ${stageWords(filter.stage).toLowerCase()}` : 'waiting questions'}
         geometry={geometry}
-        counts={new Map(first?.stops.map((s) => [s.stage, s.questions]))}
+        counts={first ? new Map(first.stops.map((s) => [s.stage, s.questions])) : null}
         chosen={filter.stage}
         onChoose={(stage) => go({ ...filter, stage })}
       />

@@ -23,8 +23,8 @@ type Props = {
   slim?: boolean;
   chosen?: string;
   onChoose?: (stage: string | undefined) => void;
-  /** What stands at each stop, where it isn’t orders. */
-  counts?: Map<string, number>;
+  /** What stands at each stop, where it isn’t orders; null while that isn’t known. */
+  counts?: Map<string, number> | null;
 };
 
 /**
@@ -32,9 +32,10 @@ type Props = {
  * choosing it again widens it.
  */
 export function Route({ title, subtitle, geometry, slim, chosen, onChoose, counts: own }: Props) {
-  const { data } = useQuery({ queryKey: keys.route, queryFn: api.route, enabled: !own });
-  const counts = own ?? new Map(data?.map((s) => [s.stage, s.orders]));
-  const known = !!own || !!data;
+  const { data } = useQuery({ queryKey: keys.route, queryFn: api.route, enabled: own === undefined });
+  const ofOrders = own === undefined ? data : undefined;
+  const counts = own ?? new Map(ofOrders?.map((s) => [s.stage, s.orders]));
+  const known = !!own || !!ofOrders;
   const narrow = geometry.to - geometry.from < 450;
   // In the middle between two names, so that it goes through neither.
   const [left, right] = narrow ? NARROW_NAMES : WIDE_NAMES;

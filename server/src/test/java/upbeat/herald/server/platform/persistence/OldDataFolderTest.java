@@ -96,4 +96,37 @@ class OldDataFolderTest {
                     .contains("OLD-7");
         }
     }
+
+    /** Questions from before they were followed: answered ones are closed, the others can be answered for 30 days. */
+    @Test
+    void questionsOfAnOlderVersionAreFollowed() throws Exception {
+        String url = "jdbc:sqlite:" + RunningApp.folder().resolve("herald.db");
+        Flyway.configure().dataSource(url, null, null).target("29").load().migrate();
+        try (Connection db = DriverManager.getConnection(url);
+                Statement s = db.createStatement()) {
+            for (int order = 1; order <= 3; order++)
+                s.execute(
+                        "insert into shop_order (id, shop, number, placed_at, payment, stage, body, source, updated_at) values ("
+                                + order + ", 'old', 'OLD-" + order + "', 0, 'prepaid', 'ordered', '{}', 'api', 0)");
+            String message =
+                    "insert into message (id, notice_id, order_id, parcel, occasion, stage, channel, language, status, stand_by, planned_at, due_at, sent_at, question) values ";
+            s.execute(message
+                    + "('a', 'ask', 1, '', '1', 'ordered', 'sms', 'en', 'accepted', '[]', 0, 0, 5000, '{}'),"
+                    + "('b', 'ask', 1, '', '1', 'ordered', 'email', 'en', 'accepted', '[]', 0, 0, 4000, '{}'),"
+                    + "('c', 'ask', 2, '', '1', 'ordered', 'sms', 'en', 'accepted', '[]', 0, 0, 6000, '{}'),"
+                    + "('d', 'ask', 3, '', 'copy/1', 'ordered', 'email', 'en', 'accepted', '[]', 0, 0, 7000, '{}'),"
+                    + "('e', 'tell', 3, '', '1', 'ordered', 'email', 'en', 'accepted', '[]', 0, 0, 7000, null)");
+            s.execute(
+                    "insert into answer (order_id, notice_id, message_id, button, label, refuses, via, at) values (1, 'ask', 'a', 'y', 'Yes', 0, 'page', 9000)");
+            Flyway.configure().dataSource(url, null, null).load().migrate();
+            StringBuilder rows = new StringBuilder();
+            try (var found = s.executeQuery(
+                    "select order_id, asked_at, next_at, ended_at, outcome from question_asked order by order_id")) {
+                while (found.next())
+                    for (int column = 1; column <= 5; column++)
+                        rows.append(found.getString(column)).append(column == 5 ? "\n" : " ");
+            }
+            assertThat(rows).hasToString("1 4000 null 9000 answered\n2 6000 2592006000 null null\n");
+        }
+    }
 }
