@@ -48,6 +48,11 @@ public final class Fields {
                     true),
             new Field(
                     "parcel.shortLink", "A short link to the tracking page", "https://kites.example/t/1f3Xq9Za", true),
+            new Field(
+                    "parcel.calendarLink",
+                    "The expected day for the customer's calendar, empty while tracking pages are turned off",
+                    "https://kites.example/o/AAAAAAAAB-dUZTQn1kVLTmEyQkZ/parcels/1.ics",
+                    true),
             new Field("parcel.items", "The items in this parcel, in one line", "1 Box kite", true),
             new Field("parcel.itemCount", "Number of items in this parcel", "1", true),
             new Field("parcel.place", "This parcel's number in the order", "1", true),

@@ -66,11 +66,15 @@ public record MessageSubject(
      * Addresses of the customer's own pages.
      *
      * @param tracking of the order's tracking page, or null where it has none
+     * @param calendar of the file with the day on which the parcel is expected, or null where there is none
      * @param preferences where the customer chooses what they are sent; null for what goes to the team, who choose for
      *     nobody
      */
-    public record Pages(@Nullable String tracking, @Nullable String preferences) {
-        public static final Pages NONE = new Pages(null, null);
+    public record Pages(
+            @Nullable String tracking,
+            @Nullable String calendar,
+            @Nullable String preferences) {
+        public static final Pages NONE = new Pages(null, null, null);
     }
 
     /**

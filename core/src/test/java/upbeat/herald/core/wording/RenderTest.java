@@ -188,7 +188,8 @@ class RenderTest {
                         1,
                         "https://q.example/t/1",
                         true,
-                        new MessageSubject.Pages("https://q.example/o/1", "https://q.example/u/1")),
+                        new MessageSubject.Pages(
+                                "https://q.example/o/1", "https://q.example/o/1/c.ics", "https://q.example/u/1")),
                 one.days());
         Map<String, LazyValues> values = FieldValues.collect(oneOfTwo, false);
         Fields.ALL.forEach(f -> assertThat(values.get(f.name().split("\\.")[0]))

@@ -33,6 +33,8 @@ class ReplyIntake implements ReplyListener {
     private static final int LONGEST = 2_000;
     /** A machine that answers machines is listened to no longer. */
     private static final int MOST_AN_HOUR = 30;
+    /** Of all addresses together that no order has. */
+    private static final int MOST_UNKNOWN_AN_HOUR = 200;
 
     private static final String BY_ITSELF = "read as an answer";
 
@@ -82,6 +84,10 @@ class ReplyIntake implements ReplyListener {
         // Whoever wants no more is always heard.
         boolean isTooMany = replies.countSince(db, channel, from, now.minus(Duration.ofHours(1))) >= MOST_AN_HOUR;
         if (isTooMany && meaning != Meaning.STOP) return;
+        if (order == null && isFlood(db, channel, now)) {
+            LOG.warn("A reply by {} wasn't kept: too many came from addresses that no order has", channel);
+            return;
+        }
         Optional<Question.Button> chosen = target == null || incoming.isPart() || meaning == Meaning.STOP
                 ? Optional.empty()
                 : target.choose(text, languages);
@@ -105,6 +111,11 @@ class ReplyIntake implements ReplyListener {
         else if (target != null && target.asked() != null && chosen.isPresent())
             answers.take(
                     db, target.asked(), chosen.get(), new Reply(chosen.get().id(), null, channel), now);
+    }
+
+    /** Anybody can write to an open mail server. Customers that nobody knows are few. */
+    private boolean isFlood(JdbcClient db, String channel, Instant now) {
+        return replies.countUnknownSince(db, channel, now.minus(Duration.ofHours(1))) >= MOST_UNKNOWN_AN_HOUR;
     }
 
     private static String shorten(@Nullable String text) {

@@ -40,6 +40,13 @@ public class PageAddresses {
         return brand.pages().tracking() ? address.get() + TRACKING + OrderLink.createUnsigned() : null;
     }
 
+    /**
+     * Below an order's page, of the file with the day on which a parcel is expected. @param parcel number of its row
+     */
+    public static String calendar(long parcel) {
+        return "/parcels/" + parcel + ".ics";
+    }
+
     public String tokenOf(long order) {
         return OrderLink.create(key.bytes(), order);
     }

@@ -121,16 +121,18 @@ public class SubjectFactory {
         String page = isSigning ? pages.trackingPage(brand, letter.orderId()) : pages.sampleTrackingPage(brand);
         String preferences = letter.isForTeam() ? null : preferencePageFor(letter);
         if (about == null)
-            return new MessageSubject.Tracking(List.of(), 0, null, true, new MessageSubject.Pages(page, preferences));
+            return new MessageSubject.Tracking(
+                    List.of(), 0, null, true, new MessageSubject.Pages(page, null, preferences));
         String shortLink = address.get() + "/t/"
                 + (isSigning ? ShortLink.create(linkKey.bytes(), about.id()) : ShortLink.createUnsigned(about.id()));
         String part = page != null && about.numbers().size() > 1 ? page + "#p" + about.place() : page;
+        String calendar = page == null ? null : page + PageAddresses.calendar(about.id());
         return new MessageSubject.Tracking(
                 about.numbers(),
                 about.place(),
                 shortLink,
                 about.isReported(),
-                new MessageSubject.Pages(part, preferences));
+                new MessageSubject.Pages(part, calendar, preferences));
     }
 
     private static MessageSubject.Days days(@Nullable About about, ZoneId zone, Instant now) {

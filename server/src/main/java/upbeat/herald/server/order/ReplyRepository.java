@@ -20,6 +20,8 @@ public class ReplyRepository {
     private static final String WAITING = """
             select r.*, o.shop, o.number from reply r left join shop_order o on o.id = r.order_id
             where r.handled_at is null order by r.received_at, r.seq limit ?""";
+    private static final String COUNT_UNKNOWN_SINCE =
+            "select count(*) from reply where received_at >= ? and channel = ? and order_id is null";
     private static final String COUNT_SINCE =
             "select count(*) from reply where channel = ? and sender = ? and received_at >= ?";
     private static final String HANDLE =
@@ -77,6 +79,14 @@ public class ReplyRepository {
     public int countSince(JdbcClient db, String channel, String sender, Instant since) {
         return db.sql(COUNT_SINCE)
                 .params(channel, sender, since.toEpochMilli())
+                .query(Integer.class)
+                .single();
+    }
+
+    /** How many came over a channel from addresses that no order has. */
+    public int countUnknownSince(JdbcClient db, String channel, Instant since) {
+        return db.sql(COUNT_UNKNOWN_SINCE)
+                .params(since.toEpochMilli(), channel)
                 .query(Integer.class)
                 .single();
     }

@@ -72,7 +72,7 @@ class LinkMissingCheck implements PlanCheck {
             Rendered written = text.channel().render(text.wording(), subject);
             String whole = written.text() + " " + written.html() + " " + written.details();
             Map<String, String> values = FieldValues.findTexts(subject);
-            return Stream.of("parcel.trackingLink", "parcel.shortLink")
+            return Stream.of("parcel.trackingLink", "parcel.shortLink", "order.trackingPage")
                     .flatMap(field -> Optional.ofNullable(values.get(field)).stream())
                     .anyMatch(link -> whole.contains(link) || whole.contains(link.replace("&", "&amp;")));
         } catch (HeraldException e) {

@@ -75,8 +75,11 @@ class SampleSubjects {
         Instant now = clock.instant();
         LocalDate today = now.atZone(ZoneOffset.UTC).toLocalDate();
         String shortLink = address.get() + "/t/sample";
-        MessageSubject.Pages own =
-                new MessageSubject.Pages(pages.sampleTrackingPage(brand), SubjectFactory.samplePreferencePage(address));
+        String page = pages.sampleTrackingPage(brand);
+        MessageSubject.Pages own = new MessageSubject.Pages(
+                page,
+                page == null ? null : page + PageAddresses.calendar(1),
+                SubjectFactory.samplePreferencePage(address));
         return new MessageSubject(
                 sample.order(),
                 parcel,

@@ -226,6 +226,23 @@ class TrackingPageTest extends OwnAppTestCase {
                 .isEqualTo(404);
     }
 
+    /** A text may lead to it too, and a text that leads to the order's page lets the parcel be followed. */
+    @Test
+    void aMailLeadsToTheCalendarFile() {
+        app.emptyPlan(person);
+        String notice = create(person, live("Dispatched", "dispatched", "[\"sms\"]", ""));
+        String wording = "{\"text\":\"{{brand.name}}: {{order.trackingPage}} or {{parcel.calendarLink}}\"}";
+        assertThat(person.call("PUT", "/ui/wording/" + notice + "/sms", wording).status())
+                .isEqualTo(200);
+        String number = app.order("prepaid", null, "+46701740613", "{\"sms\":true}");
+        app.parcel(number, "hopgate", "HOP 0814 0000 4");
+        app.scan("hopgate", "HOP 0814 0000 4", "20", app.now().minusSeconds(60));
+        String text = app.settled(number, notice, 1).get(0).path("text").asString();
+        String calendar = text.replaceAll("(?s).* or \\S+?(/o/\\S+)$", "$1");
+        assertThat(get(calendar).body()).startsWith("BEGIN:VCALENDAR");
+        assertThat(person.call("GET", "/ui/plan/checks", null).body()).doesNotContain("no link to follow");
+    }
+
     private static int sequenceOf(RunningApp.Answer file) {
         return Integer.parseInt(file.body().replaceAll("(?s).*\\nSEQUENCE:(\\d+)\r.*", "$1"));
     }

@@ -73,6 +73,7 @@ enum FieldGroup {
             if (s.tracking().isReported()) values.put("reportedBy", values.get("carrier"));
             values.putLazily("trackingLink", () -> FieldValues.trackingLink(s));
             values.put("shortLink", s.tracking().shortLink());
+            values.put("calendarLink", s.tracking().pages().calendar());
             values.putLazily("items", () -> items(s.contents(), s.locale()));
             values.putLazily("itemCount", () -> Integer.toString(Order.countPieces(s.contents())));
             if (s.tracking().parcels() > 1)

@@ -122,6 +122,23 @@ class ReplyMailListenerTest extends OwnAppTestCase {
         assertThat(app.world.mailbox.to(email)).hasSize(before);
     }
 
+    /** From ever new addresses that nobody knows: the inbox stays usable, and customers are heard all the same. */
+    @Test
+    void aFloodOfStrangersIsKeptOut() {
+        for (int i = 0; i < 230; i++) send("stranger" + i + "@flood.example", "", "Buy this", "flood" + i);
+        assertThat(app.context
+                        .getBean(JdbcClient.class)
+                        .sql("select count(*) from reply where sender like '%@flood.example'")
+                        .query(Long.class)
+                        .single())
+                .isBetween(190L, 200L);
+        app.world.mailReplies.reply(mail(), "Where is my kite?");
+        await().until(() -> kept(email, "") == 1);
+        app.advance("PT2H");
+        send("stranger@late.example", "", "Hello?", "late");
+        assertThat(kept("stranger@late.example", "")).isEqualTo(1);
+    }
+
     @Test
     void oneThatIsTooLargeIsRefusedAndTheNextIsTaken() {
         assertThatThrownBy(() -> send(email, "", "x".repeat(6 << 20), "large" + customers))
