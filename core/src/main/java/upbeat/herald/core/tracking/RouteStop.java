@@ -73,14 +73,7 @@ public record RouteStop(
         if (isGoingBack(now) || stage == Stage.PACKED) return false;
         // A parcel that waits to be collected isn't brought any more.
         if (now == Stage.READY_FOR_COLLECTION) return stage == Stage.DELIVERED;
-        return now.isSide()
-                ? stage.position() > now.position() || isAgainAhead(stage, now)
-                : stage.position() > now.position();
-    }
-
-    /** After a try that failed the parcel goes out for delivery once more. */
-    private static boolean isAgainAhead(Stage stage, Stage now) {
-        return now == Stage.ATTEMPTED && stage == Stage.DELIVERED;
+        return stage.position() > now.position();
     }
 
     /** A number that is entered after the carrier has the parcel makes "packed" later than what follows. */

@@ -2,8 +2,10 @@ package upbeat.herald.core.tracking;
 
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
 import java.util.Locale;
+import java.util.Objects;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.Texts;
@@ -114,7 +116,7 @@ public final class TrackingPage {
         Order.Purchase bought = order.order().purchase();
         return texts.html(
                 "cod",
-                new Money(java.util.Objects.requireNonNull(bought.total()), bought.currency(), texts.locale(), false)
+                new Money(Objects.requireNonNull(bought.total()), bought.currency(), texts.locale(), false)
                         .withSymbol());
     }
 
@@ -209,8 +211,8 @@ public final class TrackingPage {
     private int placeOf(Order.Item item) {
         List<Order.Item> all = order.order().purchase().items();
         for (int i = 0; i < all.size(); i++)
-            if (java.util.Objects.equals(all.get(i).sku(), item.sku())
-                    && java.util.Objects.equals(all.get(i).imageUrl(), item.imageUrl())) return i;
+            if (Objects.equals(all.get(i).sku(), item.sku())
+                    && Objects.equals(all.get(i).imageUrl(), item.imageUrl())) return i;
         return -1;
     }
 
@@ -273,7 +275,7 @@ public final class TrackingPage {
 
     private void scans(TrackedParcel parcel) {
         List<TrackedParcel.Scan> newestFirst = new ArrayList<>(parcel.scans());
-        java.util.Collections.reverse(newestFirst);
+        Collections.reverse(newestFirst);
         if (newestFirst.isEmpty()) return;
         html.append("<details><summary>").append(texts.html("scans")).append("</summary><ul class=\"scans\">");
         for (TrackedParcel.Scan scan : newestFirst.subList(0, Math.min(newestFirst.size(), MOST_SCANS))) {

@@ -2,6 +2,7 @@ package upbeat.herald.server.customerpage;
 
 import jakarta.servlet.http.HttpServletRequest;
 import java.net.URI;
+import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.Locale;
 import java.util.Optional;
@@ -11,6 +12,7 @@ import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
+import org.springframework.web.util.UriUtils;
 import upbeat.herald.core.Texts;
 import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.wording.Brand;
@@ -31,7 +33,8 @@ class LookUpService {
     private static final int TRIES_AT_A_NUMBER = 10;
     /** Inside a shop's page too: it has neither a session nor anything that a click could give away. */
     private static final String POLICY =
-            "default-src 'none'; style-src 'unsafe-inline'; script-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors *";
+            "default-src 'none'; style-src 'unsafe-inline'; script-src 'self'; form-action 'self'; base-uri 'none';"
+                    + " frame-ancestors *";
 
     /** Inside another page, which has a margin and says whose it is by itself. */
     private static final String EMBEDDED =
@@ -110,18 +113,16 @@ class LookUpService {
 
     private static ResponseEntity<String> form(
             String shop, Brand brand, int status, boolean isEmbedded, Try typed, CustomerPageTexts texts) {
+        String path = UriUtils.encodePathSegment(shop, StandardCharsets.UTF_8);
         String problem =
                 typed.problem() == null ? "" : "<p role=\"alert\"><b>" + texts.html(typed.problem()) + "</b></p>";
         String body = problem + "<p>" + texts.html("lookup.text") + "</p><form method=\"post\" action=\""
-                + CustomerPage.escape(org.springframework.web.util.UriUtils.encodePathSegment(
-                        shop, java.nio.charset.StandardCharsets.UTF_8))
+                + path
                 + (isEmbedded ? "\" target=\"_top\">" : "\">")
                 + field("number", texts.html("lookup.number"), typed.number(), "off")
                 + field("contact", texts.html("lookup.contact"), typed.contact(), "email")
                 + "<button class=\"main\">" + texts.html("lookup.find") + "</button></form>"
-                + (isEmbedded
-                        ? EMBEDDED + "<script src=\"" + CustomerPage.escape(shop) + "/height.js\"></script>"
-                        : "");
+                + (isEmbedded ? EMBEDDED + "<script src=\"" + path + "/height.js\"></script>" : "");
         ResponseEntity<String> page = CustomerPage.render(texts, brand, status, texts.plain("lookup.title"), body);
         return ResponseEntity.status(status)
                 .headers(page.getHeaders())

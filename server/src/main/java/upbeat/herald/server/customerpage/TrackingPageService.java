@@ -34,7 +34,8 @@ import upbeat.herald.server.platform.web.RateLimiter;
 class TrackingPageService {
     /** No script, no other host; the page has its own styles and no others. */
     private static final String POLICY =
-            "default-src 'none'; style-src 'unsafe-inline'; img-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'";
+            "default-src 'none'; style-src 'unsafe-inline'; img-src 'self'; form-action 'self'; base-uri 'none';"
+                    + " frame-ancestors 'none'";
 
     private static final int GUESSES_A_MINUTE = 30;
     private static final int PICTURE_PIXELS = 144;
@@ -94,6 +95,7 @@ class TrackingPageService {
             guesses.tryAcquire(request.getRemoteAddr());
             return null;
         }
+        if (row.get().isErased()) return null;
         List<Order.Item> items = row.get().order().purchase().items();
         String source =
                 item < 0 || item >= items.size() ? null : items.get(item).imageUrl();
@@ -111,7 +113,7 @@ class TrackingPageService {
             return Optional.empty();
         }
         TrackedOrder order = tracked.load(reader, row.get());
-        return row.get().isErased()
+        return row.get().isErased() || order.isClosed()
                 ? Optional.empty()
                 : order.parcels().stream()
                         .filter(p -> p.id() == parcel)

@@ -179,6 +179,7 @@ class TrackingPageTest extends OwnAppTestCase {
                 person.call("POST", "/ui/erasure", "{\"orders\":[{\"shop\":\"kites\",\"number\":\"" + number + "\"}]}");
         assertThat(erased.status()).as(erased.body()).isEqualTo(200);
         assertThat(get(path).status()).isEqualTo(410);
+        assertThat(get(path + "/items/0").status()).isEqualTo(404);
     }
 
     /** By choice of the brand: then mails, texts and short links lead here, and there is nothing to paste. */
@@ -220,9 +221,9 @@ class TrackingPageTest extends OwnAppTestCase {
         assertThat(then.body()).contains("METHOD:CANCEL");
         assertThat(sequenceOf(then)).isGreaterThan(sequenceOf(first));
         assertThat(page(number).select("a.button[href$=.ics]")).isEmpty();
-        String other = page(orderIn("en")).location();
-        assertThat(get(pathOf(orderIn("en")) + "/parcels/1.ics").status())
-                .as(other)
+        assertThat(get(pathOf(orderIn("en")) + link.substring(link.indexOf("/parcels")))
+                        .status())
+                .as("a parcel of another order")
                 .isEqualTo(404);
     }
 

@@ -42,7 +42,7 @@ class ReplyMailIntake {
         try {
             reply = ReplyMail.read(new MimeMessage(SESSION, raw)).orElse(null);
         } catch (MessagingException | IllegalArgumentException e) {
-            LOG.warn("A mail that came in can't be read: {}", e.getMessage());
+            LOG.warn("An incoming mail can't be read: {}", e.getMessage());
             return false;
         }
         if (reply == null) return true; // a machine's; taken, so that it isn't sent back to a machine

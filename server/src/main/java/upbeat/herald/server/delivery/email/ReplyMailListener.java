@@ -50,8 +50,8 @@ public class ReplyMailListener implements SmartLifecycle {
             server = made;
         } catch (IOException | RuntimeException e) {
             throw new IllegalStateException(
-                    "Replies by mail can't be listened for on " + properties.address() + ":" + properties.port() + ": "
-                            + e.getMessage() + ". Set herald.mail-in.port to a port that is free",
+                    "Can't listen for replies by mail on " + properties.address() + ":" + properties.port() + ": "
+                            + e.getMessage() + ". Set herald.mail-in.port to a free port",
                     e);
         }
     }
