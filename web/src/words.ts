@@ -83,7 +83,11 @@ export function delayWords(duration: string | undefined): string {
 
 /** The delay and the window in the little room of a pennant: "+15 min, 08–20 h". */
 export function whenShort(notice: Schemas['NoticeBody']): string {
-  const quiet = notice.quietDays ? `quiet ${notice.quietDays} d` : '';
+  const quiet = notice.quietDays
+    ? `quiet ${notice.quietDays} d`
+    : notice.returnStep
+      ? `return ${notice.returnStep.replaceAll('-', ' ')}`
+      : '';
   const rest = delayShort(notice);
   return quiet && rest === 'at once' ? quiet : [quiet, rest].filter(Boolean).join(', ');
 }

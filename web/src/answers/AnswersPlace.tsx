@@ -14,15 +14,17 @@ import { AnswerRows } from './AnswerRows';
 import { fromAddress, STATES, toAddress } from './answers';
 import { NoticeFigures } from './NoticeFigures';
 import { ReplyInbox } from './ReplyInbox';
+import { ReturnRows } from './ReturnRows';
 
-/** The place Answers: questions with what became of them, and replies that need a person. */
+/** The place Answers: questions with what became of them, replies that need a person, and returns. */
 export default function AnswersPlace({ now }: { now: string }) {
   const { shop, number } = useParams();
   const [params] = useSearchParams();
   const navigate = useNavigate();
   const geometry = useGeometry('orders');
-  const { inbox, ...filter } = fromAddress(params);
+  const { view, ...filter } = fromAddress(params);
   const replies = useQuery({ queryKey: keys.replies, queryFn: api.replies });
+  const returns = useQuery({ queryKey: keys.returnCounts, queryFn: () => api.returns(false, 0) });
   const list = useInfiniteQuery({
     queryKey: keys.answerList(filter),
     initialPageParam: 0,
@@ -35,8 +37,8 @@ export default function AnswersPlace({ now }: { now: string }) {
   const path = number ? `/answers/${encodeURIComponent(shop ?? '')}/${encodeURIComponent(number)}` : '/answers';
   const go = (next: Parameters<typeof toAddress>[0]) => navigate(`${path}${toAddress(next)}`);
   const open = (s: string, n: string) =>
-    navigate(`/answers/${encodeURIComponent(s)}/${encodeURIComponent(n)}${toAddress({ ...filter, inbox })}`);
-  const close = () => navigate(`/answers${toAddress({ ...filter, inbox })}`);
+    navigate(`/answers/${encodeURIComponent(s)}/${encodeURIComponent(n)}${toAddress({ ...filter, view })}`);
+  const close = () => navigate(`/answers${toAddress({ ...filter, view })}`);
   useEffect(() => {
     const press = (e: KeyboardEvent) => {
       if (e.key === 'Escape' && number && !typing(e.target) && !isForSomethingInside(e)) close();
@@ -62,20 +64,21 @@ export default function AnswersPlace({ now }: { now: string }) {
       <div className="work">
         <main className="main">
           <div className="filters" role="toolbar" aria-label="Filters">
-            {pill(!inbox && !filter.state, 'All questions', first?.counts.all, () =>
+            {pill(!view && !filter.state, 'All questions', first?.counts.all, () =>
               go({ ...filter, state: undefined }),
             )}
             {STATES.map((s) =>
               pill(
-                !inbox && filter.state === s.value,
+                !view && filter.state === s.value,
                 s.label,
                 first?.counts[s.value as 'waiting'],
                 () => go({ ...filter, state: s.value }),
                 s.look,
               ),
             )}
-            {pill(inbox, 'Needs a person', replies.data?.waiting, () => go({ inbox: true }), 'gold')}
-            {!inbox && (first?.notices.length ?? 0) > 1 && (
+            {pill(view === 'person', 'Needs a person', replies.data?.waiting, () => go({ view: 'person' }), 'gold')}
+            {pill(view === 'returns', 'Returns', returns.data?.counts.waiting, () => go({ view: 'returns' }), 'gold')}
+            {!view && (first?.notices.length ?? 0) > 1 && (
               <Select
                 aria-label="Notice"
                 className="w200"
@@ -87,8 +90,10 @@ export default function AnswersPlace({ now }: { now: string }) {
               />
             )}
           </div>
-          {inbox ? (
+          {view === 'person' ? (
             <ReplyInbox now={now} onOpen={open} />
+          ) : view === 'returns' ? (
+            <ReturnRows now={now} chosen={number} onOpen={open} />
           ) : list.isError && rows.length === 0 ? (
             <Failed error={list.error} again={() => list.refetch()} />
           ) : !first ? (

@@ -37,9 +37,10 @@ describe('what is shown', () => {
     const filter = { state: 'waiting', notice: 'is-it-yours', stage: 'ordered' };
     const address = toAddress(filter);
     expect(address).toBe('?state=waiting&notice=is-it-yours&stage=ordered');
-    expect(fromAddress(new URLSearchParams(address))).toEqual({ ...filter, inbox: false });
-    expect(toAddress({ inbox: true })).toBe('?state=person');
-    expect(fromAddress(new URLSearchParams('state=person')).inbox).toBe(true);
+    expect(fromAddress(new URLSearchParams(address))).toEqual({ ...filter, view: undefined });
+    expect(toAddress({ view: 'person' })).toBe('?state=person');
+    expect(fromAddress(new URLSearchParams(toAddress({ view: 'returns' })))).toEqual({ view: 'returns' });
+    expect(fromAddress(new URLSearchParams('state=person')).view).toBe('person');
     expect(fromAddress(new URLSearchParams('state=nonsense')).state).toBeUndefined();
     expect(toAddress({})).toBe('');
   });

@@ -36,9 +36,13 @@ export function tookWords(seconds: number | undefined | null): string {
 /** "62 %" of those that were asked. */
 export const share = (part: number, of: number) => (of === 0 ? '–' : `${Math.round((100 * part) / of)} %`);
 
-export function toAddress(filter: AnswerFilter & { inbox?: boolean }): string {
+/** What the place shows in place of questions. */
+export type AnswersView = 'person' | 'returns';
+const VIEWS: string[] = ['person', 'returns'];
+
+export function toAddress(filter: AnswerFilter & { view?: AnswersView }): string {
   const query = new URLSearchParams();
-  if (filter.inbox) query.set('state', 'person');
+  if (filter.view) query.set('state', filter.view);
   else if (filter.state) query.set('state', filter.state);
   if (filter.notice) query.set('notice', filter.notice);
   if (filter.stage) query.set('stage', filter.stage);
@@ -46,10 +50,10 @@ export function toAddress(filter: AnswerFilter & { inbox?: boolean }): string {
   return text && `?${text}`;
 }
 
-export function fromAddress(params: URLSearchParams): AnswerFilter & { inbox: boolean } {
+export function fromAddress(params: URLSearchParams): AnswerFilter & { view?: AnswersView } {
   const state = params.get('state') ?? undefined;
   return {
-    inbox: state === 'person',
+    view: state && VIEWS.includes(state) ? (state as AnswersView) : undefined,
     state: STATES.some((s) => s.value === state) ? state : undefined,
     notice: params.get('notice') ?? undefined,
     stage: params.get('stage') ?? undefined,

@@ -309,6 +309,12 @@ export const api = {
   mark: (orders: Schemas['OrderName'][], stage: string, trackingNumber?: string, confirmed = false) =>
     call<Schemas['Done']>('POST', '/ui/hand/marks', { orders, stage, trackingNumber, confirmed }),
   tag: (orders: Schemas['OrderName'][], tag: string) => call<Schemas['Done']>('POST', '/ui/hand/tags', { orders, tag }),
+  returns: (all: boolean, page: number) =>
+    get<Schemas['ReturnList']>(
+      `/ui/returns${query({ all: all ? 'true' : undefined, page: page ? String(page) : undefined })}`,
+    ),
+  receiveReturn: (id: number) => call<Schemas['Done']>('POST', `/ui/hand/returns/${id}/received`),
+  cancelReturn: (id: number) => call<Schemas['Done']>('POST', `/ui/hand/returns/${id}/cancel`),
   undo: (change: number) => call<Schemas['Done']>('POST', `/ui/hand/deeds/${change}/undo`),
 
   checkSheet: (file: File, shop: string, kind: string) =>
@@ -482,6 +488,8 @@ export const keys = {
   questionSets: ['question-sets'] as const,
   answerList: (filter: AnswerFilter) => ['answers', 'list', filter] as const,
   replies: ['answers', 'replies'] as const,
+  returns: (all: boolean) => ['answers', 'returns', all] as const,
+  returnCounts: ['answers', 'return-counts'] as const,
   shopCalls: (shop: string) => ['shop-calls', shop] as const,
   planChecks: ['plan-checks'] as const,
   starterPlans: ['starter-plans'] as const,

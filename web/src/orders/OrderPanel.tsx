@@ -11,6 +11,7 @@ import { CustomerErasure } from './CustomerErasure';
 import { HoldOrder, OnHold } from './OrderHold';
 import { OutcomeBox } from './OutcomeBox';
 import { Parcels } from './Parcels';
+import { Returns } from './Returns';
 import { useDone } from './useDone';
 
 type Props = { shop: string; number: string; now: string; choices?: Schemas['Choices']; onClose: () => void };
@@ -79,6 +80,7 @@ export function OrderPanel({ shop, number, now, choices, onClose }: Props) {
       </p>
       <OnHold order={o} />
       {!message && view === 'story' && <Parcels order={o} choices={choices} />}
+      {!message && view === 'story' && <Returns order={o} />}
       {message ? (
         <Message id={message} onBack={() => setMessage(undefined)} />
       ) : view === 'next' ? (

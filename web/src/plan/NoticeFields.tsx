@@ -3,8 +3,9 @@ import type { ReactNode } from 'react';
 import type { Fault, Schemas } from '../api/client';
 import { LINE, SIDE } from '../route/geometry';
 import { minutes, perChoices, toDuration } from '../words';
+import { NO_NAMES } from './planNames';
 import { withSeries } from './series';
-import { DEFAULT_QUIET_DAYS, QUIET, triggerChoice, triggerChoices, withTrigger } from './timing';
+import { DEFAULT_QUIET_DAYS, noticeChoices, QUIET, triggerChoice, withTrigger } from './timing';
 import { usePlanNames } from './usePlanNames';
 
 export type FieldProps = {
@@ -49,7 +50,7 @@ export function StageFields({ draft, set, wrong }: FieldProps) {
           disabled={!!series}
           value={triggerChoice(series?.series ?? draft)}
           onChange={(chosen) => set({ ...withTrigger(chosen, names), ...perFor(chosen, draft) })}
-          options={triggerChoices([...LINE, ...SIDE], names)}
+          options={noticeChoices([...LINE, ...SIDE], names)}
         />
         {wrong('stage')}
         {wrong('answer')}
@@ -92,7 +93,7 @@ export function StageFields({ draft, set, wrong }: FieldProps) {
 
 /** A silence is one of a parcel; everything else may be said as often as before. */
 const perFor = (chosen: string, draft: Schemas['NoticeBody']) =>
-  chosen === QUIET ? { per: 'parcel' } : { per: draft.per };
+  chosen === QUIET ? { per: 'parcel' } : { per: withTrigger(chosen, NO_NAMES).returnStep ? 'occasion' : draft.per };
 
 export function AgeField({ draft, set, wrong }: FieldProps) {
   return (

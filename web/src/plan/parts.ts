@@ -23,6 +23,7 @@ const FIELDS: Record<string, Part> = {
   stage: 'stage',
   quietDays: 'stage',
   answer: 'stage',
+  returnStep: 'stage',
   series: 'stage',
   audience: 'audience',
   after: 'delay',

@@ -4,6 +4,7 @@ import {
   daysWords,
   delayOf,
   isAnyHour,
+  noticeChoices,
   triggerChoice,
   triggerChoices,
   triggerWords,
@@ -126,4 +127,14 @@ describe('a send window', () => {
     expect(daysWords(['monday', 'tuesday'])).toBe('Mon and Tue');
     expect(daysWords(['wednesday', 'monday', 'tuesday'])).toBe('Mon to Wed');
   });
+});
+
+it('a step of a return stands beside the stage it leads to', () => {
+  const back = withTrigger('return/on-its-way', NO_NAMES);
+  expect(back).toEqual({ stage: 'returning', returnStep: 'on-its-way' });
+  expect(triggerChoice(back)).toBe('return/on-its-way');
+  expect(triggerWords(back)).toBe('a customer’s return is on its way');
+  expect(withTrigger('delivered', NO_NAMES).returnStep).toBeUndefined();
+  expect(noticeChoices(['ordered'], NO_NAMES).map((c) => c.label)).toContain('Return received');
+  expect(triggerChoices(['ordered'], NO_NAMES).map((c) => c.label)).not.toContain('Return received');
 });

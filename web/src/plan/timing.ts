@@ -13,16 +13,31 @@ export const QUIET = 'quiet';
 export const DEFAULT_QUIET_DAYS = 5;
 
 /** What a notice or a series is counted from. */
-export type Trigger = Pick<Notice, 'stage' | 'quietDays' | 'answer'>;
+export type Trigger = Pick<Notice, 'stage' | 'quietDays' | 'answer' | 'returnStep'>;
+
+const RETURN = 'return/';
+/** How far something that a customer sends back has come, and the stage it stands beside. */
+const RETURNS: { step: string; stage: string; label: string; words: string }[] = [
+  { step: 'requested', stage: 'returning', label: 'Return requested', words: 'the customer asks for a return label' },
+  { step: 'on-its-way', stage: 'returning', label: 'Return on its way', words: 'a customer’s return is on its way' },
+  { step: 'received', stage: 'returned', label: 'Return received', words: 'a customer’s return is received' },
+];
+const NOTHING = { quietDays: undefined, answer: undefined, returnStep: undefined };
 
 const ANSWER = 'answer/';
 const answerChoice = (answer: Schemas['AnswerGiven']) => `${ANSWER}${answer.noticeId}/${answer.button}`;
 
 /** What is chosen of {@link triggerChoices}. */
 export const triggerChoice = (t: Trigger) =>
-  t.answer ? answerChoice(t.answer) : t.quietDays ? QUIET : (t.stage ?? '');
+  t.answer ? answerChoice(t.answer) : t.returnStep ? RETURN + t.returnStep : t.quietDays ? QUIET : (t.stage ?? '');
 
-/** What can set a notice off. */
+/** What can set a notice off. Returns set off no series. */
+export const noticeChoices = (stages: string[], names: PlanNames) => [
+  ...triggerChoices(stages, names),
+  ...RETURNS.map((r) => ({ value: RETURN + r.step, label: r.label })),
+];
+
+/** What can set a series off. */
 export const triggerChoices = (stages: string[], names: PlanNames) => [
   ...stages.map((s) => ({ value: s, label: stageWords(s) })),
   { value: QUIET, label: 'Gone quiet' },
@@ -36,16 +51,20 @@ export const triggerChoices = (stages: string[], names: PlanNames) => [
 
 /** What sets a notice off. A silence stands beside the stage that its texts fit, an answer at that of its question. */
 export function withTrigger(chosen: string, names: PlanNames): Trigger {
-  if (chosen === QUIET) return { stage: 'delayed', quietDays: DEFAULT_QUIET_DAYS, answer: undefined };
-  if (!chosen.startsWith(ANSWER)) return { stage: chosen, quietDays: undefined, answer: undefined };
+  if (chosen === QUIET) return { ...NOTHING, stage: 'delayed', quietDays: DEFAULT_QUIET_DAYS };
+  const back = RETURNS.find((r) => RETURN + r.step === chosen);
+  if (back) return { ...NOTHING, stage: back.stage, returnStep: back.step };
+  if (!chosen.startsWith(ANSWER)) return { ...NOTHING, stage: chosen };
   const [noticeId, button] = chosen.slice(ANSWER.length).split('/');
   const stage = names.questions.find((q) => q.id === noticeId)?.stage;
-  return { stage, quietDays: undefined, answer: { noticeId, button } };
+  return { ...NOTHING, stage, answer: { noticeId, button } };
 }
 
 /** "a parcel is dispatched", "a parcel has had no scan for 5 days", "the customer answers “Yes” to “Confirm”". */
 export function triggerWords(t: Trigger, names: PlanNames = NO_NAMES): string {
   if (t.answer) return answerWords(t.answer, names);
+  const back = RETURNS.find((r) => r.step === t.returnStep);
+  if (back) return back.words;
   return t.quietDays ? `a parcel has had no scan for ${counted(t.quietDays, 'day')}` : eventWords(t.stage ?? '');
 }
 

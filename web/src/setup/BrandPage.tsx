@@ -8,6 +8,7 @@ import { Failed } from '../shell/Failed';
 import { MailFrame } from '../shell/MailFrame';
 import { languageWords } from '../words';
 import { BrandPages } from './BrandPages';
+import { BrandReturns } from './BrandReturns';
 import { SenderCode } from './SenderCode';
 import { rename } from './senderNames';
 import { useDo } from './useDo';
@@ -332,6 +333,12 @@ export function BrandPage() {
           shops={shop ? [shop] : kept.data.shops.filter((s) => !s.own).map((s) => s.shop)}
           address={address.data?.address}
           onChange={(pages) => set({ pages })}
+        />
+        <BrandReturns
+          terms={b.returns ?? {}}
+          canTurnOn={!!b.pages?.tracking}
+          wrong={wrong}
+          onChange={(returns) => set({ returns })}
         />
         <div className="actions">
           <Button type="primary" loading={busy} disabled={!draft.changed} onClick={save} title="Ctrl+Enter">

@@ -7,6 +7,7 @@ import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.journey.Parcel;
 import upbeat.herald.core.notice.Notice;
+import upbeat.herald.core.returns.CustomerReturn;
 import upbeat.herald.core.wording.Channel;
 
 /**
@@ -14,6 +15,7 @@ import upbeat.herald.core.wording.Channel;
  *
  * @param about the parcel it is about, or null for the order as a whole
  * @param parcels all parcels that are known by then
+ * @param returned what the customer sends back, or null
  */
 public record Leaving(
         Notice notice,
@@ -21,6 +23,7 @@ public record Leaving(
         Order order,
         @Nullable About about,
         List<Parcel> parcels,
+        @Nullable CustomerReturn returned,
         Instant at) {
     /**
      * @param key tells it apart, see {@link PastFact.ParcelAdded}

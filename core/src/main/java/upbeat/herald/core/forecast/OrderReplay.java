@@ -87,7 +87,7 @@ public final class OrderReplay {
         if (fact instanceof PastFact.OrderReached reached) {
             StageVisit v = reached.visit();
             state.reachStage(v);
-            decide(plans.at(now), null, new Moment(v.stage(), v.occasion(), v.at(), null), now);
+            decide(plans.at(now), null, Moment.of(v), now);
         } else if (fact instanceof PastFact.ParcelAdded added) {
             state.addParcel(added);
         } else if (fact instanceof PastFact.ParcelForwarded forwarded) {
@@ -95,6 +95,10 @@ public final class OrderReplay {
         } else if (fact instanceof PastFact.ParcelReported reported) {
             ReplayedParcel parcel = Objects.requireNonNull(state.findParcel(reported.key()));
             Moment.listFor(state.takeReport(parcel, reported)).forEach(m -> decide(plans.at(now), parcel, m, now));
+        } else if (fact instanceof PastFact.ReturnRequested asked) {
+            state.addReturn(asked.content());
+            long id = asked.content().id();
+            decide(plans.at(now), state.findParcel(asked.key()), Moment.returnRequested(id, now), now);
         } else if (fact instanceof PastFact.Answered answered) {
             replanAround(() -> state.takeAnswer(answered), now);
             answer(answered, now);
@@ -159,7 +163,7 @@ public final class OrderReplay {
         change.run();
         for (ReplayState.Reached r : state.listReached()) {
             StageVisit v = r.visit();
-            decideNewly(narrowed, before, r.parcel(), new Moment(v.stage(), v.occasion(), v.at(), null), now);
+            decideNewly(narrowed, before, r.parcel(), Moment.of(v), now);
         }
         List.copyOf(answers.entrySet())
                 .forEach(a -> decideNewly(narrowed, before, asker.get(a.getKey()), a.getValue(), now));
@@ -264,6 +268,7 @@ public final class OrderReplay {
                 past.order(),
                 p.parcel() == null ? null : p.parcel().describe(notice.timing().stage(), state.placeOf(p.parcel())),
                 state.listLegs(),
+                state.findReturn(m.occasion()),
                 now));
         if (written.obstacle() != null) hold(p, notice, written.obstacle(), now);
         else send(p, notice, written, now);

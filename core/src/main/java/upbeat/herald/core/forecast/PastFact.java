@@ -6,6 +6,7 @@ import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.journey.Parcel;
 import upbeat.herald.core.journey.Report;
 import upbeat.herald.core.journey.StageVisit;
+import upbeat.herald.core.returns.CustomerReturn;
 
 /** Something that became known of an order. */
 public sealed interface PastFact {
@@ -40,6 +41,14 @@ public sealed interface PastFact {
             @Nullable Instant heldUntil,
             Instant knownAt)
             implements PastFact {}
+
+    /** The customer asked for a label to send something back. @param key of the parcel it came in */
+    record ReturnRequested(CustomerReturn content, long key) implements PastFact {
+        @Override
+        public Instant knownAt() {
+            return content.times().requestedAt();
+        }
+    }
 
     /** The customer answered a notice's question. @param isRefusal true where the order isn't wanted */
     record Answered(String noticeId, String button, boolean isRefusal, Instant knownAt) implements PastFact {}

@@ -8,6 +8,7 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.OptionalLong;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -21,6 +22,7 @@ import upbeat.herald.core.journey.StageVisit;
 import upbeat.herald.core.notice.Effects;
 import upbeat.herald.core.notice.History;
 import upbeat.herald.core.notice.OrderSituation;
+import upbeat.herald.core.returns.CustomerReturn;
 
 /** An order as far as it is known at a moment of its replay. */
 final class ReplayState {
@@ -34,6 +36,7 @@ final class ReplayState {
     private final Set<String> tags = new HashSet<>();
     private final Set<String> removedTags = new HashSet<>();
     private final Set<String> seriesLeft = new HashSet<>();
+    private final Map<Long, CustomerReturn> returns = new LinkedHashMap<>();
     private boolean hasOrderedAgain;
     private boolean isCovered;
     private boolean isRefused;
@@ -104,6 +107,17 @@ final class ReplayState {
     void orderAgain() {
         hasOrderedAgain = true;
         history = null;
+    }
+
+    void addReturn(CustomerReturn content) {
+        returns.put(content.id(), content);
+    }
+
+    /** The return an occasion is about, else the newest; null where there is none. */
+    @Nullable CustomerReturn findReturn(String occasion) {
+        OptionalLong id = StageVisit.findReturn(occasion);
+        if (id.isPresent()) return returns.get(id.getAsLong());
+        return returns.values().stream().reduce((a, b) -> b).orElse(null);
     }
 
     void leaveSeries(String id) {

@@ -59,6 +59,10 @@ public record Journey(Stage stage, List<StageVisit> reached, Set<String> idle) {
         final Set<String> idle = new java.util.HashSet<>();
 
         void take(Report report) {
+            if (report.returnId() != null) {
+                takeReturn(report, StageVisit.occasionOfReturn(report.returnId()));
+                return;
+            }
             Stage next = report.stage();
             if (next.isOrderStage() || !stage.mayBeFollowedBy(next, farthest)) {
                 idle.add(report.key());
@@ -73,6 +77,15 @@ public record Journey(Stage stage, List<StageVisit> reached, Set<String> idle) {
                 idle.add(report.key());
             stage = next;
             if (!next.isSide()) farthest = next.position();
+        }
+
+        /** Each return is a way of its own, whatever the parcel's was: it may begin before delivery was reported. */
+        private void takeReturn(Report report, String occasion) {
+            Stage next = report.stage();
+            boolean isOver = reached.containsKey(Stage.RETURNED.code() + "/" + occasion);
+            boolean says = next == Stage.RETURNING || next == Stage.RETURNED;
+            if (!says || isOver || !visit(new StageVisit(next, occasion, report.at(), false))) idle.add(report.key());
+            else stage = next;
         }
 
         Journey toJourney() {

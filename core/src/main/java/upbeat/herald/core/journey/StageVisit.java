@@ -1,6 +1,7 @@
 package upbeat.herald.core.journey;
 
 import java.time.Instant;
+import java.util.OptionalLong;
 
 /**
  * A parcel, or an order, came to a stage.
@@ -11,6 +12,25 @@ import java.time.Instant;
  */
 public record StageVisit(Stage stage, String occasion, Instant at, boolean implied) {
     public static final String ONCE = "1";
+
+    private static final String RETURN = "return-";
+
+    /** The occasion of all that happens in one of the customer's returns. */
+    public static String occasionOfReturn(long id) {
+        return RETURN + id;
+    }
+
+    /** The id of the return whose occasion it is; empty for any other. */
+    public static OptionalLong findReturn(String occasion) {
+        int at = occasion.lastIndexOf(RETURN);
+        String id = at < 0 ? "" : occasion.substring(at + RETURN.length());
+        return id.matches("[0-9]{1,18}") ? OptionalLong.of(Long.parseLong(id)) : OptionalLong.empty();
+    }
+
+    /** True where the customer sends something back; false where the carrier brings the parcel itself back. */
+    public boolean isReturn() {
+        return occasion.startsWith(RETURN);
+    }
 
     /** What makes it one and the same visit. */
     public String key() {

@@ -63,7 +63,10 @@ public final class Decide {
         String parcel = notice.isOncePerOrder() || situation.parcel() == null
                 ? null
                 : situation.parcel().trackingNumber();
-        String reached = notice.timing().per() == Notice.Per.OCCASION ? moment.occasion() : StageVisit.ONCE;
+        // Each return is one of its own, however often the notice speaks otherwise.
+        String reached = notice.timing().per() == Notice.Per.OCCASION || moment.returnStep() != null
+                ? moment.occasion()
+                : StageVisit.ONCE;
         String occasion = notice.state() == Notice.State.TRIAL ? TeamOccasion.trial(reached) : reached;
         Optional<Reason> no = wholeNotice(asked, notice, parcel, occasion);
         if (no.isPresent()) {
@@ -239,6 +242,8 @@ public final class Decide {
         if (ended.isPresent()) return ended;
         Trigger.AnswerGiven answer = notice.timing().trigger().answer();
         if (answer != null) return checkAnswer(answer, notice, situation, history);
+        // Whoever sends something back hears of it, also of an order that was refunded meanwhile.
+        if (notice.timing().trigger().returnStep() != null) return Optional.empty();
         if (history.isRefused()) return Optional.of(REFUSED);
         Duration silence = notice.timing().silence();
         if (silence != null) return Overtaken.checkSilence(silence, situation, now);

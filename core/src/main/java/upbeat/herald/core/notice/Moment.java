@@ -17,6 +17,7 @@ import upbeat.herald.core.notice.Trigger.AnswerGiven;
  *     has nothing to say
  * @param quietDays not a stage was reached, but the carrier has been silent for so many days; or null
  * @param answer not a stage was reached, but the customer gave this answer; or null
+ * @param returnStep not a stage was reached on the parcel's own way, but the customer's return came this far; or null
  */
 public record Moment(
         Stage stage,
@@ -24,10 +25,32 @@ public record Moment(
         Instant at,
         @Nullable Stage with,
         @Nullable Integer quietDays,
-        @Nullable AnswerGiven answer) {
+        @Nullable AnswerGiven answer,
+        @Nullable ReturnStep returnStep) {
     /** A stage was reached. */
     public Moment(Stage stage, String occasion, Instant at, @Nullable Stage with) {
-        this(stage, occasion, at, with, null, null);
+        this(stage, occasion, at, with, null, null, null);
+    }
+
+    /** A visit that no other came with. */
+    public static Moment of(StageVisit visit) {
+        return of(visit, null);
+    }
+
+    private static Moment of(StageVisit visit, @Nullable Stage with) {
+        return visit.isReturn()
+                ? new Moment(visit.stage(), visit.occasion(), visit.at(), null, null, null, ReturnStep.of(visit))
+                : new Moment(visit.stage(), visit.occasion(), visit.at(), with);
+    }
+
+    /** The customer asked for a label to send something back. @param id of the return */
+    public static Moment returnRequested(long id, Instant at) {
+        ReturnStep step = ReturnStep.REQUESTED;
+        return new Moment(step.stage(), StageVisit.occasionOfReturn(id), at, null, null, null, step);
+    }
+
+    boolean isStage() {
+        return quietDays == null && answer == null && returnStep == null;
     }
 
     /** One for each stage that one report newly brings: all but the furthest along are worth less than that one. */
@@ -38,18 +61,24 @@ public record Moment(
                 .max(Comparator.comparing(Stage::position))
                 .orElseThrow();
         return news.stream()
-                .map(v -> new Moment(v.stage(), v.occasion(), v.at(), v.stage() == furthest ? null : furthest))
+                .map(v -> of(v, v.stage() == furthest ? null : furthest))
                 .toList();
     }
 
     /** A parcel that stands at {@code stands} was last heard of at {@code lastScanAt}. */
     public static Moment silence(Stage stands, Instant lastScanAt, int days) {
         return new Moment(
-                stands, "quiet-" + lastScanAt.toEpochMilli(), lastScanAt.plus(Duration.ofDays(days)), null, days, null);
+                stands,
+                "quiet-" + lastScanAt.toEpochMilli(),
+                lastScanAt.plus(Duration.ofDays(days)),
+                null,
+                days,
+                null,
+                null);
     }
 
     /** @param asked the stage of the notice that asked */
     public static Moment answer(Stage asked, AnswerGiven answer, Instant at) {
-        return new Moment(asked, StageVisit.ONCE, at, null, null, answer);
+        return new Moment(asked, StageVisit.ONCE, at, null, null, answer, null);
     }
 }

@@ -89,7 +89,7 @@ public record Notice(
                 @Nullable SendWindow window,
                 Per per,
                 Duration ageLimit) {
-            this(new Trigger(stage, quietDays, null), null, after, dayDelay, window, per, ageLimit, Duration.ZERO);
+            this(Trigger.silence(stage, quietDays), null, after, dayDelay, window, per, ageLimit, Duration.ZERO);
         }
 
         /** The stage that sets it off, or that it stands beside. */

@@ -44,6 +44,8 @@ public final class Overtaken {
         if (stands == null || !stands.isUnderway())
             return overtaken(
                     stands == null ? "The parcel isn't on its way" : "The parcel is already " + stands.label());
+        // On its way back it is awaited here, not there.
+        if (stands == Stage.RETURNING) return overtaken("The parcel is already " + stands.label());
         Instant last = situation.lastScanAt();
         return last != null && last.plus(silence).isAfter(now)
                 ? overtaken("The carrier has reported the parcel since")

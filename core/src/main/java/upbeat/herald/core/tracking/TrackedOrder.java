@@ -31,17 +31,19 @@ public record TrackedOrder(
 
     /** @param locale in which days and money are written; {@code zone} where the customer lives */
     public record Clock(Locale locale, ZoneId zone, Instant now) {
-        LocalDate dayOf(Instant at) {
+        public LocalDate dayOf(Instant at) {
             return at.atZone(zone).toLocalDate();
         }
 
-        LocalDate today() {
+        public LocalDate today() {
             return dayOf(now);
         }
     }
 
     /** How long after its end an order can be looked at. */
     static final Duration OPEN_AFTER_END = Duration.ofDays(90);
+
+    private static final int DAYS_TO_HAND_OVER = 14;
 
     /** True where the order came to its end long ago: its link may have gone to others by then. */
     public boolean isClosed() {
@@ -52,7 +54,14 @@ public record TrackedOrder(
                 .flatMap(p -> p.visits().stream())
                 .map(StageVisit::at)
                 .reduce(order.placedAt(), (a, b) -> a.isAfter(b) ? a : b);
-        return isOver && last.plus(OPEN_AFTER_END).isBefore(clock.now());
+        return isOver && last.plus(openAfterEnd()).isBefore(clock.now());
+    }
+
+    /** Longer where something may be sent back for longer. */
+    private Duration openAfterEnd() {
+        Duration returnable =
+                Duration.ofDays(brand.returns().isOn() ? brand.returns().days() + DAYS_TO_HAND_OVER : 0);
+        return returnable.compareTo(OPEN_AFTER_END) > 0 ? returnable : OPEN_AFTER_END;
     }
 
     public TrackedOrder withBrand(Brand other) {

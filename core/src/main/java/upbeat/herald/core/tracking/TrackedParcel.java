@@ -37,7 +37,7 @@ public record TrackedParcel(
     public record Scan(Stage stage, Instant at, @Nullable String place) {}
 
     /** As customers know it; the carrier's key where it has no name. */
-    String carrierName() {
+    public String carrierName() {
         return carrier == null ? parcel.carrier() : carrier.name();
     }
 }

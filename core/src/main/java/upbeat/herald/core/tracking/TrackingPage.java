@@ -38,7 +38,7 @@ public final class TrackingPage {
         this.order = order;
         this.links = links;
         this.texts = PageTexts.load(BUNDLE, order.clock().locale());
-        this.dates = new PageDates(texts, order.clock());
+        this.dates = new PageDates(order.clock());
     }
 
     /**
@@ -46,9 +46,14 @@ public final class TrackingPage {
      *
      * @param self of the page
      * @param question the question that is open, with its forms, as HTML; or null
+     * @param returns what the customer sends back or may send back, as HTML; or null
      * @param more further links at its end, such as the customer's preferences
      */
-    public record Links(String self, @Nullable String question, List<Brand.Link> more) {
+    public record Links(
+            String self,
+            @Nullable String question,
+            @Nullable String returns,
+            List<Brand.Link> more) {
         public Links {
             more = List.copyOf(more);
         }
@@ -69,28 +74,6 @@ public final class TrackingPage {
     }
 
     private String write() {
-        Brand brand = order.brand();
-        String title = texts.plain("title", order.order().number());
-        html.append("<!doctype html><html lang=\"")
-                .append(texts.locale().toLanguageTag())
-                .append("\" dir=\"ltr\"><head><meta charset=\"utf-8\">")
-                .append("<meta name=\"viewport\" content=\"width=device-width, initial-scale=1\">")
-                .append("<meta name=\"robots\" content=\"noindex\"><title>")
-                .append(escape(title + " · " + brand.name()))
-                .append("</title><style>")
-                .append(PageStyle.of(brand))
-                .append("</style></head><body><header>");
-        if (brand.look().logoUrl() == null)
-            html.append("<p>").append(escape(brand.name())).append("</p>");
-        else
-            html.append("<img src=\"")
-                    .append(escape(brand.look().logoUrl()))
-                    .append("\" alt=\"")
-                    .append(escape(brand.name()))
-                    .append("\" width=\"")
-                    .append(Math.min(logoWidth(brand), PageStyle.WIDEST_LOGO))
-                    .append("\">");
-        html.append("</header><main><h1>").append(escape(title)).append("</h1>");
         if (links.question() != null)
             html.append("<section class=\"card\">").append(links.question()).append("</section>");
         if (order.isToBePaid())
@@ -102,14 +85,11 @@ public final class TrackingPage {
             for (int i = 0; i < order.parcels().size(); i++)
                 parcelCard(order.parcels().get(i), i + 1);
         stillHere();
+        if (links.returns() != null)
+            html.append("<section class=\"card\">").append(links.returns()).append("</section>");
         help();
-        return html.append("</main></body></html>").toString();
-    }
-
-    private static int logoWidth(Brand brand) {
-        return brand.look().logoWidth() == null
-                ? Brand.USUAL_LOGO_WIDTH
-                : brand.look().logoWidth();
+        return PageFrame.wrap(
+                texts, order.brand(), texts.plain("title", order.order().number()), html);
     }
 
     private String cashOnDelivery() {
@@ -172,7 +152,7 @@ public final class TrackingPage {
                     .append(stop.state() == RouteStop.State.HERE ? " aria-current=\"step\">" : ">")
                     .append("<span class=\"stop\">")
                     .append(texts.html("stage." + stop.stage().code()));
-            if (stop.place() != null) html.append(", ").append(name(stop.place()));
+            if (stop.place() != null) html.append(", ").append(PageFrame.name(stop.place()));
             html.append("</span><span class=\"unseen\"> (")
                     .append(texts.html(state))
                     .append(")</span>");
@@ -180,7 +160,7 @@ public final class TrackingPage {
                 html.append("<time datetime=\"")
                         .append(stop.at())
                         .append("\">")
-                        .append(escape(
+                        .append(PageFrame.escape(
                                 stop.stage() == Stage.ORDERED ? dates.day(stop.at()) : dates.dayAndTime(stop.at())))
                         .append("</time>");
             html.append("</li>");
@@ -196,7 +176,7 @@ public final class TrackingPage {
             int place = placeOf(item);
             if (place >= 0 && isPicture(item.imageUrl()))
                 html.append("<img src=\"")
-                        .append(escape(links.picture(place)))
+                        .append(PageFrame.escape(links.picture(place)))
                         .append("\" alt=\"\" width=\"48\" height=\"48\" loading=\"lazy\">");
             html.append("<span>").append(line(item)).append("</span></li>");
         }
@@ -217,7 +197,7 @@ public final class TrackingPage {
     }
 
     private String line(Order.Item item) {
-        return item.quantity() + " × " + name(FieldValues.itemName(item));
+        return item.quantity() + " × " + PageFrame.name(FieldValues.itemName(item));
     }
 
     private String lines(List<Order.Item> items) {
@@ -238,22 +218,22 @@ public final class TrackingPage {
 
     private void number(TrackedParcel parcel) {
         html.append("<h3>")
-                .append(name(parcel.carrierName()))
+                .append(PageFrame.name(parcel.carrierName()))
                 .append("</h3><p><span class=\"unseen\">")
                 .append(texts.html("number"))
                 .append(" </span><span class=\"number\" dir=\"ltr\">")
-                .append(escape(parcel.parcel().trackingNumber()))
+                .append(PageFrame.escape(parcel.parcel().trackingNumber()))
                 .append("</span></p><p class=\"row\">");
         String link = carrierLink(parcel);
         if (link != null)
             html.append("<a class=\"button\" rel=\"noopener noreferrer\" href=\"")
-                    .append(escape(link))
+                    .append(PageFrame.escape(link))
                     .append("\">")
                     .append(texts.html("open", parcel.carrierName()))
                     .append("</a>");
         if (Headline.expectedDay(parcel, order) != null)
             html.append("<a class=\"button\" href=\"")
-                    .append(escape(links.calendar(parcel)))
+                    .append(PageFrame.escape(links.calendar(parcel)))
                     .append("\">")
                     .append(texts.html("calendar"))
                     .append("</a>");
@@ -282,10 +262,10 @@ public final class TrackingPage {
             html.append("<li><time datetime=\"")
                     .append(scan.at())
                     .append("\">")
-                    .append(escape(dates.dayAndTime(scan.at())))
+                    .append(PageFrame.escape(dates.dayAndTime(scan.at())))
                     .append("</time> ")
                     .append(texts.html("stage." + scan.stage().code()));
-            if (!Texts.isBlank(scan.place())) html.append(", ").append(name(scan.place()));
+            if (!Texts.isBlank(scan.place())) html.append(", ").append(PageFrame.name(scan.place()));
             html.append("</li>");
         }
         html.append("</ul></details>");
@@ -303,36 +283,24 @@ public final class TrackingPage {
         Brand brand = order.brand();
         List<String> parts = new ArrayList<>();
         if (brand.contact().phone() != null)
-            parts.add(anchor(
+            parts.add(PageFrame.anchor(
                     "tel:" + brand.contact().phone().replaceAll("[^+\\d]", ""),
                     brand.contact().phone()));
         if (brand.hasSenderAddress()) {
             String address = brand.sender().replyTo() == null
                     ? brand.sender().senderAddress()
                     : brand.sender().replyTo();
-            parts.add(anchor("mailto:" + address, address));
+            parts.add(PageFrame.anchor("mailto:" + address, address));
         }
-        if (brand.contact().helpUrl() != null) parts.add(anchor(brand.contact().helpUrl(), texts.plain("helpPage")));
-        brand.contact().links().forEach(l -> parts.add(anchor(l.url(), l.label())));
-        links.more().forEach(l -> parts.add(anchor(l.url(), l.label())));
+        if (brand.contact().helpUrl() != null)
+            parts.add(PageFrame.anchor(brand.contact().helpUrl(), texts.plain("helpPage")));
+        brand.contact().links().forEach(l -> parts.add(PageFrame.anchor(l.url(), l.label())));
+        links.more().forEach(l -> parts.add(PageFrame.anchor(l.url(), l.label())));
         if (parts.isEmpty()) return;
         html.append("<section class=\"card help\" aria-labelledby=\"help\"><h2 id=\"help\">")
                 .append(texts.html("help"))
                 .append("</h2><ul>");
         parts.forEach(p -> html.append("<li>").append(p).append("</li>"));
         html.append("</ul></section>");
-    }
-
-    private static String anchor(String href, String label) {
-        return "<a rel=\"noopener noreferrer\" href=\"" + escape(href) + "\">" + escape(label) + "</a>";
-    }
-
-    /** Of somebody else, in whatever direction it is written. */
-    private static String name(@Nullable String words) {
-        return "<bdi>" + escape(FieldValues.oneLine(words)) + "</bdi>";
-    }
-
-    private static String escape(@Nullable String text) {
-        return Texts.escapeHtml(text == null ? null : Texts.removeDirectionControls(text));
     }
 }

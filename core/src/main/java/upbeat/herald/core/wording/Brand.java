@@ -10,6 +10,7 @@ import org.jspecify.annotations.Nullable;
  * @param name of the shop, as customers know it
  * @param language BCP 47; what customers get whose own language has no wording
  * @param pages which pages of their own customers have
+ * @param returns what customers may send back
  */
 public record Brand(
         String name,
@@ -17,7 +18,8 @@ public record Brand(
         @JsonUnwrapped Contact contact,
         @JsonUnwrapped Look look,
         String language,
-        Pages pages) {
+        Pages pages,
+        ReturnTerms returns) {
     /** A logo in an e-mail is about this wide at the most (common practice, no source). */
     public static final int USUAL_LOGO_WIDTH = 350;
 
@@ -128,11 +130,12 @@ public record Brand(
 
     /** Without pages for customers. */
     public Brand(String name, Sender sender, Contact contact, Look look, String language) {
-        this(name, sender, contact, look, language, Pages.NONE);
+        this(name, sender, contact, look, language, Pages.NONE, ReturnTerms.OFF);
     }
 
     public Brand {
         pages = pages == null ? Pages.NONE : pages;
+        returns = returns == null ? ReturnTerms.OFF : returns;
         if (sender.senderName() == null) sender = sender.withName(name);
         language = language == null ? "en" : language;
     }
@@ -144,15 +147,19 @@ public record Brand(
 
     /** The same, with another sender of its e-mails. @param other null for none */
     public Brand withSender(@Nullable SenderOverride other) {
-        return other == null ? this : new Brand(name, sender.with(other), contact, look, language, pages);
+        return other == null ? this : new Brand(name, sender.with(other), contact, look, language, pages, returns);
     }
 
     public Brand withLogoUrl(String url) {
-        return new Brand(name, sender, contact, look.withLogoUrl(url), language, pages);
+        return new Brand(name, sender, contact, look.withLogoUrl(url), language, pages, returns);
     }
 
     public Brand withPages(Pages other) {
-        return new Brand(name, sender, contact, look, language, other);
+        return new Brand(name, sender, contact, look, language, other, returns);
+    }
+
+    public Brand withReturns(ReturnTerms other) {
+        return new Brand(name, sender, contact, look, language, pages, other);
     }
 
     /** The font as a style sheet names it; every family ends in one that is everywhere. */

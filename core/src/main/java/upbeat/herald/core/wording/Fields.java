@@ -73,6 +73,13 @@ public final class Fields {
             new Field("brand.phone", "Phone number for questions", "+46 31 390 06 01", false),
             new Field("brand.email", "The sender address", "parcels@quillfeather.example", false),
             new Field("brand.helpUrl", "Address of the help page", "https://quillfeather.example/help", false),
+            new Field("return.number", "The number on the return label", "CP400000179XS", false),
+            new Field("return.items", "The items in the return, in one line", "1 Box kite", false),
+            new Field(
+                    "return.page",
+                    "The customer's page of the return, with its label",
+                    "https://kites.example/o/AAAAAAAAB-dUZTQn1kVLTmEyQkZ/returns/1",
+                    false),
             new Field("answer.link", "Link to the answer page", "https://kites.example/a/Zm9v", false));
 
     public static final List<Field> BLOCKS = List.of(

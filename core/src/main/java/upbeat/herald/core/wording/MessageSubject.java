@@ -44,12 +44,18 @@ public record MessageSubject(
      * @param shortLink short address of our own that leads to where the parcel can be followed, or null
      * @param isReported false where the stage isn't known from the carrier, but somebody of the team said so
      * @param pages of the customer
+     * @param returned what the customer sends back, or null
      */
     public record Tracking(
-            List<String> numbers, int place, @Nullable String shortLink, boolean isReported, Pages pages) {
+            List<String> numbers,
+            int place,
+            @Nullable String shortLink,
+            boolean isReported,
+            Pages pages,
+            @Nullable Returned returned) {
         /** Of a stage that the carrier reported, of a customer without pages. */
         public Tracking(List<String> numbers, int place, @Nullable String shortLink) {
-            this(numbers, place, shortLink, true, Pages.NONE);
+            this(numbers, place, shortLink, true, Pages.NONE, null);
         }
 
         public Tracking {
@@ -59,6 +65,19 @@ public record MessageSubject(
         /** How many parcels the order has. */
         public int parcels() {
             return numbers.size();
+        }
+    }
+
+    /**
+     * A return of the customer's.
+     *
+     * @param number on its label
+     * @param items that are in it
+     * @param page with its label and its progress
+     */
+    public record Returned(String number, List<Order.Item> items, String page) {
+        public Returned {
+            items = List.copyOf(items);
         }
     }
 

@@ -80,7 +80,7 @@ class SeriesReplayTest {
     void anAnswerSetsOffWhatFollowsIt() {
         Notice asks = Samples.asking(Samples.notice(Stage.ORDERED, EmailChannel.EMAIL))
                 .withId("asks");
-        Trigger yes = new Trigger(Stage.ORDERED, null, new Trigger.AnswerGiven("asks", "confirm"));
+        Trigger yes = Trigger.answer(Stage.ORDERED, new Trigger.AnswerGiven("asks", "confirm"));
         Notice thanks = timed("thanks", yes, null, Duration.ofHours(1));
         ReplayStory story = ReplayStory.of(Samples.order()).answered("asks", "confirm", false, 5);
         assertThat(sent(story.replay(asks, thanks))).containsExactly("asks " + hour(0), "thanks " + hour(6));

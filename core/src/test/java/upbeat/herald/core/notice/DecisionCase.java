@@ -103,7 +103,8 @@ final class DecisionCase {
         return new Trigger(
                 at,
                 notice.containsKey("quiet") ? Integer.valueOf(notice.get("quiet")) : null,
-                notice.containsKey("follows") ? new Trigger.AnswerGiven("asks", notice.get("follows")) : null);
+                notice.containsKey("follows") ? new Trigger.AnswerGiven("asks", notice.get("follows")) : null,
+                null);
     }
 
     /** What ends it, parted by commas. */

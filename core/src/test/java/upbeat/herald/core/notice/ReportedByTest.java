@@ -60,7 +60,8 @@ class ReportedByTest {
                         1,
                         "https://q.example/t/1abcdef",
                         isReported,
-                        MessageSubject.Pages.NONE),
+                        MessageSubject.Pages.NONE,
+                        null),
                 new MessageSubject.Days(
                         java.time.ZoneOffset.UTC, LocalDate.parse("2026-11-24"), LocalDate.parse("2026-11-24"), null));
         return channel.render(wording, subject).text();

@@ -185,7 +185,7 @@ class SeriesTest {
 
     @Test
     void followsAnAnswerAndOnlyThatOne() {
-        Series s = series(new Trigger(Stage.ORDERED, null, YES));
+        Series s = series(Trigger.answer(Stage.ORDERED, YES));
         Notice thanks = step("two", s, 2);
         History yes = history(Map.of("asks", "confirm"), OrderBackground.NONE, Set.of());
         OrderSituation there = at(Stage.PACKED, null);
@@ -206,7 +206,7 @@ class SeriesTest {
     @Test
     void whoSaidNoCanBeToldWhatFollowsFromIt() {
         Trigger.AnswerGiven no = new Trigger.AnswerGiven("asks", "cancel");
-        Notice sorry = step("sorry", series(new Trigger(Stage.ORDERED, null, no)), 0);
+        Notice sorry = step("sorry", series(Trigger.answer(Stage.ORDERED, no)), 0);
         History refused = new History(Set.of(), Map.of("asks", "cancel"), true, Set.of());
         assertThat(recheck(sorry, at(Stage.PACKED, null), refused)).isEmpty();
         // Counted from a stage instead, it is nothing for who doesn't want the order.

@@ -16,19 +16,19 @@ import upbeat.herald.core.journey.Report;
 import upbeat.herald.core.journey.Stage;
 
 /** Orders as their customers see them, made up. All stand on Tuesday, 24 November 2026, at noon. */
-final class TrackedSamples {
-    static final Instant PLACED = Instant.parse("2026-11-21T09:00:00Z");
-    static final Order.Item KITE = item("BK", "Kastendrachen", 1);
-    static final Order.Item TAIL = item("RT", "Bandschwanz", 2);
-    static final Order.Item VANE = item("WV", "Windfahne", 1);
+public final class TrackedSamples {
+    public static final Instant PLACED = Instant.parse("2026-11-21T09:00:00Z");
+    public static final Order.Item KITE = item("BK", "Kastendrachen", 1);
+    public static final Order.Item TAIL = item("RT", "Bandschwanz", 2);
+    public static final Order.Item VANE = item("WV", "Windfahne", 1);
 
     private TrackedSamples() {}
 
-    static Order.Item item(String sku, String name, int quantity) {
+    public static Order.Item item(String sku, String name, int quantity) {
         return new Order.Item(sku, name, quantity, new BigDecimal("12.00"), "https://shop.example/" + sku + ".png");
     }
 
-    static Order order(Payment payment, String language, String country, Order.Item... items) {
+    public static Order order(Payment payment, String language, String country, Order.Item... items) {
         return new Order(
                 "kites",
                 "QK-20887",
@@ -40,11 +40,11 @@ final class TrackedSamples {
                 List.of());
     }
 
-    static Order german() {
+    public static Order german() {
         return order(Payment.CASH_ON_DELIVERY, "de", "DE", KITE, TAIL, VANE);
     }
 
-    static TrackedOrder tracked(Order order, @Nullable Stage ended, TrackedParcel... parcels) {
+    public static TrackedOrder tracked(Order order, @Nullable Stage ended, TrackedParcel... parcels) {
         String language = order.customer().language();
         return new TrackedOrder(
                 order,
@@ -55,7 +55,7 @@ final class TrackedSamples {
     }
 
     /** What a carrier reported, as {@code stage time place}; the place may be missing. */
-    static TrackedParcel parcel(long id, List<Parcel.Content> inside, String... reports) {
+    public static TrackedParcel parcel(long id, List<Parcel.Content> inside, String... reports) {
         List<Report> all = new ArrayList<>();
         List<TrackedParcel.Scan> scans = new ArrayList<>();
         for (String line : reports) {
@@ -76,7 +76,7 @@ final class TrackedSamples {
                 null);
     }
 
-    static TrackedParcel parcel(String... reports) {
+    public static TrackedParcel parcel(String... reports) {
         return parcel(1, List.of(), reports);
     }
 }

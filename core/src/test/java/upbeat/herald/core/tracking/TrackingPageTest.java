@@ -8,10 +8,7 @@ import java.time.ZoneId;
 import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Locale;
-import java.util.ResourceBundle;
 import java.util.Set;
-import java.util.TreeSet;
-import java.util.regex.Pattern;
 import java.util.stream.IntStream;
 import org.jsoup.Jsoup;
 import org.jsoup.nodes.Document;
@@ -24,12 +21,9 @@ import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.journey.Parcel;
 import upbeat.herald.core.journey.Payment;
 import upbeat.herald.core.wording.Brand;
-import upbeat.herald.core.wording.PageTexts;
 
 class TrackingPageTest {
-    private static final TrackingPage.Links LINKS = new TrackingPage.Links("token", null, List.of());
-    private static final ResourceBundle.Control OWN_ONLY =
-            ResourceBundle.Control.getNoFallbackControl(ResourceBundle.Control.FORMAT_PROPERTIES);
+    private static final TrackingPage.Links LINKS = new TrackingPage.Links("token", null, null, List.of());
 
     private static Document page(TrackedOrder order) {
         return Jsoup.parse(TrackingPage.render(order, LINKS));
@@ -172,14 +166,9 @@ class TrackingPageTest {
     void daysAreWrittenAsInTheLanguageAndRegion(String tag, String weekday, String day) {
         Locale locale = Locale.forLanguageTag(tag);
         Instant at = Instant.parse("2026-11-26T18:40:00Z");
-        PageDates dates = new PageDates(
-                PageTexts.load(TrackingPage.BUNDLE, locale), new TrackedOrder.Clock(locale, ZoneOffset.UTC, at));
+        PageDates dates = new PageDates(new TrackedOrder.Clock(locale, ZoneOffset.UTC, at));
         assertThat(dates.weekday(at.atZone(ZoneId.of("UTC")).toLocalDate())).isEqualTo(weekday);
         assertThat(dates.day(at)).isEqualTo(day);
-    }
-
-    private static ResourceBundle bundle(String language) {
-        return ResourceBundle.getBundle(TrackingPage.BUNDLE, Locale.forLanguageTag(language), OWN_ONLY);
     }
 
     /** Texts that are the same in some other language by its own right. */
@@ -188,26 +177,11 @@ class TrackingPageTest {
     @ParameterizedTest
     @ValueSource(strings = {"de", "fr", "es", "it", "nl", "sv", "pl"})
     void everyLanguageHasEveryTextWithTheSameValues(String language) {
-        ResourceBundle english = bundle("en");
-        ResourceBundle own = bundle(language);
-        assertThat(own.getLocale().getLanguage()).isEqualTo(language);
-        for (String key : english.keySet()) {
-            assertThat(values(own.getString(key))).as(key).isEqualTo(values(english.getString(key)));
-            if (!ALIKE.contains(key)) assertThat(own.getString(key)).as(key).isNotEqualTo(english.getString(key));
-        }
+        PageBundle.assertTranslated(TrackingPage.BUNDLE, language, ALIKE);
     }
 
-    private static Set<String> values(String text) {
-        Set<String> found = new TreeSet<>();
-        Pattern.compile("\\{\\d}").matcher(text).results().forEach(m -> found.add(m.group()));
-        return found;
-    }
-
-    /** French typography: a narrow no-break space before double punctuation. */
     @Test
     void frenchHasItsSpaces() {
-        ResourceBundle french = bundle("fr");
-        assertThat(french.keySet().stream().map(french::getString))
-                .noneMatch(t -> Pattern.compile("[^\u202f][:?!;]").matcher(t).find());
+        PageBundle.assertFrenchSpaces(TrackingPage.BUNDLE);
     }
 }

@@ -189,7 +189,9 @@ class RenderTest {
                         "https://q.example/t/1",
                         true,
                         new MessageSubject.Pages(
-                                "https://q.example/o/1", "https://q.example/o/1/c.ics", "https://q.example/u/1")),
+                                "https://q.example/o/1", "https://q.example/o/1/c.ics", "https://q.example/u/1"),
+                        new MessageSubject.Returned(
+                                "CP400000179XS", one.order().purchase().items(), "https://q.example/o/1/returns/1")),
                 one.days());
         Map<String, LazyValues> values = FieldValues.collect(oneOfTwo, false);
         Fields.ALL.forEach(f -> assertThat(values.get(f.name().split("\\.")[0]))

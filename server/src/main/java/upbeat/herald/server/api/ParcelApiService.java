@@ -21,7 +21,7 @@ import upbeat.herald.server.order.OrderRepository;
 import upbeat.herald.server.order.OrderRow;
 import upbeat.herald.server.order.ParcelRow;
 import upbeat.herald.server.orderview.OrderView;
-import upbeat.herald.server.orderview.OrderViewService;
+import upbeat.herald.server.orderview.ParcelViewService;
 import upbeat.herald.server.platform.signal.SignallingWriter;
 import upbeat.herald.server.platform.web.NotFoundException;
 import upbeat.herald.server.platform.web.ValidationException;
@@ -32,7 +32,7 @@ class ParcelApiService {
     private final ParcelIngestService parcelIngest;
     private final StageMarkService marks;
     private final OrderRepository orders;
-    private final OrderViewService views;
+    private final ParcelViewService views;
     private final CarrierRepository carriers;
     private final JdbcClient reader;
     private final SignallingWriter writer;
@@ -41,7 +41,7 @@ class ParcelApiService {
             ParcelIngestService parcelIngest,
             StageMarkService marks,
             OrderRepository orders,
-            OrderViewService views,
+            ParcelViewService views,
             CarrierRepository carriers,
             JdbcClient reader,
             SignallingWriter writer) {
@@ -88,7 +88,7 @@ class ParcelApiService {
                             0);
         });
         return ResponseEntity.status(taken.change() == Ingested.Change.NEW ? HttpStatus.CREATED : HttpStatus.OK)
-                .body(views.viewParcel(reader, order.order(), taken.row()));
+                .body(views.view(reader, order.order(), taken.row()));
     }
 
     private Parcel checked(Order order, ParcelRequest body, Instant now) {

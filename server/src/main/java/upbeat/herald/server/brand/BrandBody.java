@@ -5,6 +5,7 @@ import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.Texts;
 import upbeat.herald.core.wording.Brand;
+import upbeat.herald.core.wording.ReturnTerms;
 import upbeat.herald.server.platform.web.ValidationException;
 
 /** The brand as the interface writes it. */
@@ -14,7 +15,8 @@ record BrandBody(
         @JsonUnwrapped ContactBody contact,
         @JsonUnwrapped LookBody look,
         @Nullable String language,
-        @Nullable PagesBody pages) {
+        @Nullable PagesBody pages,
+        @Nullable ReturnTermsBody returns) {
 
     /** Which pages customers have; what is missing is off. */
     record PagesBody(
@@ -39,7 +41,8 @@ record BrandBody(
                 ContactBody.of(b.contact()),
                 LookBody.of(b.look()),
                 b.language(),
-                PagesBody.of(b.pages()));
+                PagesBody.of(b.pages()),
+                ReturnTermsBody.of(b.returns()));
     }
 
     /** @throws ValidationException naming every value that can't be used */
@@ -51,13 +54,16 @@ record BrandBody(
         look.validate(errors);
         if (language != null && !language.matches("[A-Za-z]{2,3}(-[A-Za-z0-9]{2,8})*"))
             errors.add("language", "Choose a language");
+        if (returns != null) returns.validate(errors);
         errors.throwIfAny();
+        Brand.Pages shown = pages == null ? Brand.Pages.NONE : pages.toPages();
         return new Brand(
                 Objects.requireNonNull(name).strip(),
                 sender.toSender(),
                 contact.toContact(),
                 look.toLook(),
                 Texts.isBlank(language) ? "en" : language.strip(),
-                pages == null ? Brand.Pages.NONE : pages.toPages());
+                shown,
+                returns == null ? ReturnTerms.OFF : returns.toTerms(shown.tracking()));
     }
 }

@@ -47,6 +47,11 @@ public class PageAddresses {
         return "/parcels/" + parcel + ".ics";
     }
 
+    /** Below an order's page, of what its customer sends back. @param id of the return */
+    public static String ofReturn(long id) {
+        return "/returns/" + id;
+    }
+
     public String tokenOf(long order) {
         return OrderLink.create(key.bytes(), order);
     }

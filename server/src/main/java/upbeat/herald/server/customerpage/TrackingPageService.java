@@ -2,14 +2,9 @@ package upbeat.herald.server.customerpage;
 
 import jakarta.servlet.http.HttpServletRequest;
 import java.net.URI;
-import java.nio.charset.StandardCharsets;
-import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
-import java.util.OptionalLong;
 import org.jspecify.annotations.Nullable;
-import org.springframework.http.CacheControl;
-import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
@@ -18,71 +13,51 @@ import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.tracking.CalendarEntry;
 import upbeat.herald.core.tracking.TrackedOrder;
 import upbeat.herald.core.tracking.TrackingPage;
-import upbeat.herald.core.wording.Brand;
 import upbeat.herald.core.wording.CustomerLanguage;
-import upbeat.herald.server.brand.BrandRepository;
 import upbeat.herald.server.brand.PageAddresses;
-import upbeat.herald.server.order.OrderRepository;
 import upbeat.herald.server.order.OrderRow;
 import upbeat.herald.server.platform.address.PublicAddress;
 import upbeat.herald.server.platform.picture.PictureEncoder;
 import upbeat.herald.server.platform.picture.PictureFetcher;
-import upbeat.herald.server.platform.web.RateLimiter;
 
 /** Shows an order to who has its link. Whoever guesses at links is soon asked to wait; who has one never is. */
 @Service
 class TrackingPageService {
-    /** No script, no other host; the page has its own styles and no others. */
-    private static final String POLICY =
-            "default-src 'none'; style-src 'unsafe-inline'; img-src 'self'; form-action 'self'; base-uri 'none';"
-                    + " frame-ancestors 'none'";
-
-    private static final int GUESSES_A_MINUTE = 30;
     private static final int PICTURE_PIXELS = 144;
 
-    private final OrderRepository orders;
+    private final OrderPages orders;
     private final TrackedOrders tracked;
     private final TrackingPageLinks links;
-    private final BrandRepository brands;
-    private final PageAddresses pages;
     private final PublicAddress address;
     private final PictureFetcher pictures;
     private final JdbcClient reader;
-    private final RateLimiter guesses = new RateLimiter(GUESSES_A_MINUTE, Duration.ofMinutes(1));
 
     TrackingPageService(
-            OrderRepository orders,
+            OrderPages orders,
             TrackedOrders tracked,
             TrackingPageLinks links,
-            BrandRepository brands,
-            PageAddresses pages,
             PublicAddress address,
             PictureFetcher pictures,
             JdbcClient reader) {
         this.orders = orders;
         this.tracked = tracked;
         this.links = links;
-        this.brands = brands;
-        this.pages = pages;
         this.address = address;
         this.pictures = pictures;
         this.reader = reader;
     }
 
     ResponseEntity<String> show(String token, HttpServletRequest request) {
-        Optional<OrderRow> found = find(token);
-        if (found.isEmpty()) return refuse(request);
+        Optional<OrderRow> found = orders.find(reader, token);
+        if (found.isEmpty()) return orders.refuse(reader, request);
         OrderRow row = found.get();
         TrackedOrder order = tracked.load(reader, row);
         CustomerPageTexts texts = CustomerPageTexts.forLanguages(CustomerLanguage.languagesOf(row.order()));
         if (row.isErased() || order.isClosed()) return CustomerPage.problem(texts, order.brand(), 410, "closed");
         String html = TrackingPage.render(
-                order.withBrand(withNearLogo(order.brand())), links.create(reader, row.id(), token, texts));
-        return ResponseEntity.ok()
-                .contentType(new MediaType("text", "html", StandardCharsets.UTF_8))
-                .cacheControl(CacheControl.noStore())
-                .header("Content-Security-Policy", POLICY)
-                .body(html);
+                order.withBrand(orders.withNearLogo(order.brand(), "../")),
+                links.create(reader, row.id(), order, token, texts));
+        return OrderPages.respond(200, html);
     }
 
     /** @param isThere false where it is an empty one, because the shop's can't be had */
@@ -90,9 +65,9 @@ class TrackingPageService {
 
     /** Null where the order has no such item, or the item no picture. */
     @Nullable ItemPicture findPicture(String token, int item, HttpServletRequest request) {
-        Optional<OrderRow> row = find(token);
+        Optional<OrderRow> row = orders.find(reader, token);
         if (row.isEmpty()) {
-            guesses.tryAcquire(request.getRemoteAddr());
+            orders.countGuess(request);
             return null;
         }
         if (row.get().isErased()) return null;
@@ -107,9 +82,9 @@ class TrackingPageService {
 
     /** The calendar file of one of the order's parcels. */
     Optional<String> findCalendar(String token, long parcel, HttpServletRequest request) {
-        Optional<OrderRow> row = find(token);
+        Optional<OrderRow> row = orders.find(reader, token);
         if (row.isEmpty()) {
-            guesses.tryAcquire(request.getRemoteAddr());
+            orders.countGuess(request);
             return Optional.empty();
         }
         TrackedOrder order = tracked.load(reader, row.get());
@@ -125,27 +100,5 @@ class TrackingPageService {
                                         tracked.countReports(reader, p.id()),
                                         address.get() + PageAddresses.TRACKING + token)
                                 .write());
-    }
-
-    /** Of a shop whose brand has such pages. */
-    private Optional<OrderRow> find(String token) {
-        OptionalLong id = pages.findOrder(token);
-        return id.isEmpty()
-                ? Optional.empty()
-                : orders.find(reader, id.getAsLong())
-                        .filter(o ->
-                                brands.get(reader, o.order().shop()).pages().tracking());
-    }
-
-    private ResponseEntity<String> refuse(HttpServletRequest request) {
-        CustomerPageTexts texts = CustomerPageTexts.forBrowser(request.getLocales());
-        boolean isBusy = !guesses.tryAcquire(request.getRemoteAddr());
-        return CustomerPage.problem(texts, brands.get(reader), isBusy ? 429 : 404, isBusy ? "busy" : "broken");
-    }
-
-    /** The logo by its way from this page: it is loaded from wherever the page was. */
-    private Brand withNearLogo(Brand brand) {
-        String logo = brand.look().logoUrl();
-        return logo == null ? brand : brand.withLogoUrl(logo.replace(address.get() + "/", "../"));
     }
 }

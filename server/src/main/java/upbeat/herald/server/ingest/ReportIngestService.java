@@ -10,20 +10,24 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.carrier.Carrier;
 import upbeat.herald.core.carrier.ScanReader;
+import upbeat.herald.core.journey.Parcel;
 import upbeat.herald.core.journey.Report;
 import upbeat.herald.core.journey.ReportEffect;
 import upbeat.herald.core.journey.Stage;
 import upbeat.herald.core.journey.StageVisit;
 import upbeat.herald.core.notice.Moment;
 import upbeat.herald.core.notice.Notice;
+import upbeat.herald.core.returns.ReturnScan;
 import upbeat.herald.server.carrier.CarrierRepository;
 import upbeat.herald.server.message.MessagePlanner;
 import upbeat.herald.server.order.ParcelRepository;
 import upbeat.herald.server.order.ParcelRow;
+import upbeat.herald.server.order.ReturnRepository;
 import upbeat.herald.server.order.ScanRepository;
 
 /**
@@ -81,27 +85,36 @@ public class ReportIngestService {
 
     private ScanOutcome scan(
             WorkingSet open, CheckedScan s, ParcelRepository.Number number, List<Notice> notices, Instant now) {
-        Optional<Stage> stage =
+        Long returned = open.findReturn(number);
+        Optional<Stage> read =
                 s.carrier() == null ? Optional.empty() : ScanReader.readStage(s.carrier(), s.code(), s.text());
+        Optional<Stage> stage = returned == null ? read : read.map(ReturnScan::stageOf);
         Optional<WorkingParcel> parcel = open.find(number);
         String day = parcel.map(p -> p.localDay(s.at())).orElse(s.day());
         Optional<Long> id = open.addScan(new ScanRepository.ScanRow(
                 0,
                 new ParcelRepository.Number(number.carrier(), number.compact()),
-                parcel.map(p -> p.row().id()).orElse(null),
+                new ScanRepository.Owner(parcel.map(p -> p.row().id()).orElse(null), returned),
                 new ScanRepository.Event(s.code(), s.text(), s.at(), day, s.place(), s.expectedOn()),
                 stage.orElse(null),
                 false,
                 ScanRepository.BY_CARRIER,
                 now));
         if (id.isEmpty()) return ScanOutcome.DUPLICATE;
-        if (parcel.isEmpty()) return ScanOutcome.UNKNOWN_PARCEL;
+        if (returned != null) stage.ifPresent(at -> open.recordReturnScan(returned, at, s.at()));
+        if (parcel.isEmpty()) return returned == null ? ScanOutcome.UNKNOWN_PARCEL : ScanOutcome.ACCEPTED;
         parcel.get().recordScan(s.at());
         if (stage.isEmpty())
             return s.carrier() != null && ScanReader.isIgnored(s.carrier(), s.code(), s.text())
                     ? ScanOutcome.ACCEPTED
                     : ScanOutcome.UNREAD_CODE;
-        report(open, parcel.get(), notices, new Report(id.get().toString(), stage.get(), s.at(), day), now, false);
+        report(
+                open,
+                parcel.get(),
+                notices,
+                new Report(id.get().toString(), stage.get(), s.at(), day, returned),
+                now,
+                false);
         return ScanOutcome.ACCEPTED;
     }
 
@@ -125,6 +138,21 @@ public class ReportIngestService {
                 : Optional.empty();
     }
 
+    /**
+     * A return is back, as somebody of the team says, on whatever way it came. @return how many messages were planned
+     */
+    public int markReturned(
+            JdbcClient db, ParcelRow row, ReturnRepository.ReturnRow returned, String source, Instant now) {
+        Parcel label = returned.content().label();
+        ParcelRepository.Number number = ParcelRepository.Number.of(label.carrier(), label.trackingNumber());
+        WorkingSet open = loader.loadByNumber(db, Set.of(number));
+        WorkingParcel parcel = Objects.requireNonNull(open.byId.get(row.id()));
+        String occasion = StageVisit.occasionOfReturn(returned.id());
+        if (parcel.announced.contains(Stage.RETURNED.code() + "/" + occasion)) return 0;
+        mark(open, parcel, plan.findNotices(db), new Mark(number, returned.id(), Stage.RETURNED, now, source), now);
+        return loader.save(db, open, now);
+    }
+
     /** The same for one of several, not written yet. @return false where nothing is new in it */
     boolean markStage(
             WorkingSet open,
@@ -134,20 +162,35 @@ public class ReportIngestService {
             Instant at,
             String source,
             Instant now) {
-        String day = parcel.localDay(at);
         if (parcel.announced.contains(stage.code() + "/" + StageVisit.ONCE)) return false;
+        ParcelRepository.Number number = ParcelRepository.Number.of(
+                parcel.row().parcel().carrier(), parcel.row().parcel().trackingNumber());
+        return mark(open, parcel, notices, new Mark(number, null, stage, at, source), now);
+    }
+
+    /** What somebody says. @param returnId of the return that it is about, or null */
+    private record Mark(
+            ParcelRepository.Number number, @Nullable Long returnId, Stage stage, Instant at, String source) {}
+
+    private boolean mark(WorkingSet open, WorkingParcel parcel, List<Notice> notices, Mark mark, Instant now) {
+        String day = parcel.localDay(mark.at());
         Optional<Long> id = open.addScan(new ScanRepository.ScanRow(
                 0,
-                ParcelRepository.Number.of(
-                        parcel.row().parcel().carrier(), parcel.row().parcel().trackingNumber()),
-                parcel.row().id(),
-                new ScanRepository.Event(null, "Marked as " + stage.label(), at, day, null, null),
-                stage,
+                mark.number(),
+                new ScanRepository.Owner(parcel.row().id(), mark.returnId()),
+                new ScanRepository.Event(null, "Marked as " + mark.stage().label(), mark.at(), day, null, null),
+                mark.stage(),
                 false,
-                source,
+                mark.source(),
                 now));
         if (id.isEmpty()) return false;
-        report(open, parcel, notices, new Report(id.get().toString(), stage, at, day), now, false);
+        report(
+                open,
+                parcel,
+                notices,
+                new Report(id.get().toString(), mark.stage(), mark.at(), day, mark.returnId()),
+                now,
+                false);
         return true;
     }
 
@@ -209,6 +252,11 @@ public class ReportIngestService {
                     .orElse(null);
             if (stage == null) continue;
             read++;
+            Long returned = s.owner().returnId();
+            if (returned != null) {
+                stage = ReturnScan.stageOf(stage);
+                open.recordReturnScan(returned, stage, s.event().at());
+            }
             ingest.updateStage(db, s.id(), stage);
             if (s.parcelId() == null) continue;
             WorkingParcel parcel = Objects.requireNonNull(open.byId.get(s.parcelId()));
@@ -221,7 +269,8 @@ public class ReportIngestService {
                             Long.toString(s.id()),
                             stage,
                             s.event().at(),
-                            s.event().day()),
+                            s.event().day(),
+                            returned),
                     now,
                     quiet);
             Stage after = parcel.row().stage();

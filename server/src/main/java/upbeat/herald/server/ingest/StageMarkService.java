@@ -71,6 +71,17 @@ public class StageMarkService {
         recompute(db, parcel);
     }
 
+    /** Takes back that a return was received. @throws HeraldException where the customer was told */
+    public void unmarkReturned(JdbcClient db, ParcelRow parcel, long returnId, String source) {
+        String occasion = StageVisit.occasionOfReturn(returnId);
+        if (messages.existsSentOfOccasion(db, parcel.orderId(), Stage.RETURNED, occasion))
+            throw new HeraldException(
+                    "return", "The customer was already told that the return was received. This can't be undone");
+        scans.removeOfReturn(db, returnId, source);
+        messages.deletePlannedOfOccasion(db, parcel.orderId(), Stage.RETURNED, occasion);
+        recompute(db, parcel);
+    }
+
     /** Works a parcel's way out from the reports that are left. */
     private void recompute(JdbcClient db, ParcelRow parcel) {
         Journey journey = Journey.of(scans.findByParcel(db, parcel.id()).stream()

@@ -1,5 +1,6 @@
 package upbeat.herald.server.ingest;
 
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Collections;
@@ -12,9 +13,12 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import upbeat.herald.core.journey.Stage;
 import upbeat.herald.core.journey.StageVisit;
 import upbeat.herald.server.message.MessageRepository;
 import upbeat.herald.server.order.ParcelRepository;
+import upbeat.herald.server.order.ReturnRepository;
 import upbeat.herald.server.order.ScanRepository;
 import upbeat.herald.server.order.StageVisitRepository;
 
@@ -37,7 +41,11 @@ final class WorkingSet {
     final List<WorkingParcel> newParcels = new ArrayList<>();
     final List<StageVisitRepository.Visit> visits = new ArrayList<>();
     final List<MessageRepository.NewMessage> messages = new ArrayList<>();
+    /** What was scanned of the returns among them. */
+    final List<ReturnScanned> returnScans = new ArrayList<>();
+
     private final Set<ParcelRepository.Number> numbers;
+    private final Map<ParcelRepository.Number, ReturnRepository.Ref> returns;
     private final Map<ParcelRepository.Number, Long> ids;
     private final Set<ScanRepository.Same> known;
     private final Map<Long, ScanRepository.ScanRow> scans = new HashMap<>();
@@ -45,18 +53,40 @@ final class WorkingSet {
     private final Set<Long> markLate = new LinkedHashSet<>();
     private long lastId = BEFORE_NEW;
 
-    /** @param numbers that are worked on, {@code ids} those of them that are parcels */
+    /** A scan of a return's number that says where it is. */
+    record ReturnScanned(long id, Instant at, boolean hasArrived) {}
+
+    /**
+     * @param numbers that are worked on, {@code ids} those of them that are parcels, {@code returns} those that are on
+     *     the labels of returns
+     */
     WorkingSet(
             Set<ParcelRepository.Number> numbers,
             Map<ParcelRepository.Number, Long> ids,
+            Map<ParcelRepository.Number, ReturnRepository.Ref> returns,
             Set<ScanRepository.Same> known) {
+        this.returns = returns;
         this.numbers = numbers;
         this.ids = ids;
         this.known = known;
     }
 
     Optional<WorkingParcel> find(ParcelRepository.Number number) {
-        return Optional.ofNullable(ids.get(number)).map(byId::get);
+        Long id = ids.get(number);
+        ReturnRepository.Ref returned = returns.get(number);
+        if (id == null && returned != null) id = returned.parcelId();
+        return Optional.ofNullable(id).map(byId::get);
+    }
+
+    /** The id of the return with this number; null where it isn't one's. */
+    @Nullable Long findReturn(ParcelRepository.Number number) {
+        ReturnRepository.Ref returned = returns.get(number);
+        return returned == null || ids.containsKey(number) ? null : Long.valueOf(returned.id());
+    }
+
+    /** Where a return has come to. @param stage what was read in the scan, on its way back */
+    void recordReturnScan(long id, Stage stage, Instant at) {
+        if (stage.isCarrierStage()) returnScans.add(new ReturnScanned(id, at, stage == Stage.RETURNED));
     }
 
     /** Keeps a scan under an id for the time being; empty where the same one was kept before. */

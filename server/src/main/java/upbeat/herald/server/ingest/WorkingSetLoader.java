@@ -18,6 +18,7 @@ import upbeat.herald.server.order.OrderRepository;
 import upbeat.herald.server.order.OrderRow;
 import upbeat.herald.server.order.ParcelRepository;
 import upbeat.herald.server.order.ParcelRow;
+import upbeat.herald.server.order.ReturnRepository;
 import upbeat.herald.server.order.ScanRepository;
 import upbeat.herald.server.order.StageVisitRepository;
 
@@ -28,6 +29,7 @@ class WorkingSetLoader {
     private final OrderRepository orders;
     private final ScanRepository scans;
     private final StageVisitRepository visits;
+    private final ReturnRepository returns;
     private final CarrierPollRepository watches;
     private final SituationLoader situations;
     private final MessagePlanner plan;
@@ -37,6 +39,7 @@ class WorkingSetLoader {
             OrderRepository orders,
             ScanRepository scans,
             StageVisitRepository visits,
+            ReturnRepository returns,
             CarrierPollRepository watches,
             SituationLoader situations,
             MessagePlanner plan) {
@@ -44,6 +47,7 @@ class WorkingSetLoader {
         this.orders = orders;
         this.scans = scans;
         this.visits = visits;
+        this.returns = returns;
         this.watches = watches;
         this.situations = situations;
         this.plan = plan;
@@ -52,13 +56,19 @@ class WorkingSetLoader {
     /** The parcels with these numbers, as far as there are any, and every scan of the numbers. */
     WorkingSet loadByNumber(JdbcClient db, Set<ParcelRepository.Number> numbers) {
         Map<ParcelRepository.Number, Long> ids = loadById.findIds(db, numbers);
-        WorkingSet open = new WorkingSet(numbers, ids, scans.findKnown(db, numbers));
-        load(db, open, new HashSet<>(ids.values()));
+        Map<ParcelRepository.Number, ReturnRepository.Ref> labels = returns.findByNumbers(db, numbers);
+        WorkingSet open = new WorkingSet(numbers, ids, labels, scans.findKnown(db, numbers));
+        Set<Long> parcels = new HashSet<>(ids.values());
+        labels.values().stream()
+                .map(ReturnRepository.Ref::parcelId)
+                .filter(Objects::nonNull)
+                .forEach(parcels::add);
+        load(db, open, parcels);
         return open;
     }
 
     WorkingSet loadById(JdbcClient db, Set<Long> ids) {
-        WorkingSet open = new WorkingSet(Set.of(), Map.of(), new HashSet<>());
+        WorkingSet open = new WorkingSet(Set.of(), Map.of(), Map.of(), new HashSet<>());
         load(db, open, ids);
         return open;
     }
@@ -104,6 +114,7 @@ class WorkingSetLoader {
                         .toList());
         scans.insert(db, open.newScans(scans.maxId(db)));
         scans.markLate(db, open.turnedLate());
+        open.returnScans.forEach(s -> returns.recordScan(db, s.id(), s.at(), s.hasArrived()));
         visits.insert(db, open.visits, now);
         loadById.updateTouched(db, open.touches());
         watches.endFinished(db, open.finishedParcels(), now);

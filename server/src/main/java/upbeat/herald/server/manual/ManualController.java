@@ -27,18 +27,21 @@ class ManualController {
     private final ManualTagService tags;
     private final UndoService undo;
     private final ManualPollService polls;
+    private final ManualReturnService returns;
 
     ManualController(
             ManualParcelService parcels,
             ManualMarkService marks,
             ManualTagService tags,
             UndoService undo,
-            ManualPollService polls) {
+            ManualPollService polls,
+            ManualReturnService returns) {
         this.parcels = parcels;
         this.marks = marks;
         this.tags = tags;
         this.undo = undo;
         this.polls = polls;
+        this.returns = returns;
     }
 
     @PostMapping("/orders/{shop}/{number}/parcels")
@@ -83,6 +86,18 @@ class ManualController {
     @PostMapping("/marks")
     Done markStage(@RequestBody Mark body, Authentication who) {
         return marks.markStage(body, who);
+    }
+
+    /** A return of a customer's is back. */
+    @PostMapping("/returns/{id}/received")
+    Done markReturnReceived(@PathVariable long id, Authentication who) {
+        return returns.markReceived(id, who);
+    }
+
+    /** Nobody waits for a return any more. */
+    @PostMapping("/returns/{id}/cancel")
+    Done cancelReturn(@PathVariable long id, Authentication who) {
+        return returns.cancel(id, who);
     }
 
     @PostMapping("/tags")

@@ -26,6 +26,7 @@ class UndoService {
     private final OrderRepository orders;
     private final ParcelRepository parcels;
     private final MessageRepository messages;
+    private final ReturnUndo returns;
     private final SignallingWriter writer;
     private final ParcelIngestService parcelIngest;
     private final StageMarkService marks;
@@ -36,6 +37,7 @@ class UndoService {
             OrderRepository orders,
             ParcelRepository parcels,
             MessageRepository messages,
+            ReturnUndo returns,
             SignallingWriter writer,
             ParcelIngestService parcelIngest,
             StageMarkService marks,
@@ -44,6 +46,7 @@ class UndoService {
         this.orders = orders;
         this.parcels = parcels;
         this.messages = messages;
+        this.returns = returns;
         this.writer = writer;
         this.parcelIngest = parcelIngest;
         this.marks = marks;
@@ -79,6 +82,10 @@ class UndoService {
                     Stage.fromCode(step.value()).orElseThrow(),
                     Objects.requireNonNull(step.at()),
                     now);
+            return 0;
+        }
+        if (ReturnUndo.canUndo(step)) {
+            returns.undo(db, step);
             return 0;
         }
         OrderRow order = orders.get(db, step.orderId());

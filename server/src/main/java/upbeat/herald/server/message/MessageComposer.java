@@ -4,15 +4,18 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalLong;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.journey.Parcel;
 import upbeat.herald.core.journey.Stage;
+import upbeat.herald.core.journey.StageVisit;
 import upbeat.herald.core.notice.Notice;
 import upbeat.herald.core.notice.TeamOccasion;
 import upbeat.herald.core.notice.WordingSelection;
+import upbeat.herald.core.returns.CustomerReturn;
 import upbeat.herald.core.wording.Channel;
 import upbeat.herald.core.wording.CustomerLanguage;
 import upbeat.herald.core.wording.MessageSubject;
@@ -24,6 +27,7 @@ import upbeat.herald.server.carrier.CarrierRepository;
 import upbeat.herald.server.order.OrderRow;
 import upbeat.herald.server.order.ParcelRepository;
 import upbeat.herald.server.order.ParcelRow;
+import upbeat.herald.server.order.ReturnRepository;
 import upbeat.herald.server.order.ScanRepository;
 import upbeat.herald.server.order.StageVisitRepository;
 
@@ -35,6 +39,7 @@ public class MessageComposer {
     private final BrandRepository brands;
     private final StageVisitRepository visits;
     private final ScanRepository scans;
+    private final ReturnRepository returns;
     private final SubjectFactory subjects;
 
     MessageComposer(
@@ -43,12 +48,14 @@ public class MessageComposer {
             BrandRepository brands,
             StageVisitRepository visits,
             ScanRepository scans,
+            ReturnRepository returns,
             SubjectFactory subjects) {
         this.parcels = parcels;
         this.carriers = carriers;
         this.brands = brands;
         this.visits = visits;
         this.scans = scans;
+        this.returns = returns;
         this.subjects = subjects;
     }
 
@@ -58,7 +65,7 @@ public class MessageComposer {
      * @param language of the wording, BCP 47
      * @param parcel or null for the order as a whole
      * @param number of the message, which its answer links carry; 0 for a preview
-     * @param isForTeam true where it goes to the team and not to the customer
+     * @param occasion of the message, or null for one that isn't planned
      */
     public record Scene(
             Notice notice,
@@ -66,10 +73,14 @@ public class MessageComposer {
             OrderRow order,
             @Nullable ParcelRow parcel,
             long number,
-            boolean isForTeam) {
-        /** For the customer. */
+            @Nullable String occasion) {
+        /** That nobody is sent. */
         public Scene(Notice notice, String language, OrderRow order, @Nullable ParcelRow parcel, long number) {
-            this(notice, language, order, parcel, number, false);
+            this(notice, language, order, parcel, number, null);
+        }
+
+        boolean isForTeam() {
+            return occasion != null && TeamOccasion.isForTeam(occasion);
         }
     }
 
@@ -105,11 +116,34 @@ public class MessageComposer {
                         scene.language(),
                         scene.number(),
                         scene.order().id(),
-                        scene.isForTeam()),
+                        scene.isForTeam(),
+                        findReturn(db, scene)),
                 order,
                 scene.parcel() == null ? null : about(db, scene, scene.parcel()),
                 brands.get(db, order.shop()),
                 now);
+    }
+
+    /** The return it is about, else the order's newest that wasn't cancelled. */
+    private @Nullable CustomerReturn findReturn(JdbcClient db, Scene scene) {
+        OptionalLong id = scene.occasion() == null ? OptionalLong.empty() : StageVisit.findReturn(scene.occasion());
+        if (id.isPresent())
+            return returns.find(db, id.getAsLong())
+                    .map(ReturnRepository.ReturnRow::content)
+                    .orElse(null);
+        return returns.findByOrder(db, scene.order().id()).stream()
+                .map(ReturnRepository.ReturnRow::content)
+                .filter(r -> r.times().cancelledAt() == null)
+                .reduce((a, b) -> b)
+                .orElseGet(() -> sampleReturn(scene));
+    }
+
+    /** What is only looked at shows what there would be. */
+    private static @Nullable CustomerReturn sampleReturn(Scene scene) {
+        Order order = scene.order().order();
+        return scene.occasion() != null || scene.notice().timing().trigger().returnStep() == null
+                ? null
+                : CustomerReturn.sample(order, order.placedAt());
     }
 
     private SubjectFactory.About about(JdbcClient db, Scene scene, ParcelRow row) {

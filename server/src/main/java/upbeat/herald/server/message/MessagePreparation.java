@@ -165,7 +165,7 @@ public class MessagePreparation {
                     order,
                     parcel,
                     m.seq(),
-                    TeamOccasion.isForTeam(m.origin().occasion()));
+                    m.origin().occasion());
             Rendered content = markForTeam(
                     m, order, composer.render(db, scene, m.recipient().channel(), wording, now));
             return new Outcome.Ready(

@@ -456,6 +456,32 @@ public class MessageRepository {
                 .update();
     }
 
+    private static final String SENT_OF_OCCASION = """
+            select exists (select 1 from message where order_id = ? and stage = ? and occasion = ?
+            and (sent_at is not null or status in ('sending', 'unsure')))""";
+    private static final String DELETE_OF_OCCASION = """
+            delete from message where order_id = :order and stage = :stage
+            and occasion in (:occasion, 'trial/' || :occasion)
+            and sent_at is null and status not in ('sending', 'unsure')""";
+
+    /** Whether the customer was told, or is being told, of one occasion of a stage. */
+    public boolean existsSentOfOccasion(JdbcClient db, long orderId, Stage stage, String occasion) {
+        return db.sql(SENT_OF_OCCASION)
+                        .params(orderId, stage.code(), occasion)
+                        .query(Integer.class)
+                        .single()
+                == 1;
+    }
+
+    /** Forgets messages of one occasion of a stage that did not go out. */
+    public void deletePlannedOfOccasion(JdbcClient db, long orderId, Stage stage, String occasion) {
+        db.sql(DELETE_OF_OCCASION)
+                .param("order", orderId)
+                .param("stage", stage.code())
+                .param("occasion", occasion)
+                .update();
+    }
+
     private static final String DELETE_PLANNED = """
             delete from message where parcel_id = :parcel and (:stage is null or stage = :stage)
             and sent_at is null and status not in ('sending', 'unsure') returning notice_id""";

@@ -13,6 +13,7 @@ import upbeat.herald.server.order.AnswerRepository;
 import upbeat.herald.server.order.AnswerRepository.AnswerRow;
 import upbeat.herald.server.order.ParcelRepository;
 import upbeat.herald.server.order.ParcelRow;
+import upbeat.herald.server.order.ReturnRepository;
 import upbeat.herald.server.order.StageVisitRepository;
 
 /** What happened to an order so far that sets notices off: stages it reached, and answers. */
@@ -22,16 +23,19 @@ public class OrderMoments {
     private final AnswerRepository answers;
     private final MessageRepository messages;
     private final ParcelRepository parcels;
+    private final ReturnRepository returns;
 
     OrderMoments(
             StageVisitRepository visits,
             AnswerRepository answers,
             MessageRepository messages,
-            ParcelRepository parcels) {
+            ParcelRepository parcels,
+            ReturnRepository returns) {
         this.visits = visits;
         this.answers = answers;
         this.messages = messages;
         this.parcels = parcels;
+        this.returns = returns;
     }
 
     /** @param parcel the one it is about, or null for the order as a whole */
@@ -45,11 +49,21 @@ public class OrderMoments {
                     r.parcelId() == null ? null : parcels.find(db, r.parcelId()).orElse(null);
             if (r.parcelId() != null && parcel == null) continue;
             StageVisit v = r.visit();
-            all.add(new OrderMoment(parcel, new Moment(v.stage(), v.occasion(), v.at(), null)));
+            all.add(new OrderMoment(parcel, Moment.of(v)));
         }
+        for (ReturnRepository.ReturnRow r : returns.findByOrder(db, orderId))
+            if (r.content().times().cancelledAt() == null) all.add(momentOf(db, r));
         for (AnswerRow answer : answers.findByOrder(db, orderId))
             find(db, answer).ifPresent(all::add);
         return all;
+    }
+
+    /** That the customer asked for a label. */
+    public OrderMoment momentOf(JdbcClient db, ReturnRepository.ReturnRow r) {
+        ParcelRow parcel =
+                r.parcelId() == null ? null : parcels.find(db, r.parcelId()).orElse(null);
+        return new OrderMoment(
+                parcel, Moment.returnRequested(r.id(), r.content().times().requestedAt()));
     }
 
     /** Of an answer; empty where its question isn't kept any more. */

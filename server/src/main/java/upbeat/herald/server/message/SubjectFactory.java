@@ -15,6 +15,7 @@ import upbeat.herald.core.carrier.Carrier;
 import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.journey.Parcel;
 import upbeat.herald.core.notice.Notice;
+import upbeat.herald.core.returns.CustomerReturn;
 import upbeat.herald.core.timing.CustomerClock;
 import upbeat.herald.core.wording.Brand;
 import upbeat.herald.core.wording.CustomerLanguage;
@@ -56,8 +57,15 @@ public class SubjectFactory {
      * @param number of the message, which its answer links carry; 0 for one that isn't sent
      * @param orderId of the row of the order
      * @param isForTeam true where it goes to the team, who choose for nobody what they are sent
+     * @param returned what the customer sends back, or null
      */
-    public record Letter(Notice notice, String language, long number, long orderId, boolean isForTeam) {}
+    public record Letter(
+            Notice notice,
+            String language,
+            long number,
+            long orderId,
+            boolean isForTeam,
+            @Nullable CustomerReturn returned) {}
 
     /**
      * The parcel it is about.
@@ -87,7 +95,7 @@ public class SubjectFactory {
                 brand,
                 answers(letter, now),
                 CustomerLanguage.localeFor(letter.language(), order),
-                tracking(letter, about, brand),
+                tracking(letter, order, about, brand),
                 days(about, CustomerClock.of(order).likely(), now));
     }
 
@@ -117,12 +125,21 @@ public class SubjectFactory {
         return new MessageSubject.Answers(letter.notice().content().question(), links, page);
     }
 
-    private MessageSubject.Tracking tracking(Letter letter, @Nullable About about, Brand brand) {
+    private MessageSubject.@Nullable Returned returned(Letter letter, Order order, Brand brand) {
+        CustomerReturn r = letter.returned();
+        String page = isSigning ? pages.trackingPage(brand, letter.orderId()) : pages.sampleTrackingPage(brand);
+        if (r == null || page == null) return null;
+        return new MessageSubject.Returned(
+                r.label().trackingNumber(), r.itemsOf(order), page + PageAddresses.ofReturn(r.id()));
+    }
+
+    private MessageSubject.Tracking tracking(Letter letter, Order order, @Nullable About about, Brand brand) {
+        MessageSubject.Returned returned = returned(letter, order, brand);
         String page = isSigning ? pages.trackingPage(brand, letter.orderId()) : pages.sampleTrackingPage(brand);
         String preferences = letter.isForTeam() ? null : preferencePageFor(letter);
         if (about == null)
             return new MessageSubject.Tracking(
-                    List.of(), 0, null, true, new MessageSubject.Pages(page, null, preferences));
+                    List.of(), 0, null, true, new MessageSubject.Pages(page, null, preferences), returned);
         String shortLink = address.get() + "/t/"
                 + (isSigning ? ShortLink.create(linkKey.bytes(), about.id()) : ShortLink.createUnsigned(about.id()));
         String part = page != null && about.numbers().size() > 1 ? page + "#p" + about.place() : page;
@@ -132,7 +149,8 @@ public class SubjectFactory {
                 about.place(),
                 shortLink,
                 about.isReported(),
-                new MessageSubject.Pages(part, calendar, preferences));
+                new MessageSubject.Pages(part, calendar, preferences),
+                returned);
     }
 
     private static MessageSubject.Days days(@Nullable About about, ZoneId zone, Instant now) {

@@ -47,6 +47,8 @@ public record NoticeBody(
     /**
      * @param quietDays instead of a stage, so many days without a word from the carrier set it off; or null
      * @param answer instead of a stage, an answer sets it off; or null
+     * @param returnStep instead of a stage, {@code requested}, {@code on-its-way} or {@code received}: how far a return
+     *     of the customer's has come; or null
      * @param series id of the series it is a part of, whose start then sets it off; or null
      * @param after, ageLimit, recall ISO 8601 durations; {@code recall} is how long a message can be taken back
      * @param days to wait after that, or null
@@ -55,6 +57,7 @@ public record NoticeBody(
             @Nullable String stage,
             @Nullable Integer quietDays,
             Trigger.@Nullable AnswerGiven answer,
+            @Nullable String returnStep,
             @Nullable String series,
             @Nullable String after,
             @Nullable DaysBody days,
@@ -132,6 +135,9 @@ public record NoticeBody(
                         n.timing().stage().code(),
                         n.timing().quietDays(),
                         n.timing().trigger().answer(),
+                        n.timing().trigger().returnStep() == null
+                                ? null
+                                : n.timing().trigger().returnStep().code(),
                         n.timing().series() == null ? null : n.timing().series().id(),
                         n.timing().after().toString(),
                         TimingDocument.describe(n.timing().dayDelay()),
@@ -203,7 +209,14 @@ public record NoticeBody(
             errors.add("series", "This series isn't there any more. Choose another one, or none");
         Trigger trigger = series != null
                 ? series.start()
-                : TriggerDocument.parse(timing.stage(), timing.quietDays(), timing.answer(), context, strict, errors);
+                : TriggerDocument.parse(
+                        timing.stage(),
+                        timing.quietDays(),
+                        timing.answer(),
+                        timing.returnStep(),
+                        context,
+                        strict,
+                        errors);
         Stage at = trigger == null ? null : trigger.stage();
         Duration delay = duration("after", timing.after(), Duration.ZERO, errors);
         Duration limit = duration("ageLimit", timing.ageLimit(), Notice.DEFAULT_AGE_LIMIT, errors);
@@ -233,6 +246,7 @@ public record NoticeBody(
                 timing.per(),
                 at != null && at.isOrderStage() ? Notice.Per.ORDER : Notice.Per.PARCEL,
                 errors);
+        if (trigger != null && trigger.returnStep() != null) often = Notice.Per.OCCASION;
         Importance rank = one(Importance.class, "importance", routing.importance(), Importance.NORMAL, errors);
         Notice.State on = one(Notice.State.class, "state", state, Notice.State.DRAFT, errors);
         Question question = QuestionDocument.parse(content, at, context, strict, errors);

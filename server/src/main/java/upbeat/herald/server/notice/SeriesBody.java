@@ -48,7 +48,7 @@ public record SeriesBody(
         String called = Texts.blankToNull(name);
         if (called == null || called.length() > LONGEST_NAME)
             errors.add("name", "Enter a name of 1 to " + LONGEST_NAME + " characters");
-        Trigger start = TriggerDocument.parse(stage, quietDays, answer, context, true, errors);
+        Trigger start = TriggerDocument.parse(stage, quietDays, answer, null, context, true, errors);
         Set<Series.End> on = EnumSet.noneOf(Series.End.class);
         for (String word : ends == null ? List.<String>of() : ends) {
             Series.End end = findEnd(word);

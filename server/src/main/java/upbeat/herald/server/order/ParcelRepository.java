@@ -36,7 +36,7 @@ public class ParcelRepository {
     private static final String BY_LEG =
             COLUMNS + "where id = (select parcel_id from parcel_leg where carrier = ? and compact = ?)";
     private static final String KNOWN_BY =
-            "select carrier from parcel where compact = :compact union select carrier from parcel_leg where compact = :compact";
+            "select carrier from parcel where compact = :compact union select carrier from parcel_leg where compact = :compact union select carrier from customer_return where compact = :compact";
 
     private static final String IDS =
             "select p.carrier, p.compact, p.id from json_each(?) n cross join parcel p on p.carrier = n.value->>0 and p.compact = n.value->>1";

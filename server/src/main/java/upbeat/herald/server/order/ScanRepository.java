@@ -29,11 +29,11 @@ public class ScanRepository {
             "select count(*), count(*) filter (where source = ?) from scan where parcel_id = ? and stage = ?";
     public static final String BY_CARRIER = "carrier";
     private static final String COLUMNS =
-            "select id, carrier, compact, parcel_id, code, text, at, day, place, stage, late, source, received_at, expected_on from scan ";
+            "select id, carrier, compact, parcel_id, code, text, at, day, place, stage, late, source, received_at, expected_on, return_id from scan ";
     private static final String INSERT = """
             insert into scan (id, carrier, compact, parcel_id, code, text, at, day, place, stage, late, source,
-            received_at, expected_on)
-            values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)""";
+            received_at, expected_on, return_id)
+            values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)""";
     private static final String WAITING_FOR =
             "select distinct compact from scan where parcel_id is null and compact in (select value from json_each(?))";
     private static final String SAME_NUMBER = """
@@ -70,16 +70,27 @@ public class ScanRepository {
             @Nullable LocalDate expectedOn) {}
 
     /**
-     * One report of a parcel as it is kept.
+     * What a scan is about.
      *
      * @param parcelId null while no order owns the number
+     * @param returnId of the customer's return whose number it is, or null
+     */
+    public record Owner(@Nullable Long parcelId, @Nullable Long returnId) {
+        public static Owner ofParcel(@Nullable Long parcelId) {
+            return new Owner(parcelId, null);
+        }
+    }
+
+    /**
+     * One report of a parcel as it is kept.
+     *
      * @param stage null while nothing reads the code
      * @param source {@value #BY_CARRIER}, or who said so
      */
     public record ScanRow(
             long id,
             ParcelRepository.Number number,
-            @Nullable Long parcelId,
+            Owner owner,
             Event event,
             @Nullable Stage stage,
             boolean late,
@@ -87,11 +98,16 @@ public class ScanRepository {
             Instant receivedAt) {
         /** The same under the id it is kept by. */
         public ScanRow withId(long as, boolean tooLate) {
-            return new ScanRow(as, number, parcelId, event, stage, tooLate, source, receivedAt);
+            return new ScanRow(as, number, owner, event, stage, tooLate, source, receivedAt);
+        }
+
+        public @Nullable Long parcelId() {
+            return owner.parcelId();
         }
 
         public Report toReport() {
-            return new Report(Long.toString(id), Objects.requireNonNull(stage), event.at(), event.day());
+            return new Report(
+                    Long.toString(id), Objects.requireNonNull(stage), event.at(), event.day(), owner.returnId());
         }
     }
 
@@ -117,7 +133,8 @@ public class ScanRepository {
                             s.receivedAt().toEpochMilli(),
                             s.event().expectedOn() == null
                                     ? null
-                                    : s.event().expectedOn().toString()
+                                    : s.event().expectedOn().toString(),
+                            s.owner().returnId()
                         })
                         .toList());
     }
@@ -146,7 +163,7 @@ public class ScanRepository {
     public Map<Long, List<Report>> findReports(JdbcClient db, Collection<Long> parcels) {
         Map<Long, List<Report>> reports = new HashMap<>();
         db.sql(
-                        "select parcel_id, id, stage, at, day from scan where parcel_id in (select value from json_each(?)) and stage is not null")
+                        "select parcel_id, id, stage, at, day, return_id from scan where parcel_id in (select value from json_each(?)) and stage is not null")
                 .param(Json.write(parcels))
                 .query((ResultSet rs) -> {
                     reports.computeIfAbsent(rs.getLong(1), id -> new ArrayList<>())
@@ -154,7 +171,8 @@ public class ScanRepository {
                                     rs.getString(2),
                                     Stage.fromCode(rs.getString(3)).orElseThrow(),
                                     Instant.ofEpochMilli(rs.getLong(4)),
-                                    rs.getString(5)));
+                                    rs.getString(5),
+                                    Columns.nullableLong(rs, "return_id")));
                 });
         return reports;
     }
@@ -230,6 +248,13 @@ public class ScanRepository {
                 .list();
     }
 
+    /** Forgets what somebody said of a return. */
+    public void removeOfReturn(JdbcClient db, long returnId, String source) {
+        db.sql("delete from scan where return_id = ? and source = ?")
+                .params(returnId, source)
+                .update();
+    }
+
     public void markLate(JdbcClient db, Collection<Long> scans) {
         if (!scans.isEmpty())
             db.sql("update scan set late = 1 where id in (select value from json_each(?))")
@@ -241,7 +266,7 @@ public class ScanRepository {
         return new ScanRow(
                 rs.getLong("id"),
                 new ParcelRepository.Number(rs.getString("carrier"), rs.getString("compact")),
-                Columns.nullableLong(rs, "parcel_id"),
+                new Owner(Columns.nullableLong(rs, "parcel_id"), Columns.nullableLong(rs, "return_id")),
                 new ScanRepository.Event(
                         rs.getString("code"),
                         rs.getString("text"),

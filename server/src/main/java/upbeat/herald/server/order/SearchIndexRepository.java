@@ -18,13 +18,17 @@ public class SearchIndexRepository {
     private static final String TRACKING_NUMBERS = """
             select tracking_number from parcel where order_id = :id
             union all
-            select l.tracking_number from parcel_leg l join parcel p on p.id = l.parcel_id where p.order_id = :id""";
+            select l.tracking_number from parcel_leg l join parcel p on p.id = l.parcel_id where p.order_id = :id
+            union all
+            select number from customer_return where order_id = :id""";
 
     private static final String TRACKING_NUMBERS_OF_MANY = """
             select order_id, tracking_number from parcel where order_id in (select value from json_each(:ids))
             union all
             select p.order_id, l.tracking_number from parcel p join parcel_leg l on l.parcel_id = p.id
-            where p.order_id in (select value from json_each(:ids))""";
+            where p.order_id in (select value from json_each(:ids))
+            union all
+            select order_id, number from customer_return where order_id in (select value from json_each(:ids))""";
     private static final String INDEX = "insert or replace into order_search (rowid, words) values (?, ?)";
 
     /** Brings an order's words up to date. */

@@ -19,6 +19,7 @@ import upbeat.herald.core.notice.Moment;
 import upbeat.herald.core.notice.Notice;
 import upbeat.herald.core.notice.OrderSituation;
 import upbeat.herald.core.notice.PlannedMessage;
+import upbeat.herald.core.notice.ReturnStep;
 import upbeat.herald.core.notice.TeamOccasion;
 import upbeat.herald.core.notice.Trigger;
 import upbeat.herald.server.message.MessageRepository;
@@ -124,7 +125,10 @@ public class NoticeOutcomes {
             return findForSilence(known, notice, notice.timing().quietDays(), now);
         Trigger.AnswerGiven answer = notice.timing().trigger().answer();
         if (answer != null) return findForAnswer(db, known, notice, answer, now);
+        if (notice.timing().trigger().returnStep() != null)
+            return findForReturn(known, notice, notice.timing().trigger().returnStep());
         Optional<StageVisitRepository.Reached> visit = known.visits().stream()
+                .filter(v -> !v.visit().isReturn())
                 .filter(v -> v.visit().stage() == notice.timing().stage())
                 .reduce((a, b) -> b);
         if (visit.isPresent()) {
@@ -137,7 +141,7 @@ public class NoticeOutcomes {
                     Decide.decide(
                             known.plan(),
                             situations.load(db, known.order(), parcel),
-                            new Moment(v.stage(), v.occasion(), v.at(), null),
+                            Moment.of(v),
                             known.history(),
                             now),
                     "The stage was reached before this notice was live");
@@ -183,6 +187,17 @@ public class NoticeOutcomes {
                 Decide.decide(known.plan(), situation, moment, known.history().withAnswer(answer), now),
                 null);
         return told.outcome().equals("will") ? told.withWhy("if the customer answers so") : told;
+    }
+
+    /** What would be said of a return. */
+    private static NoticeOutcome findForReturn(Known known, Notice notice, ReturnStep step) {
+        return NoticeOutcome.no(
+                notice,
+                switch (step) {
+                    case REQUESTED -> "Sent when the customer asks for a return label";
+                    case ON_ITS_WAY -> "Sent when a return of the customer’s is on its way";
+                    case RECEIVED -> "Sent when a return of the customer’s is received";
+                });
     }
 
     /** What would be said if the carrier kept silent. */

@@ -56,7 +56,8 @@ public class OrderTimeline {
     }
 
     /**
-     * @param kind {@code stage}, {@code message}, {@code answer}, {@code reply}, {@code told} or {@code note}
+     * @param kind {@code stage}, {@code message}, {@code answer}, {@code reply}, {@code return}, {@code told} or
+     *     {@code note}
      * @param state for a stage: reached, late, unread; for a message: its status; else empty
      * @param ref the message's id, else null
      */
@@ -154,7 +155,11 @@ public class OrderTimeline {
                 state,
                 s.event().at(),
                 title,
-                which + from + " · " + p.parcel().trackingNumber() + words
+                which + from + " · "
+                        + (s.owner().returnId() == null
+                                ? p.parcel().trackingNumber()
+                                : "return " + s.number().compact())
+                        + words
                         + (s.late() ? " · received after a newer scan" : ""),
                 null);
     }

@@ -7,6 +7,7 @@ import java.util.List;
 import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.journey.Parcel;
+import upbeat.herald.core.returns.CustomerReturn;
 import upbeat.herald.server.message.MessageView;
 import upbeat.herald.server.order.OrderRepository;
 
@@ -40,9 +41,57 @@ public record OrderView(
             List<ParcelView> parcels,
             List<MessageView> messages,
             List<AnswerView> answers,
+            List<ReturnView> returns,
             List<OrderRepository.Note> notes,
             @Nullable String onHold,
             @Nullable String trackingPage) {}
+
+    /**
+     * What the customer sends back.
+     *
+     * @param state {@code requested}, {@code on-its-way}, {@code arrived}, {@code received} or {@code cancelled}
+     * @param scannedAt by the carrier first; {@code arrivedAt} back, as the carrier says; {@code receivedAt} back, as
+     *     somebody of the team says
+     */
+    public record ReturnView(
+            long id,
+            String carrier,
+            String trackingNumber,
+            String state,
+            @JsonUnwrapped ReturnContentView content,
+            @JsonUnwrapped ReturnTimesView times) {
+        static ReturnView of(CustomerReturn r) {
+            return new ReturnView(
+                    r.id(),
+                    r.label().carrier(),
+                    r.label().trackingNumber(),
+                    r.state().code(),
+                    new ReturnContentView(
+                            r.reason().code(),
+                            r.note(),
+                            r.items().stream()
+                                    .map(i -> new ReturnItemView(i.name(), i.quantity()))
+                                    .toList()),
+                    new ReturnTimesView(
+                            r.times().requestedAt(),
+                            r.times().scannedAt(),
+                            r.times().arrivedAt(),
+                            r.times().receivedAt(),
+                            r.times().cancelledAt()));
+        }
+    }
+
+    /** @param note what the customer wrote besides, or null */
+    public record ReturnContentView(String reason, @Nullable String note, List<ReturnItemView> items) {}
+
+    public record ReturnItemView(String name, int quantity) {}
+
+    public record ReturnTimesView(
+            Instant requestedAt,
+            @Nullable Instant scannedAt,
+            @Nullable Instant arrivedAt,
+            @Nullable Instant receivedAt,
+            @Nullable Instant cancelledAt) {}
 
     public record CustomerView(
             @Nullable String name,

@@ -2,26 +2,31 @@ package upbeat.herald.server.orderview;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.stream.Collectors;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
+import upbeat.herald.core.returns.CustomerReturn;
 import upbeat.herald.core.wording.Channel;
 import upbeat.herald.server.delivery.StopConfirmationSender;
 import upbeat.herald.server.delivery.TeamMailSender;
 import upbeat.herald.server.order.OrderRepository;
 import upbeat.herald.server.order.ReplyRepository;
 import upbeat.herald.server.order.ReplyRepository.ReplyRow;
+import upbeat.herald.server.order.ReturnRepository;
 import upbeat.herald.server.orderview.OrderTimeline.Entry;
 import upbeat.herald.server.platform.outbox.OutboxRepository;
 import upbeat.herald.server.platform.outbox.OutboxRepository.OutboxRow;
 
-/** Notes on an order, what its customer wrote back, and what shops and the team were told of it. */
+/** Notes on an order, what its customer wrote and sent back, and what shops and the team were told of it. */
 @Component
 class ToldEntries {
     private final OrderRepository orders;
     private final ReplyRepository replies;
     private final OutboxRepository outbox;
+    private final ReturnRepository returns;
 
-    ToldEntries(OrderRepository orders, ReplyRepository replies, OutboxRepository outbox) {
+    ToldEntries(OrderRepository orders, ReplyRepository replies, OutboxRepository outbox, ReturnRepository returns) {
+        this.returns = returns;
         this.orders = orders;
         this.replies = replies;
         this.outbox = outbox;
@@ -34,7 +39,22 @@ class ToldEntries {
         replies.findByOrder(db, orderId).stream()
                 .filter(r -> !r.text().isEmpty())
                 .forEach(r -> entries.add(reply(r)));
+        returns.findByOrder(db, orderId).forEach(r -> addReturn(entries, r.content()));
         return entries;
+    }
+
+    private static void addReturn(List<Entry> entries, CustomerReturn r) {
+        String number = r.label().trackingNumber();
+        String items =
+                r.items().stream().map(i -> i.quantity() + " × " + i.name()).collect(Collectors.joining(", "));
+        String why = r.reason().label() + (r.note() == null ? "" : ": “" + r.note() + "”");
+        CustomerReturn.Times times = r.times();
+        entries.add(
+                new Entry("return", "", times.requestedAt(), "Return requested: " + items, why + " · " + number, null));
+        if (times.receivedAt() != null)
+            entries.add(new Entry("return", "", times.receivedAt(), "Return received", number, null));
+        if (times.cancelledAt() != null)
+            entries.add(new Entry("return", "", times.cancelledAt(), "Return cancelled", number, null));
     }
 
     private static Entry reply(ReplyRow row) {

@@ -21,6 +21,7 @@ import upbeat.herald.core.notice.History;
 import upbeat.herald.core.notice.Moment;
 import upbeat.herald.core.notice.Notice;
 import upbeat.herald.core.notice.OrderSituation;
+import upbeat.herald.core.notice.ReturnStep;
 import upbeat.herald.core.notice.Trigger;
 import upbeat.herald.server.message.SituationLoader;
 import upbeat.herald.server.order.AnswerRepository;
@@ -28,6 +29,7 @@ import upbeat.herald.server.order.OrderRepository;
 import upbeat.herald.server.order.OrderRow;
 import upbeat.herald.server.order.ParcelRepository;
 import upbeat.herald.server.order.ParcelRow;
+import upbeat.herald.server.order.ReturnRepository;
 import upbeat.herald.server.order.StageVisitRepository;
 
 /** Whom a notice would have reached, before it is live. */
@@ -40,6 +42,7 @@ class ReachEstimate {
     private final StageVisitRepository visits;
     private final SilenceRepository silences;
     private final AnswerRepository answers;
+    private final ReturnRepository returns;
     private final SituationLoader situations;
     private final JdbcClient reader;
 
@@ -49,6 +52,7 @@ class ReachEstimate {
             StageVisitRepository visits,
             SilenceRepository silences,
             AnswerRepository answers,
+            ReturnRepository returns,
             SituationLoader situations,
             JdbcClient reader) {
         this.orders = orders;
@@ -56,6 +60,7 @@ class ReachEstimate {
         this.visits = visits;
         this.silences = silences;
         this.answers = answers;
+        this.returns = returns;
         this.situations = situations;
         this.reader = reader;
     }
@@ -83,7 +88,14 @@ class ReachEstimate {
             Decision d = Decide.decide(
                     List.of(notice),
                     asItStood(notice, r, order, parcel, histories),
-                    new Moment(v.stage(), v.occasion(), v.at(), null, trigger.quietDays(), trigger.answer()),
+                    new Moment(
+                            v.stage(),
+                            v.occasion(),
+                            v.at(),
+                            null,
+                            trigger.quietDays(),
+                            trigger.answer(),
+                            trigger.returnStep()),
                     histories.getOrDefault(r.orderId(), History.NONE),
                     v.at());
             if (!d.messages().isEmpty()) reached++;
@@ -114,8 +126,23 @@ class ReachEstimate {
                             new StageVisit(notice.timing().stage(), StageVisit.ONCE, a.at(), false),
                             a.at()))
                     .toList();
+        if (notice.timing().trigger().returnStep() == ReturnStep.REQUESTED)
+            return returns.findRequestedSince(reader, since, MOST_MOMENTS).stream()
+                    .map(r -> new StageVisitRepository.Reached(
+                            r.orderId(),
+                            r.parcelId(),
+                            new StageVisit(
+                                    notice.timing().stage(),
+                                    StageVisit.occasionOfReturn(r.id()),
+                                    r.content().times().requestedAt(),
+                                    false),
+                            r.content().times().requestedAt()))
+                    .toList();
+        boolean isOfReturn = notice.timing().trigger().returnStep() != null;
         return notice.timing().quietDays() == null
-                ? visits.findSince(reader, notice.timing().stage(), since, MOST_MOMENTS)
+                ? visits.findSince(reader, notice.timing().stage(), since, MOST_MOMENTS).stream()
+                        .filter(r -> r.visit().isReturn() == isOfReturn)
+                        .toList()
                 : silences.findBetween(
                         reader,
                         since,

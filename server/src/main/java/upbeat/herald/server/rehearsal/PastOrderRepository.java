@@ -26,8 +26,10 @@ import upbeat.herald.core.journey.StageVisit;
 import upbeat.herald.core.wording.Channel;
 import upbeat.herald.server.order.FlatOrder;
 import upbeat.herald.server.order.OrderBackgroundRepository;
+import upbeat.herald.server.order.ReturnRepository;
 import upbeat.herald.server.order.ScanRepository;
 import upbeat.herald.server.order.StopListRepository;
+import upbeat.herald.server.platform.persistence.Columns;
 import upbeat.herald.server.platform.persistence.Json;
 
 /** Orders with all that became known of them, and when. Read some hundreds at a time, in one statement per table. */
@@ -50,7 +52,7 @@ class PastOrderRepository {
             join parcel_leg l on l.parcel_id = p.id where p.order_id in""" + THESE;
     private static final String SCANS = """
             select p.order_id, s.parcel_id, s.id, s.stage, s.at, s.day, s.source, s.expected_on,
-            max(s.received_at, p.created_at) from parcel p
+            max(s.received_at, p.created_at), s.return_id from parcel p
             join scan s on s.parcel_id = p.id where p.order_id in""" + THESE + "order by s.id";
     /** The plus keeps SQLite from walking over the visits of all orders for some of them. */
     static final String VISITS =
@@ -60,6 +62,9 @@ class PastOrderRepository {
     private static final String LEFT = "select order_id, series_id, at from series_exit where order_id in" + THESE;
     private static final String ANSWERS =
             "select order_id, notice_id, button, refuses, at from answer where order_id in" + THESE + "order by id";
+    private static final String RETURNS = """
+            select order_id, r.* from customer_return r
+            where parcel_id is not null and cancelled_at is null and order_id in""" + THESE + "order by id";
     private static final String TAGS =
             "select order_id, tag, at from order_tag where source <> 'notice' and order_id in" + THESE;
 
@@ -102,6 +107,13 @@ class PastOrderRepository {
                 these,
                 facts,
                 rs -> new PastFact.Answered(rs.getString(2), rs.getString(3), rs.getBoolean(4), instant(rs, 5)));
+        read(
+                db,
+                RETURNS,
+                these,
+                facts,
+                rs -> new PastFact.ReturnRequested(
+                        ReturnRepository.mapRow(rs, 0).content(), rs.getLong("parcel_id")));
         read(db, LEFT, these, facts, rs -> new PastFact.SeriesLeft(rs.getString(2), instant(rs, 3)));
         if (withBackground)
             backgrounds.findNextOrders(db, ids).forEach((id, at) -> facts.computeIfAbsent(id, k -> new ArrayList<>(8))
@@ -172,7 +184,9 @@ class PastOrderRepository {
         String code = rs.getString(4);
         String source = rs.getString(7);
         String expected = rs.getString(8);
-        @Nullable Report report = code == null ? null : new Report(rs.getString(3), stage(code), at, rs.getString(6));
+        @Nullable Report report = code == null
+                ? null
+                : new Report(rs.getString(3), stage(code), at, rs.getString(6), Columns.nullableLong(rs, "return_id"));
         return new PastFact.ParcelReported(
                 rs.getLong(2),
                 report,

@@ -157,7 +157,7 @@ final class RehearsalWriter implements MessageWriter {
     private MessageSubject subjectOf(Leaving message, String language) {
         return world.subjects()
                 .create(
-                        new SubjectFactory.Letter(message.notice(), language, 0, 0, false),
+                        new SubjectFactory.Letter(message.notice(), language, 0, 0, false, message.returned()),
                         message.order(),
                         about(message),
                         brandOf(message.order().shop()),

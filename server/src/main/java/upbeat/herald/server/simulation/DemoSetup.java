@@ -5,7 +5,10 @@ import java.util.List;
 import org.springframework.beans.factory.InitializingBean;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
 import org.springframework.stereotype.Component;
+import upbeat.herald.core.carrier.S10Range;
+import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.wording.Brand;
+import upbeat.herald.core.wording.ReturnTerms;
 import upbeat.herald.server.brand.BrandRepository;
 import upbeat.herald.server.carrier.CarrierRepository;
 import upbeat.herald.server.platform.persistence.DatabaseWriter;
@@ -27,7 +30,15 @@ public class DemoSetup implements InitializingBean {
                     "+46 31 390 06 01", "1 Slipway, 000 00 Harbourton", "https://quillfeather.example/help", List.of()),
             Brand.Look.ofColour("#2d2142"),
             "en",
-            new Brand.Pages(true, false, true));
+            new Brand.Pages(true, false, true),
+            new ReturnTerms(
+                    true,
+                    List.of(),
+                    30,
+                    List.of("GIFT-*"),
+                    "skerry-post",
+                    new S10Range("CP", 40_000_000, 40_009_999, "XS"),
+                    new Order.ShipTo("Quillfeather Kites, returns", "1 Slipway", "Harbourton", null, "000 00", "SE")));
 
     private final BrandRepository brands;
     private final CarrierRepository carriers;

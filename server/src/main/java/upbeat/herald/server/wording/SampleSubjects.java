@@ -12,6 +12,7 @@ import org.springframework.stereotype.Component;
 import upbeat.herald.core.carrier.Carrier;
 import upbeat.herald.core.journey.Parcel;
 import upbeat.herald.core.notice.Notice;
+import upbeat.herald.core.returns.CustomerReturn;
 import upbeat.herald.core.wording.Brand;
 import upbeat.herald.core.wording.CustomerLanguage;
 import upbeat.herald.core.wording.MessageSubject;
@@ -80,6 +81,12 @@ class SampleSubjects {
                 page,
                 page == null ? null : page + PageAddresses.calendar(1),
                 SubjectFactory.samplePreferencePage(address));
+        CustomerReturn back = CustomerReturn.sample(sample.order(), now);
+        MessageSubject.Returned returned = page == null
+                        || notice.timing().trigger().returnStep() == null
+                ? null
+                : new MessageSubject.Returned(
+                        back.label().trackingNumber(), back.itemsOf(sample.order()), page + PageAddresses.ofReturn(1));
         return new MessageSubject(
                 sample.order(),
                 parcel,
@@ -88,7 +95,7 @@ class SampleSubjects {
                 answers(notice),
                 CustomerLanguage.localeFor(language, sample.order()),
                 parcel == null
-                        ? new MessageSubject.Tracking(List.of(), 0, null, true, own)
+                        ? new MessageSubject.Tracking(List.of(), 0, null, true, own, returned)
                         : new MessageSubject.Tracking(
                                 sample.parcels().stream()
                                         .map(Parcel::trackingNumber)
@@ -96,7 +103,8 @@ class SampleSubjects {
                                 1,
                                 shortLink,
                                 true,
-                                own),
+                                own,
+                                returned),
                 parcel == null
                         ? new MessageSubject.Days(ZoneOffset.UTC, today, null, null)
                         : new MessageSubject.Days(ZoneOffset.UTC, today, today.minusDays(1), today.plusDays(1)));

@@ -1,6 +1,7 @@
 package upbeat.herald.core.audience.kind;
 
 import java.util.function.Predicate;
+import upbeat.herald.core.Glob;
 import upbeat.herald.core.audience.Condition;
 import upbeat.herald.core.audience.ConditionNames;
 import upbeat.herald.core.audience.OrderFacts;

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Predicate;
+import upbeat.herald.core.Glob;
 import upbeat.herald.core.audience.Condition;
 import upbeat.herald.core.audience.ConditionKind;
 import upbeat.herald.core.audience.OrderFacts;

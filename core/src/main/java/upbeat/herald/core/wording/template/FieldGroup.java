@@ -100,6 +100,16 @@ enum FieldGroup {
             values.put("link", s.answers() == null ? null : s.answers().page());
         }
     },
+    RETURN("return") {
+        @Override
+        void fill(LazyValues values, MessageSubject s, boolean plainLetters) {
+            MessageSubject.Returned returned = s.tracking().returned();
+            if (returned == null) return;
+            values.put("number", returned.number());
+            values.putLazily("items", () -> items(returned.items(), s.locale()));
+            values.put("page", returned.page());
+        }
+    },
     DATE("date") {
         @Override
         void fill(LazyValues values, MessageSubject s, boolean plainLetters) {

@@ -1,17 +1,17 @@
-package upbeat.herald.core.audience.kind;
+package upbeat.herald.core;
 
 /**
  * A pattern in which {@code *} stands for any characters and {@code ?} for one; letters count alike in either case. Its
  * time grows with pattern and text only, so nobody can type one that never ends.
  */
-final class Glob {
+public final class Glob {
     private Glob() {}
 
-    static boolean isPattern(String text) {
+    public static boolean isPattern(String text) {
         return text.indexOf('*') >= 0 || text.indexOf('?') >= 0;
     }
 
-    static boolean matches(String pattern, String text) {
+    public static boolean matches(String pattern, String text) {
         int p = 0;
         int t = 0;
         int star = -1;
