@@ -25,7 +25,7 @@ export function ReturnRows({ now, chosen, onOpen }: Props) {
   if (!list.data) return <div className="empty">Loading returns …</div>;
   return (
     <>
-      <div className="row mb10">
+      <div className="filters">
         <Checkbox checked={all} onChange={(e) => setAll(e.target.checked)}>
           Also received and cancelled returns
         </Checkbox>
@@ -72,7 +72,7 @@ export function ReturnRows({ now, chosen, onOpen }: Props) {
                     <Button
                       size="small"
                       loading={busy}
-                      aria-label={`Mark ${r.trackingNumber} as received`}
+                      aria-label={`Mark as received: ${r.trackingNumber}`}
                       onClick={() => done(() => api.receiveReturn(r.id))}
                     >
                       Mark as received

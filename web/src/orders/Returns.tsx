@@ -16,25 +16,6 @@ export function Returns({ order }: { order: Schemas['OrderView'] }) {
             <span className={`mark ${returnState(r.state).look}`}>
               return: {returnState(r.state).label.toLowerCase()}
             </span>
-            <span className="grow" />
-            {canReceive(r.state) && (
-              <Button size="small" loading={busy} onClick={() => done(() => api.receiveReturn(r.id))}>
-                Mark as received
-              </Button>
-            )}
-            {r.state === 'requested' && (
-              <Popconfirm
-                title="Cancel this return?"
-                description="Its label can’t be used any more."
-                okText="Cancel return"
-                cancelText="Back"
-                onConfirm={() => done(() => api.cancelReturn(r.id))}
-              >
-                <Button size="small" aria-label={`Cancel return ${r.trackingNumber}`}>
-                  Cancel
-                </Button>
-              </Popconfirm>
-            )}
           </div>
           <div className="soft">
             {returnItems(r.items)} · {reasonWords(r)}
@@ -52,6 +33,26 @@ export function Returns({ order }: { order: Schemas['OrderView'] }) {
               </>
             )}
           </div>
+          {canReceive(r.state) && (
+            <div className="actions">
+              <Button size="small" loading={busy} onClick={() => done(() => api.receiveReturn(r.id))}>
+                Mark as received
+              </Button>
+              {r.state === 'requested' && (
+                <Popconfirm
+                  title="Cancel this return?"
+                  description="Its label can’t be used any more."
+                  okText="Cancel return"
+                  cancelText="Back"
+                  onConfirm={() => done(() => api.cancelReturn(r.id))}
+                >
+                  <Button size="small" aria-label={`Cancel return ${r.trackingNumber}`}>
+                    Cancel
+                  </Button>
+                </Popconfirm>
+              )}
+            </div>
+          )}
         </div>
       ))}
     </div>

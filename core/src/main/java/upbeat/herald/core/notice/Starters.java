@@ -92,12 +92,18 @@ public final class Starters {
     /** The starter that a notice's wording can go back to; empty where there is none in this language. */
     public static Optional<Wording> find(Notice notice, Channel channel, String language) {
         Question question = notice.content().question();
-        if (question == null) return find(notice.timing().stage().code(), null, channel, language);
+        if (question == null) return find(setOf(notice), null, channel, language);
         QuestionSet set =
                 QuestionSet.of(question).orElse(notice.timing().stage() == Stage.ORDERED ? QuestionSet.CONFIRM : null);
         return set == null
-                ? find(notice.timing().stage().code(), null, channel, language).map(channel::withQuestion)
+                ? find(setOf(notice), null, channel, language).map(channel::withQuestion)
                 : find(set.code(), set, channel, language).map(w -> fitting(w, question));
+    }
+
+    /** Which starters fit what sets the notice off. */
+    private static String setOf(Notice notice) {
+        ReturnStep step = notice.timing().trigger().returnStep();
+        return step == null ? notice.timing().stage().code() : "return-" + step.code();
     }
 
     /** Only what it calls buttons that the question has, where the question calls them something else. */

@@ -87,6 +87,10 @@ public record Block(
         return of("text").withText(markup);
     }
 
+    public static Block button(String label, String href) {
+        return new Block("button", null, null, new Link(href, label, null), Image.NONE, Listing.NONE, null, null);
+    }
+
     /** The items of the parcel, with "2 of 3 items" above them where they are not all. */
     public static Block itemsOfParcel() {
         return of("items").withListing(new Listing("parcel", true));

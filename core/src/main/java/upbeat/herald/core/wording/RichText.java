@@ -20,11 +20,14 @@ import upbeat.herald.core.Texts;
 public final class RichText {
     private static final Set<String> KEPT = Set.of("p", "br", "strong", "em", "a", "ul", "ol", "li");
     private static final Pattern ADDRESS = Pattern.compile("(?i)(https?://|mailto:|tel:)\\S+");
-    private static final Pattern LINK_FIELD =
-            Pattern.compile("\\{\\{\\s*(parcel\\.trackingLink|parcel\\.shortLink|answer\\.link|brand\\.helpUrl)\\s*}}");
+    /** Fields whose values are addresses; a regular expression. */
+    private static final String LINK_FIELDS = "parcel\\.trackingLink|parcel\\.shortLink|parcel\\.calendarLink"
+            + "|order\\.trackingPage|return\\.page|answer\\.link|brand\\.helpUrl";
+
+    private static final Pattern LINK_FIELD = Pattern.compile("\\{\\{\\s*(" + LINK_FIELDS + ")\\s*}}");
     /** Addresses typed into the text: they become links, in the mail's letters. */
-    private static final Pattern TYPED = Pattern.compile(
-            "(https?://[^\\s<>\"{}]+[^\\s<>\"{}.,;:!?)]|\\{\\{\\s*(?:parcel\\.trackingLink|parcel\\.shortLink|answer\\.link|brand\\.helpUrl)\\s*}})");
+    private static final Pattern TYPED =
+            Pattern.compile("(https?://[^\\s<>\"{}]+[^\\s<>\"{}.,;:!?)]|\\{\\{\\s*(?:" + LINK_FIELDS + ")\\s*}})");
 
     private RichText() {}
 

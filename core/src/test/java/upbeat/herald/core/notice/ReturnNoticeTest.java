@@ -5,16 +5,28 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.Arguments;
 import org.junit.jupiter.params.provider.EnumSource;
+import org.junit.jupiter.params.provider.MethodSource;
 import upbeat.herald.core.Samples;
 import upbeat.herald.core.audience.OrderBackground;
 import upbeat.herald.core.journey.Stage;
 import upbeat.herald.core.journey.StageVisit;
+import upbeat.herald.core.wording.Channel;
+import upbeat.herald.core.wording.MessageSubject;
+import upbeat.herald.core.wording.Rendered;
+import upbeat.herald.core.wording.Wording;
+import upbeat.herald.core.wording.WordingCheck;
 import upbeat.herald.core.wording.email.EmailChannel;
+import upbeat.herald.core.wording.sms.SmsChannel;
+import upbeat.herald.core.wording.sms.SmsContent;
+import upbeat.herald.core.wording.sms.SmsLength;
 
 /** Notices about what customers send back. */
 class ReturnNoticeTest {
@@ -41,6 +53,49 @@ class ReturnNoticeTest {
                 timing,
                 like.routing(),
                 like.content());
+    }
+
+    static Stream<Arguments> starters() {
+        return Channel.all().stream().flatMap(c -> c.starterLanguages().stream()
+                .flatMap(l -> Stream.of(ReturnStep.values()).map(s -> Arguments.of(s, c, l))));
+    }
+
+    /** Each may be saved as it is, names the return, leaves no hole, and doesn't offer to send it again. */
+    @ParameterizedTest
+    @MethodSource("starters")
+    void beginsWithWordsOfItsOwn(ReturnStep step, Channel channel, String language) {
+        Notice n = notice(step);
+        Wording w = Starters.find(n, channel, language).orElseThrow();
+        assertThat(WordingCheck.findErrors(n.purpose(), channel, w)).isEmpty();
+        MessageSubject plain = Samples.subject(Samples.order());
+        MessageSubject.Tracking tracking = new MessageSubject.Tracking(
+                plain.tracking().numbers(),
+                1,
+                null,
+                true,
+                MessageSubject.Pages.NONE,
+                new MessageSubject.Returned(
+                        "CP400000001XS",
+                        plain.order().purchase().items().subList(0, 1),
+                        "https://q.example/o/AAAAAAAAAfW0fYIt5kaql0A_slc/returns/1"));
+        Rendered r = channel.render(
+                w,
+                new MessageSubject(
+                        plain.order(),
+                        plain.parcel(),
+                        plain.carrier(),
+                        plain.brand(),
+                        null,
+                        Locale.forLanguageTag(language),
+                        tracking,
+                        plain.days()));
+        assertThat(r.subject() + r.text()).contains("CP400000001XS").doesNotContain("{{", "}}");
+        if (channel.equals(EmailChannel.EMAIL)) assertThat(r.html()).contains("/returns/1\"");
+        if (step == ReturnStep.REQUESTED) assertThat(r.text()).contains("/returns/1");
+        if (channel.equals(SmsChannel.SMS)) {
+            assertThat(SmsContent.lengthOf(r).encoding()).as(r.text()).isEqualTo(SmsLength.Encoding.GSM7);
+            assertThat(SmsContent.lengthOf(r).segments()).isLessThanOrEqualTo(2);
+        }
     }
 
     private static Moment moment(ReturnStep step, long id) {

@@ -8,17 +8,13 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.journey.Parcel;
-import upbeat.herald.core.journey.Stage;
-import upbeat.herald.core.journey.StageVisit;
 import upbeat.herald.core.returns.CustomerReturn;
 import upbeat.herald.core.returns.ReturnNumber;
 import upbeat.herald.core.returns.ReturnOffer;
 import upbeat.herald.core.returns.ReturnRequest;
 import upbeat.herald.core.tracking.TrackedOrder;
 import upbeat.herald.core.wording.ReturnTerms;
-import upbeat.herald.server.message.MessagePlanner;
-import upbeat.herald.server.message.MessageRepository;
-import upbeat.herald.server.message.OrderMoments;
+import upbeat.herald.server.ingest.ReturnNews;
 import upbeat.herald.server.order.OrderRepository;
 import upbeat.herald.server.order.OrderRow;
 import upbeat.herald.server.order.ParcelRepository;
@@ -26,7 +22,7 @@ import upbeat.herald.server.order.ReturnRepository;
 import upbeat.herald.server.order.ReturnRepository.ReturnRow;
 import upbeat.herald.server.order.SearchIndexRepository;
 
-/** Gives a return its number, and takes it back. Works inside the caller's transaction, with what is known by then. */
+/** Gives a return its number. Works inside the caller's transaction, with what is known by then. */
 @Component
 class ReturnAsk {
     /** A number that somebody used otherwise is passed over; so many in a row are none of ours. */
@@ -37,9 +33,7 @@ class ReturnAsk {
     private final TrackedOrders tracked;
     private final ReturnRepository returns;
     private final SearchIndexRepository index;
-    private final OrderMoments moments;
-    private final MessagePlanner planner;
-    private final MessageRepository messages;
+    private final ReturnNews news;
 
     ReturnAsk(
             OrderRepository orders,
@@ -47,17 +41,13 @@ class ReturnAsk {
             TrackedOrders tracked,
             ReturnRepository returns,
             SearchIndexRepository index,
-            OrderMoments moments,
-            MessagePlanner planner,
-            MessageRepository messages) {
+            ReturnNews news) {
         this.orders = orders;
         this.parcels = parcels;
         this.tracked = tracked;
         this.returns = returns;
         this.index = index;
-        this.moments = moments;
-        this.planner = planner;
-        this.messages = messages;
+        this.news = news;
     }
 
     /** @param fault key of why there is none, or null */
@@ -83,7 +73,7 @@ class ReturnAsk {
             Optional<Long> id = insert(db, row, asked, offer, terms, number, now);
             if (id.isPresent()) {
                 index.index(db, orderId, row.order());
-                plan(db, row, id.get(), now);
+                news.requested(db, row, id.get(), now);
                 return new Outcome(id.get(), null);
             }
         }
@@ -110,18 +100,5 @@ class ReturnAsk {
                 Objects.requireNonNull(asked.reason()),
                 asked.note(),
                 now);
-    }
-
-    private void plan(JdbcClient db, OrderRow row, long id, Instant now) {
-        OrderMoments.OrderMoment moment =
-                moments.momentOf(db, returns.find(db, id).orElseThrow());
-        planner.planForMoment(db, row, moment.parcel(), moment.moment(), now);
-    }
-
-    /** @return false where it was handed over or cancelled before */
-    boolean cancel(JdbcClient db, ReturnRow r, Instant now) {
-        if (!returns.cancel(db, r.id(), now)) return false;
-        messages.deletePlannedOfOccasion(db, r.orderId(), Stage.RETURNING, StageVisit.occasionOfReturn(r.id()));
-        return true;
     }
 }

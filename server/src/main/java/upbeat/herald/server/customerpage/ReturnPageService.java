@@ -18,7 +18,7 @@ import upbeat.herald.core.returns.ReturnReason;
 import upbeat.herald.core.returns.ReturnRequest;
 import upbeat.herald.core.tracking.TrackedOrder;
 import upbeat.herald.core.wording.CustomerLanguage;
-import upbeat.herald.server.carrier.CarrierRepository;
+import upbeat.herald.server.ingest.ReturnNews;
 import upbeat.herald.server.order.OrderRow;
 import upbeat.herald.server.order.ReturnRepository;
 import upbeat.herald.server.order.ReturnRepository.ReturnRow;
@@ -34,8 +34,8 @@ class ReturnPageService {
     private final TrackedOrders tracked;
     private final ReturnRepository returns;
     private final ReturnAsk asking;
+    private final ReturnNews news;
     private final ReturnLabel labels;
-    private final CarrierRepository carriers;
     private final SignallingWriter writer;
     private final JdbcClient reader;
 
@@ -44,16 +44,16 @@ class ReturnPageService {
             TrackedOrders tracked,
             ReturnRepository returns,
             ReturnAsk asking,
+            ReturnNews news,
             ReturnLabel labels,
-            CarrierRepository carriers,
             SignallingWriter writer,
             JdbcClient reader) {
         this.pages = pages;
         this.tracked = tracked;
         this.returns = returns;
         this.asking = asking;
+        this.news = news;
         this.labels = labels;
-        this.carriers = carriers;
         this.writer = writer;
         this.reader = reader;
     }
@@ -82,12 +82,15 @@ class ReturnPageService {
                 (order, r) -> OrderPages.respond(
                         200,
                         new ReturnPage(order.withBrand(pages.withNearLogo(order.brand(), "../../../")), token)
-                                .writeState(r.content(), carrierName(r))));
+                                .writeState(
+                                        r.content(),
+                                        tracked.findCarrierName(
+                                                reader, r.content().label().carrier()))));
     }
 
     ResponseEntity<String> cancel(String token, long id, HttpServletRequest request) {
         return withReturn(token, id, request, (order, r) -> {
-            writer.write((db, now) -> asking.cancel(db, r, now));
+            writer.write((db, now) -> news.cancel(db, r, now));
             return seeOther("../" + id);
         });
     }
@@ -100,7 +103,11 @@ class ReturnPageService {
         TrackedOrder order = tracked.load(reader, row.get());
         return findReturn(row.get(), id)
                 .filter(r -> r.content().canCancel() && order.brand().returns().address() != null)
-                .map(r -> labels.draw(order, r.content(), carrierName(r), format.equals("a4")));
+                .map(r -> labels.draw(
+                        order,
+                        r.content(),
+                        tracked.findCarrierName(reader, r.content().label().carrier()),
+                        format.equals("a4")));
     }
 
     private ResponseEntity<String> form(
@@ -159,10 +166,5 @@ class ReturnPageService {
     /** One of this order's: an order's link leads to no other's. */
     private Optional<ReturnRow> findReturn(OrderRow row, long id) {
         return returns.find(reader, id).filter(r -> r.orderId() == row.id());
-    }
-
-    private String carrierName(ReturnRow r) {
-        String key = r.content().label().carrier();
-        return carriers.find(reader, key).map(c -> c.name()).orElse(key);
     }
 }

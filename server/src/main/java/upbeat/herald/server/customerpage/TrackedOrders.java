@@ -9,6 +9,7 @@ import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
+import upbeat.herald.core.carrier.Carrier;
 import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.journey.Parcel;
 import upbeat.herald.core.journey.Stage;
@@ -70,6 +71,11 @@ class TrackedOrders {
     /** How many reports were kept of a parcel; never fewer than before. */
     int countReports(JdbcClient db, long parcel) {
         return scans.findByParcel(db, parcel).size();
+    }
+
+    /** As customers know it; its key where it is gone. */
+    String findCarrierName(JdbcClient db, String key) {
+        return carriers.find(db, key).map(Carrier::name).orElse(key);
     }
 
     private TrackedParcel parcel(JdbcClient db, ParcelRow row, List<StageVisitRepository.Reached> reached) {

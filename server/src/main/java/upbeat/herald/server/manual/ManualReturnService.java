@@ -6,11 +6,9 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.security.core.Authentication;
 import org.springframework.stereotype.Service;
 import upbeat.herald.core.HeraldException;
-import upbeat.herald.core.journey.Stage;
-import upbeat.herald.core.journey.StageVisit;
 import upbeat.herald.server.ingest.ReportIngestService;
+import upbeat.herald.server.ingest.ReturnNews;
 import upbeat.herald.server.manual.ManualChange.Done;
-import upbeat.herald.server.message.MessageRepository;
 import upbeat.herald.server.order.OrderRepository;
 import upbeat.herald.server.order.OrderRow;
 import upbeat.herald.server.order.ParcelRepository;
@@ -24,11 +22,12 @@ import upbeat.herald.server.platform.web.NotFoundException;
 @Service
 class ManualReturnService {
     static final String UNRECEIVE = "unreceive-return";
+    static final String REOPEN = "reopen-return";
 
     private final ReturnRepository returns;
     private final OrderRepository orders;
     private final ParcelRepository parcels;
-    private final MessageRepository messages;
+    private final ReturnNews news;
     private final ReportIngestService reports;
     private final UndoPreparation undo;
     private final ManualChangeRepository changes;
@@ -38,7 +37,7 @@ class ManualReturnService {
             ReturnRepository returns,
             OrderRepository orders,
             ParcelRepository parcels,
-            MessageRepository messages,
+            ReturnNews news,
             ReportIngestService reports,
             UndoPreparation undo,
             ManualChangeRepository changes,
@@ -46,7 +45,7 @@ class ManualReturnService {
         this.returns = returns;
         this.orders = orders;
         this.parcels = parcels;
-        this.messages = messages;
+        this.news = news;
         this.reports = reports;
         this.undo = undo;
         this.changes = changes;
@@ -61,6 +60,7 @@ class ManualReturnService {
             OrderRow order = undo.hold(db, orders.get(db, r.orderId()), now);
             ParcelRow parcel = findParcel(db, r);
             int planned = parcel == null ? 0 : reports.markReturned(db, parcel, r, ManualChange.SOURCE, now);
+            news.received(db, order, id, now);
             String what = "Return " + r.content().label().trackingNumber() + " received";
             ManualChangeRepository.Step step =
                     ManualChangeRepository.Step.ofOrder(UNRECEIVE, order.id(), Long.toString(id), null);
@@ -72,17 +72,14 @@ class ManualReturnService {
     Done cancel(long id, Authentication who) {
         return writer.write((db, now) -> {
             ReturnRow r = find(db, id);
-            if (!returns.cancel(db, id, now))
+            if (!news.cancel(db, r, now))
                 throw new HeraldException("return", "This return is on its way, back or cancelled already");
-            messages.deletePlannedOfOccasion(db, r.orderId(), Stage.RETURNING, StageVisit.occasionOfReturn(id));
             String what = "Return " + r.content().label().trackingNumber() + " cancelled";
             ManualChangeRepository.Step step =
                     ManualChangeRepository.Step.ofOrder(REOPEN, r.orderId(), Long.toString(id), null);
             return new Done(changes.insert(db, who.getName(), what, List.of(step), now), what, 1, 0, List.of());
         });
     }
-
-    static final String REOPEN = "reopen-return";
 
     private ReturnRow find(JdbcClient db, long id) {
         return returns.find(db, id).orElseThrow(() -> new NotFoundException("There is no such return"));

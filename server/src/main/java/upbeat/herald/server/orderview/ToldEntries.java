@@ -16,6 +16,7 @@ import upbeat.herald.server.order.ReturnRepository;
 import upbeat.herald.server.orderview.OrderTimeline.Entry;
 import upbeat.herald.server.platform.outbox.OutboxRepository;
 import upbeat.herald.server.platform.outbox.OutboxRepository.OutboxRow;
+import upbeat.herald.server.shopcall.ReturnCalls;
 
 /** Notes on an order, what its customer wrote and sent back, and what shops and the team were told of it. */
 @Component
@@ -69,7 +70,7 @@ class ToldEntries {
                 switch (row.item().kind()) {
                     case TeamMailSender.KIND -> "the team of the answer";
                     case StopConfirmationSender.KIND -> "the customer that messages stop";
-                    default -> "the shop of the answer";
+                    default -> ReturnCalls.isOfReturn(row.item()) ? "the shop of the return" : "the shop of the answer";
                 };
         String state = row.taken() ? "taken" : row.nextAt() == null ? "failed" : "waiting";
         String title =

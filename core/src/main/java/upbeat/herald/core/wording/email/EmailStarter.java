@@ -49,6 +49,8 @@ final class EmailStarter {
             case "packed", "in-transit", "out-for-delivery", "attempted", "ready-for-collection" ->
                 blocks.add(Block.of("parcel"));
             case "returning", "returned" -> blocks.add(Block.of("items"));
+            case "return-requested", "return-on-its-way", "return-received" ->
+                blocks.add(Block.button(words.getString(set + ".open"), "{{return.page}}"));
             default -> {} // what is over shows neither tracking nor address
         }
         blocks.add(text(words.getString("bye")));
