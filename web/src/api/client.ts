@@ -196,6 +196,10 @@ export const api = {
     get<Schemas['AnswerList']>(`/ui/answers${query({ ...filter, page: page > 0 ? String(page) : undefined })}`),
   replies: () => get<Schemas['ReplyInbox']>('/ui/answers/replies'),
   replyDone: (id: number) => call<void>('POST', `/ui/answers/replies/${id}/done`),
+  answerReply: (id: number, text: string) => call<void>('POST', `/ui/answers/replies/${id}/answers`, { text }),
+  measureAnswer: (id: number, text: string) =>
+    call<Schemas['AnswerMeasure']>('POST', `/ui/answers/replies/${id}/answers/measure`, { text }),
+  assignReply: (id: number, name?: string) => call<void>('PUT', `/ui/answers/replies/${id}/assignee`, { name }),
   replyToMail: (id: string, text: string) =>
     call<unknown>('POST', `/bench/mail/${encodeURIComponent(id)}/reply`, { text }),
   reply: (number: string, channel: string, text: string) =>
@@ -488,6 +492,7 @@ export const keys = {
   questionSets: ['question-sets'] as const,
   answerList: (filter: AnswerFilter) => ['answers', 'list', filter] as const,
   replies: ['answers', 'replies'] as const,
+  answerLength: (reply: number, text: string) => ['answer-length', reply, text] as const,
   returns: (all: boolean) => ['answers', 'returns', all] as const,
   returnCounts: ['answers', 'return-counts'] as const,
   shopCalls: (shop: string) => ['shop-calls', shop] as const,

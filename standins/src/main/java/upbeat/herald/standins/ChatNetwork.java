@@ -25,8 +25,8 @@ import tools.jackson.databind.JsonNode;
 /**
  * A chat network over HTTP. {@code PUT /v1/templates/{name}} brings a text in, which is looked at for two minutes on
  * the network's clock and then approved, or refused by its rules; {@code POST /v1/messages} sends an approved one with
- * parameters and reply buttons, and does so once for each {@code Idempotency-Key}; receipts and pressed buttons go to
- * the webhook as the Standard Webhooks specification says.
+ * parameters and reply buttons, or free words for 24 hours after the customer wrote, and does so once for each
+ * {@code Idempotency-Key}; receipts and pressed buttons go to the webhook as the Standard Webhooks specification says.
  */
 public final class ChatNetwork implements Standin {
     public static final String TOKEN = "chat-for-local-use-only";
@@ -34,6 +34,8 @@ public final class ChatNetwork implements Standin {
     private static final int LONGEST_BODY = 1024;
 
     private static final Duration LOOKED_AT = Duration.ofMinutes(2);
+    /** How long after a customer wrote the network takes free words. */
+    private static final Duration OPEN = Duration.ofHours(24);
 
     /** @param judged when the network has made up its mind; {@code refusal} why it says no, or null */
     private record Template(
@@ -51,6 +53,9 @@ public final class ChatNetwork implements Standin {
             HttpClient.newBuilder().connectTimeout(Duration.ofSeconds(2)).build();
     private final Map<String, Template> templates = new ConcurrentHashMap<>();
     private final Map<String, Sent> byKey = new ConcurrentHashMap<>();
+    /** When customers wrote last, by their number. */
+    private final Map<String, Instant> wroteAt = new ConcurrentHashMap<>();
+
     private final AtomicLong numbers = new AtomicLong();
     private final ExecutorService events = Executors.newSingleThreadExecutor(r -> {
         Thread t = new Thread(r, "chat-events");
@@ -202,6 +207,7 @@ public final class ChatNetwork implements Standin {
         String from = request.text("from");
         if (from != null && !from.matches("[1-9][0-9]{6,14}"))
             throw new Http.Refusal(400, "bad_sender", "The sender's number wants digits only");
+        if (request.text("text") != null) return freeText(key, to, request.text("text"));
         Template template =
                 templates.get(request.body().path("template").path("name").asString(""));
         if (template == null || !"approved".equals(state(template).get("status")))
@@ -214,6 +220,22 @@ public final class ChatNetwork implements Standin {
         if (to.endsWith("99")) throw new Http.Refusal(404, "not_on_network", "This number is not on the network");
         Sent sent = byKey.computeIfAbsent(
                 key, k -> deliver(to, template, parameters, request.body().path("buttons")));
+        return Map.of("id", sent.id());
+    }
+
+    private Object freeText(String key, String to, String text) {
+        Instant last = wroteAt.get(to);
+        if (last == null || last.plus(OPEN).isBefore(clock.instant()))
+            throw new Http.Refusal(422, "window_closed", "The customer last wrote more than 24 hours ago");
+        if (text.length() > LONGEST_BODY)
+            throw new Http.Refusal(422, "too_long", "The text is longer than " + LONGEST_BODY + " characters");
+        Sent sent = byKey.computeIfAbsent(key, k -> {
+            String id = "chat-" + numbers.incrementAndGet();
+            phones.add(
+                    to,
+                    new PhoneInbox.Received(id, "whatsapp", "Quillfeather Kites", text, List.of(), clock.instant()));
+            return new Sent(id, to);
+        });
         return Map.of("id", sent.id());
     }
 
@@ -243,6 +265,7 @@ public final class ChatNetwork implements Standin {
 
     /** The customer writes something. */
     public void reply(String number, String text) {
+        wroteAt.put(PhoneInbox.digits(number), clock.instant());
         tell(
                 "message.received",
                 Map.of("id", "in-" + numbers.incrementAndGet(), "from", PhoneInbox.digits(number), "text", text));

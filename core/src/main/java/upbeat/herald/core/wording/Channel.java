@@ -2,6 +2,7 @@ package upbeat.herald.core.wording;
 
 import com.fasterxml.jackson.annotation.JsonCreator;
 import com.fasterxml.jackson.annotation.JsonValue;
+import java.time.Duration;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -113,6 +114,25 @@ public abstract class Channel implements Comparable<Channel> {
      * @throws java.util.MissingResourceException where the set has none for this channel
      */
     public abstract Wording starter(String set, ResourceBundle words, @Nullable Map<String, String> buttons);
+
+    /**
+     * A message that a person of the team writes to one customer, as it leaves; empty where the channel carries none.
+     *
+     * @param subject of an e-mail
+     */
+    public Optional<Rendered> renderPersonal(String subject, String text) {
+        return Optional.empty();
+    }
+
+    /** How long after a customer wrote a person may write back; null where that doesn't matter. */
+    public @Nullable Duration personalWindow() {
+        return null;
+    }
+
+    /** How many characters a person may write at once. */
+    public int longestPersonal() {
+        return 2_000;
+    }
 
     /**
      * The message with a word in front that says what it is, for whoever of the team reads it. Where the text is fixed

@@ -7,16 +7,10 @@ import org.springframework.stereotype.Component;
 import upbeat.herald.core.Texts;
 import upbeat.herald.core.wording.Brand;
 import upbeat.herald.core.wording.Channel;
-import upbeat.herald.core.wording.Rendered;
+import upbeat.herald.core.wording.PhoneChannel;
 import upbeat.herald.core.wording.sms.SmsChannel;
-import upbeat.herald.core.wording.sms.SmsContent;
-import upbeat.herald.core.wording.sms.SmsLength;
 import upbeat.herald.core.wording.template.Phrases;
 import upbeat.herald.server.brand.BrandRepository;
-import upbeat.herald.server.channel.Gateway;
-import upbeat.herald.server.channel.GatewayRegistry;
-import upbeat.herald.server.channel.HandOver;
-import upbeat.herald.server.channel.OutgoingMessage;
 import upbeat.herald.server.platform.outbox.OutboxItem;
 import upbeat.herald.server.platform.outbox.OutboxSender;
 import upbeat.herald.server.platform.persistence.Json;
@@ -26,12 +20,12 @@ import upbeat.herald.server.platform.persistence.Json;
 public class StopConfirmationSender implements OutboxSender {
     public static final String KIND = "stop-confirmation";
 
-    private final GatewayRegistry gateways;
+    private final PersonalText personal;
     private final BrandRepository brands;
     private final JdbcClient reader;
 
-    StopConfirmationSender(GatewayRegistry gateways, BrandRepository brands, JdbcClient reader) {
-        this.gateways = gateways;
+    StopConfirmationSender(PersonalText personal, BrandRepository brands, JdbcClient reader) {
+        this.personal = personal;
         this.brands = brands;
         this.reader = reader;
     }
@@ -40,9 +34,9 @@ public class StopConfirmationSender implements OutboxSender {
     public record StopConfirmation(
             String channel, String to, @Nullable String shop, String language) {}
 
-    /** A chat takes only texts that its network approved. */
+    /** Where a person may be written to just after they wrote, and it isn't done by mail. */
     public static boolean canConfirm(Channel channel) {
-        return channel.equals(SmsChannel.SMS);
+        return channel instanceof PhoneChannel && channel.renderPersonal("", "").isPresent();
     }
 
     @Override
@@ -55,25 +49,19 @@ public class StopConfirmationSender implements OutboxSender {
         if (item.body().isEmpty()) return new Result.Refused("The customer's data was erased");
         StopConfirmation c = Json.read(item.body(), StopConfirmation.class);
         Channel channel = Channel.fromCode(c.channel()).orElse(null);
-        Gateway gateway = channel == null ? null : gateways.find(channel).orElse(null);
-        if (gateway == null) return new Result.Later("No gateway is set up. Go to Setup, Gateways");
+        if (channel == null) return new Result.Refused("This channel is no longer there");
         Brand brand = c.shop() == null ? brands.get(reader) : brands.get(reader, c.shop());
-        HandOver end = gateway.handOver(new OutgoingMessage(
-                item.id(), KIND, c.to(), c.language(), brand, rendered(c, brand), null, item.createdAt()));
-        if (end instanceof HandOver.Accepted) return new Result.Taken("Sent");
-        if (end instanceof HandOver.Refused refused) return new Result.Refused(refused.reason());
-        if (end instanceof HandOver.Away away) return new Result.Later(away.reason());
-        // Rather none than two.
-        return new Result.Refused("The gateway didn't confirm it");
+        return channel.renderPersonal("", textOf(c, brand))
+                .map(text -> personal.send(item, new PersonalText.To(channel, c.to(), c.language(), brand), text))
+                .orElseGet(() -> new Result.Refused("This channel takes no such text"));
     }
 
-    private static Rendered rendered(StopConfirmation c, Brand brand) {
+    private static String textOf(StopConfirmation c, Brand brand) {
         Phrases phrases = Phrases.forLocale(Locale.forLanguageTag(c.language()));
         String contact = brand.contact().phone() == null
                 ? brand.sender().senderAddress()
                 : brand.contact().phone();
         String whom = Texts.isBlank(contact) ? "" : " " + phrases.get("stoppedContact", contact);
-        String text = phrases.get("stopped", brand.name()) + whom;
-        return new Rendered(null, text, null, new SmsContent(SmsLength.measure(text)));
+        return phrases.get(SmsChannel.SMS.code().equals(c.channel()) ? "stopped" : "stoppedHere", brand.name()) + whom;
     }
 }

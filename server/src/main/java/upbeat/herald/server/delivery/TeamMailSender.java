@@ -2,10 +2,8 @@ package upbeat.herald.server.delivery;
 
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
-import org.springframework.web.util.HtmlUtils;
-import upbeat.herald.core.Texts;
-import upbeat.herald.core.wording.Rendered;
 import upbeat.herald.core.wording.email.EmailChannel;
+import upbeat.herald.core.wording.email.PlainMail;
 import upbeat.herald.server.brand.BrandRepository;
 import upbeat.herald.server.channel.Gateway;
 import upbeat.herald.server.channel.GatewayRegistry;
@@ -46,21 +44,17 @@ public class TeamMailSender implements OutboxSender {
         Gateway gateway = gateways.find(EmailChannel.EMAIL).orElse(null);
         if (gateway == null) return new Result.Later("No mail server is set up. Go to Setup, Gateways");
         HandOver end = gateway.handOver(new OutgoingMessage(
-                item.id(), KIND, to, "en", brands.get(reader), rendered(item), null, item.createdAt()));
+                item.id(),
+                KIND,
+                to,
+                "en",
+                brands.get(reader),
+                PlainMail.render(item.title(), item.body()),
+                null,
+                item.createdAt()));
         if (end instanceof HandOver.Accepted) return new Result.Taken("Sent to " + to);
         if (end instanceof HandOver.Refused refused) return new Result.Refused(refused.reason());
         if (end instanceof HandOver.Away away) return new Result.Later(away.reason());
         return new Result.Later("The mail server didn't confirm it");
-    }
-
-    private static Rendered rendered(OutboxItem item) {
-        String html = HtmlUtils.htmlEscape(Texts.removeDirectionControls(item.body()), "UTF-8")
-                .replace("\n", "<br>\n");
-        return new Rendered(
-                item.title(),
-                item.body() + "\n",
-                "<!DOCTYPE html><html lang=\"en\"><head><title>" + HtmlUtils.htmlEscape(item.title(), "UTF-8")
-                        + "</title></head><body><p>" + html + "</p></body></html>",
-                null);
     }
 }

@@ -5,6 +5,7 @@ import java.sql.SQLException;
 import java.time.Instant;
 import java.util.Collection;
 import java.util.List;
+import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
@@ -24,6 +25,8 @@ public class ReplyRepository {
             "select count(*) from reply where received_at >= ? and channel = ? and order_id is null";
     private static final String COUNT_SINCE =
             "select count(*) from reply where channel = ? and sender = ? and received_at >= ?";
+    private static final String LAST_AT =
+            "select max(received_at) from reply where channel = ? and sender = ? having max(received_at) is not null";
     private static final String HANDLE =
             "update reply set handled_at = ?, handled_by = ? where seq = ? and handled_at is null";
     private static final String ERASE =
@@ -56,7 +59,8 @@ public class ReplyRepository {
             String meaning,
             @Nullable String shop,
             @Nullable String number,
-            boolean isHandled) {}
+            boolean isHandled,
+            @Nullable String assignedTo) {}
 
     /** @return false where it came before */
     public boolean insert(JdbcClient db, NewReply r, Instant now) {
@@ -108,6 +112,31 @@ public class ReplyRepository {
                 order by r.received_at, r.seq""").param(orderId).query(ReplyRepository::row).list();
     }
 
+    /** When somebody wrote last over a channel. */
+    public Optional<Instant> findLastAt(JdbcClient db, String channel, String sender) {
+        return db.sql(LAST_AT)
+                .params(channel, sender)
+                .query(Long.class)
+                .optional()
+                .map(Instant::ofEpochMilli);
+    }
+
+    public Optional<ReplyRow> find(JdbcClient db, long seq) {
+        return db.sql(
+                        "select r.*, o.shop, o.number from reply r left join shop_order o on o.id = r.order_id where r.seq = ?")
+                .param(seq)
+                .query(ReplyRepository::row)
+                .optional();
+    }
+
+    /** @param who takes care of it, or null for nobody. @return false where it was dealt with already */
+    public boolean assign(JdbcClient db, long seq, @Nullable String who) {
+        return db.sql("update reply set assigned_to = ? where seq = ? and handled_at is null")
+                        .params(who, seq)
+                        .update()
+                == 1;
+    }
+
     /** @return false where somebody else dealt with it */
     public boolean handle(JdbcClient db, long seq, String by, Instant now) {
         return db.sql(HANDLE).params(now.toEpochMilli(), by, seq).update() == 1;
@@ -127,6 +156,7 @@ public class ReplyRepository {
                 rs.getString("meaning"),
                 rs.getString("shop"),
                 rs.getString("number"),
-                rs.getObject("handled_at") != null);
+                rs.getObject("handled_at") != null,
+                rs.getString("assigned_to"));
     }
 }

@@ -7,12 +7,17 @@ import org.springframework.security.core.Authentication;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import upbeat.herald.server.orderview.AnswerListService.AnswerAsk;
 import upbeat.herald.server.orderview.AnswerListService.AnswerList;
+import upbeat.herald.server.orderview.ReplyInboxService.AnswerMeasure;
+import upbeat.herald.server.orderview.ReplyInboxService.AnswerText;
+import upbeat.herald.server.orderview.ReplyInboxService.Assignee;
 import upbeat.herald.server.orderview.ReplyInboxService.ReplyInbox;
 
 /** The place Answers: questions with what became of them, and replies that wait for a person. */
@@ -40,6 +45,25 @@ class AnswerListController {
     @GetMapping("/replies")
     ReplyInbox listReplies() {
         return replies.list();
+    }
+
+    /** Writes back to the customer, over the channel they wrote on. */
+    @PostMapping("/replies/{id}/answers")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void answerReply(@PathVariable long id, @RequestBody AnswerText body, Authentication who) {
+        replies.answer(id, body, who.getName());
+    }
+
+    /** How long an answer would be, and what it would cost. */
+    @PostMapping("/replies/{id}/answers/measure")
+    AnswerMeasure measureAnswer(@PathVariable long id, @RequestBody AnswerText body) {
+        return replies.measure(id, body);
+    }
+
+    @PutMapping("/replies/{id}/assignee")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void assignReply(@PathVariable long id, @RequestBody Assignee body) {
+        replies.assign(id, body);
     }
 
     @PostMapping("/replies/{id}/done")

@@ -7,6 +7,8 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.returns.CustomerReturn;
 import upbeat.herald.core.wording.Channel;
+import upbeat.herald.server.delivery.ReplyAnswerSender;
+import upbeat.herald.server.delivery.ReplyAnswerSender.ReplyAnswer;
 import upbeat.herald.server.delivery.StopConfirmationSender;
 import upbeat.herald.server.delivery.TeamMailSender;
 import upbeat.herald.server.order.OrderRepository;
@@ -16,6 +18,7 @@ import upbeat.herald.server.order.ReturnRepository;
 import upbeat.herald.server.orderview.OrderTimeline.Entry;
 import upbeat.herald.server.platform.outbox.OutboxRepository;
 import upbeat.herald.server.platform.outbox.OutboxRepository.OutboxRow;
+import upbeat.herald.server.platform.persistence.Json;
 import upbeat.herald.server.shopcall.ReturnCalls;
 
 /** Notes on an order, what its customer wrote and sent back, and what shops and the team were told of it. */
@@ -69,6 +72,7 @@ class ToldEntries {
         String whom =
                 switch (row.item().kind()) {
                     case TeamMailSender.KIND -> "the team of the answer";
+                    case ReplyAnswerSender.KIND -> "the customer an answer";
                     case StopConfirmationSender.KIND -> "the customer that messages stop";
                     default -> ReturnCalls.isOfReturn(row.item()) ? "the shop of the return" : "the shop of the answer";
                 };
@@ -82,6 +86,10 @@ class ToldEntries {
         String tries = row.attempts() > 1 ? row.attempts() + " attempts" : "";
         String said = row.said() == null ? "" : row.said();
         String detail = tries.isEmpty() || said.isEmpty() ? tries + said : tries + " · " + said;
+        if (row.item().kind().equals(ReplyAnswerSender.KIND)
+                && !row.item().body().isEmpty())
+            title = "Answered: “"
+                    + Json.read(row.item().body(), ReplyAnswer.class).text() + "”";
         return new Entry("told", state, row.item().createdAt(), title, detail.isEmpty() ? null : detail, null);
     }
 }

@@ -19,6 +19,12 @@ public class AccountRepository {
                 .optional();
     }
 
+    public List<String> findNames(JdbcClient db) {
+        return db.sql("select name from account order by name")
+                .query(String.class)
+                .list();
+    }
+
     public boolean isEmpty(JdbcClient db) {
         return db.sql("select count(*) from account").query(Long.class).single() == 0;
     }

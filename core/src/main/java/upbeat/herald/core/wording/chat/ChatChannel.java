@@ -1,8 +1,10 @@
 package upbeat.herald.core.wording.chat;
 
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.ResourceBundle;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -84,6 +86,22 @@ public final class ChatChannel extends PhoneChannel {
     @Override
     protected Wording fromPlainText(String text, @Nullable Map<String, String> buttons) {
         return Wording.ofText(text, buttons);
+    }
+
+    @Override
+    public Optional<Rendered> renderPersonal(String subject, String text) {
+        return Optional.of(new Rendered(null, text, null, null));
+    }
+
+    /** Later the network takes approved templates only (common practice, no source). */
+    @Override
+    public Duration personalWindow() {
+        return Duration.ofHours(24);
+    }
+
+    @Override
+    public int longestPersonal() {
+        return 1_024;
     }
 
     @Override

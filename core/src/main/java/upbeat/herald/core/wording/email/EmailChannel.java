@@ -126,6 +126,16 @@ public final class EmailChannel extends Channel {
     }
 
     @Override
+    public Optional<Rendered> renderPersonal(String subject, String text) {
+        return Optional.of(PlainMail.render(subject, text));
+    }
+
+    @Override
+    public int longestPersonal() {
+        return 10_000;
+    }
+
+    @Override
     public List<String> starterLanguages() {
         return List.of("en", "de", "fr", "es", "it", "nl", "sv", "pl");
     }

@@ -3,6 +3,7 @@ package upbeat.herald.core.wording.sms;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.ResourceBundle;
 import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
@@ -81,6 +82,16 @@ public final class SmsChannel extends PhoneChannel {
     @Override
     protected Wording fromPlainText(String text, @Nullable Map<String, String> buttons) {
         return Wording.ofText(text, buttons);
+    }
+
+    @Override
+    public Optional<Rendered> renderPersonal(String subject, String text) {
+        return Optional.of(new Rendered(null, text, null, new SmsContent(SmsLength.measure(text))));
+    }
+
+    @Override
+    public int longestPersonal() {
+        return 1_000;
     }
 
     @Override

@@ -54,6 +54,33 @@ final class ChatGateway implements Gateway, AutoCloseable {
 
     @Override
     public HandOver handOver(OutgoingMessage m) {
+        return m.content().details() instanceof ChatContent ? sendTemplate(m) : sendText(m);
+    }
+
+    /** Free words, which the network takes for a while after the customer wrote. */
+    private HandOver sendText(OutgoingMessage m) {
+        Map<String, Object> message =
+                new HashMap<>(Map.of("to", digits(m.to()), "text", m.content().text()));
+        if (m.brand().sender().chatNumber() != null)
+            message.put("from", digits(m.brand().sender().chatNumber()));
+        try {
+            ChatClient.ChatResponse answer = client.call("POST", "/v1/messages", m.id(), message);
+            return answer.isSuccess() ? accepted(answer) : bad(answer);
+        } catch (ConnectException | ConnectTimeoutException | UnknownHostException e) {
+            return new HandOver.Away("The chat network can't be reached");
+        } catch (IOException e) {
+            return new HandOver.Unsure("The line to the chat network broke while the message was on it");
+        }
+    }
+
+    private static HandOver accepted(ChatClient.ChatResponse answer) {
+        String ref = answer.body().path("id").asString("");
+        return ref.isEmpty()
+                ? new HandOver.Unsure("Unexpected response from the chat network")
+                : new HandOver.Accepted(ref);
+    }
+
+    private HandOver sendTemplate(OutgoingMessage m) {
         String name = TemplateName.of(
                 m.noticeId(), m.language(), ChatContent.in(m.content()).template());
         try {
@@ -93,11 +120,7 @@ final class ChatGateway implements Gateway, AutoCloseable {
                 return new HandOver.NotApproved(
                         "The chat network no longer knows the wording; it has been submitted again");
             }
-            if (!answer.isSuccess()) return bad(answer);
-            String ref = answer.body().path("id").asString("");
-            return ref.isEmpty()
-                    ? new HandOver.Unsure("Unexpected response from the chat network")
-                    : new HandOver.Accepted(ref);
+            return answer.isSuccess() ? accepted(answer) : bad(answer);
         } catch (ConnectException | ConnectTimeoutException | UnknownHostException e) {
             return new HandOver.Away("The chat network can't be reached");
         } catch (IOException e) {
