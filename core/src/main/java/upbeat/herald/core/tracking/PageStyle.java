@@ -48,8 +48,8 @@ final class PageStyle {
             button{margin:.3rem .6rem .3rem 0}button.main{background:$button;color:$onButton}
             form{margin:0 0 .6rem}form+form{border-top:1px solid #e4dccb;padding-top:.8rem}
             label{display:block;color:#5d5272;font-size:.9rem}
-            select{font:inherit;min-height:48px;padding:.4rem;border:1px solid #8a8199;border-radius:8px;background:#fff;
-            color:#2d2142;max-width:100%}
+            select{font:inherit;min-height:48px;padding:.4rem;border:1px solid #8a8199;border-radius:8px;
+            background:#fff;color:#2d2142;max-width:100%}
             .pick li{flex-wrap:wrap;border-top:1px solid #e4dccb;padding:.6rem 0}.pick span{flex:1 1 10rem}
             .fault{border-left:4px solid #b3261e;padding-left:.8rem;font-weight:700}
             textarea{font:inherit;width:100%;padding:.5rem;border:1px solid #8a8199;border-radius:8px}

@@ -23,9 +23,9 @@ public class ReplyRepository {
             where r.handled_at is null order by r.received_at, r.seq limit ?""";
     private static final String COUNT_UNKNOWN_SINCE =
             "select count(*) from reply where received_at >= ? and channel = ? and order_id is null";
-    private static final String COUNT_SINCE =
+    static final String COUNT_SINCE =
             "select count(*) from reply where channel = ? and sender = ? and received_at >= ?";
-    private static final String LAST_AT =
+    static final String LAST_AT =
             "select max(received_at) from reply where channel = ? and sender = ? having max(received_at) is not null";
     private static final String HANDLE =
             "update reply set handled_at = ?, handled_by = ? where seq = ? and handled_at is null";

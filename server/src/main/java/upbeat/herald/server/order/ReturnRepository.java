@@ -28,9 +28,12 @@ public class ReturnRepository {
             select id, order_id, parcel_id, carrier, number, items, reason, note, requested_at, scanned_at, arrived_at,
             received_at, cancelled_at from customer_return\s""";
     private static final String INSERT = """
-            insert into customer_return (order_id, parcel_id, carrier, number, compact, items, reason, note, requested_at)
-            values (?, ?, ?, ?, ?, ?, ?, ?, ?) on conflict do nothing returning id""";
-    private static final String BY_NUMBER = """
+            insert into customer_return (order_id, parcel_id, carrier, number, compact, items, reason, note,
+            requested_at) values (?, ?, ?, ?, ?, ?, ?, ?, ?) on conflict do nothing returning id""";
+    static final String BY_ORDER = COLUMNS + "where order_id = ? order by id";
+    static final String REQUESTED_SINCE =
+            COLUMNS + "where requested_at >= ? and cancelled_at is null order by requested_at desc limit ?";
+    static final String BY_NUMBER = """
             select r.carrier, r.compact, r.id, r.parcel_id from json_each(?) n cross join customer_return r
             on r.carrier = n.value->>0 and r.compact = n.value->>1""";
     /** A label that was used after all is valid again: what is on its way can't be cancelled. */
@@ -98,15 +101,12 @@ public class ReturnRepository {
 
     /** The oldest first. */
     public List<ReturnRow> findByOrder(JdbcClient db, long orderId) {
-        return db.sql(COLUMNS + "where order_id = ? order by id")
-                .param(orderId)
-                .query(ReturnRepository::mapRow)
-                .list();
+        return db.sql(BY_ORDER).param(orderId).query(ReturnRepository::mapRow).list();
     }
 
     /** The latest ones since a moment that weren't cancelled. @param most how many at the most */
     public List<ReturnRow> findRequestedSince(JdbcClient db, Instant since, int most) {
-        return db.sql(COLUMNS + "where requested_at >= ? and cancelled_at is null order by requested_at desc limit ?")
+        return db.sql(REQUESTED_SINCE)
                 .params(since.toEpochMilli(), most)
                 .query(ReturnRepository::mapRow)
                 .list();

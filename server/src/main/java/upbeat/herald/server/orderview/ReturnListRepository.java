@@ -13,16 +13,16 @@ class ReturnListRepository {
     /** Those of an order that was cancelled or refunded meanwhile are looked for too. */
     private static final String WAITING = "r.received_at is null and r.cancelled_at is null";
 
-    private static final String COUNT =
+    static final String COUNT =
             "select count(*), total(r.arrived_at is not null) from customer_return r where " + WAITING;
     private static final String LINE = """
             select r.*, o.shop, o.number as order_number, o.stage, o.name as customer from customer_return r
             cross join shop_order o on o.id = r.order_id\s""";
     /** Those first that arrived, then the oldest. */
-    private static final String OPEN =
+    static final String OPEN =
             LINE + "where " + WAITING + " order by r.arrived_at is null, r.requested_at, r.id limit :most offset :from";
 
-    private static final String ALL = LINE + "order by r.requested_at desc, r.id desc limit :most offset :from";
+    static final String ALL = LINE + "order by r.requested_at desc, r.id desc limit :most offset :from";
 
     /** @param arrived those of them that are back, as the carrier says */
     record ReturnCounts(int waiting, int arrived) {}

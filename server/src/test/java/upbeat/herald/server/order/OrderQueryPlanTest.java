@@ -34,4 +34,25 @@ class OrderQueryPlanTest {
                 .contains("reached_once (order_id=?")
                 .doesNotContain("reached_by_stage");
     }
+
+    /** Asked with every list of scans, every page of a customer's and every timeline. */
+    @Test
+    void aReturnIsFoundByItsNumberItsOrderAndItsAge() {
+        assertThat(plan(ReturnRepository.BY_NUMBER, "[]"))
+                .anySatisfy(s -> assertThat(s).contains("customer_return_number (carrier=? AND compact=?)"));
+        assertThat(plan(ReturnRepository.BY_ORDER, 1))
+                .anySatisfy(s -> assertThat(s).contains("customer_return_by_order (order_id=?)"))
+                .noneSatisfy(s -> assertThat(s).contains("TEMP B-TREE"));
+        assertThat(plan(ReturnRepository.REQUESTED_SINCE, 1, 1))
+                .anySatisfy(s -> assertThat(s).contains("customer_return_by_age (requested_at>?)"))
+                .noneSatisfy(s -> assertThat(s).contains("TEMP B-TREE"));
+    }
+
+    @Test
+    void whatSomebodyWroteLastIsFoundByTheirAddress() {
+        assertThat(plan(ReplyRepository.LAST_AT, "sms", "+46701740600"))
+                .anySatisfy(s -> assertThat(s).contains("reply_by_sender (channel=? AND sender=?"));
+        assertThat(plan(ReplyRepository.COUNT_SINCE, "sms", "+46701740600", 1))
+                .anySatisfy(s -> assertThat(s).contains("reply_by_sender (channel=? AND sender=? AND received_at>?)"));
+    }
 }
