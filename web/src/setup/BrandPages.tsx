@@ -43,7 +43,11 @@ export function BrandPages({ pages, shops, address, onChange }: Props) {
         <Link className="link" to="/setup/public-address">
           public address
         </Link>
-        . They come in eight languages and use the customer’s.
+        . They come in eight languages and use the customer’s. What else the tracking page says is written in{' '}
+        <Link className="link" to="/wording/tracking-page/email">
+          Wording, Tracking page
+        </Link>
+        .
       </p>
       {on &&
         pages.lookUp &&

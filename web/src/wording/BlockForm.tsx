@@ -10,6 +10,8 @@ const FieldText = lazy(() => import('./FieldText').then((m) => ({ default: m.Fie
 export type Around = {
   fields: FieldInfo[];
   ofOrder: boolean;
+  /** True for the tracking page. */
+  page?: boolean;
   buttons: Schemas['Button'][];
   labels: Record<string, string>;
   pieces?: Schemas['WordingParts'];
@@ -54,7 +56,11 @@ export function BlockForm({ block: b, onChange, around, Column }: Props) {
       return text('rich', 'Text', 'Write here. Type / for a field');
     case 'delay':
       return (
-        <div className="delay">{text('rich', 'Notice of delay', 'Say why it’s late and when it will arrive')}</div>
+        <div className="delay">
+          {around.page
+            ? text('rich', 'Notice', 'Say what customers should know, such as a holiday')
+            : text('rich', 'Notice of delay', 'Say why it’s late and when it will arrive')}
+        </div>
       );
     case 'items':
       return (
@@ -105,7 +111,20 @@ export function BlockForm({ block: b, onChange, around, Column }: Props) {
       return <div className="brings">Delivery address: name, street, postcode, city, region, country</div>;
     case 'totals':
       return <div className="brings">Total, and what is paid on delivery</div>;
+    case 'parcels':
+      return (
+        <div className="brings">
+          All parcels: progress, what is inside, scans, carrier with number and link, and what is paid on delivery
+        </div>
+      );
+    case 'returns':
+      return <div className="brings">Returns so far and the way to a label, where returns are turned on</div>;
+    case 'help':
+      return (
+        <div className="brings">Telephone, e-mail address, links of the brand, and the customer’s preferences</div>
+      );
     case 'question':
+      if (around.page) return <div className="brings">The question that is open, with its answers</div>;
       return (
         <div className="brings">
           <div>The notice’s buttons. Labels:</div>

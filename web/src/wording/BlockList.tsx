@@ -4,7 +4,7 @@ import { api, keys } from '../api/client';
 import { useDo } from '../setup/useDo';
 import { Sortable, useSortableRow } from '../shell/Sortable';
 import { type Around, BlockForm } from './BlockForm';
-import { BLOCK_WORDS, type Block, insert, kinds, move, fresh as newBlock } from './draft';
+import { type Block, blockWords, insert, kinds, move, fresh as newBlock } from './draft';
 
 type Props = {
   label: string;
@@ -89,13 +89,15 @@ function AddBlock({
   children: ReactNode;
 }) {
   const saved = around.pieces?.saved ?? [];
-  const offered = kinds(around.ofOrder, around.buttons.length > 0).filter((k) => !small || k !== 'columns');
+  const offered = kinds(around.ofOrder, around.buttons.length > 0, around.page).filter(
+    (k) => !small || k !== 'columns',
+  );
   return (
     <Dropdown
       trigger={['click']}
       menu={{
         items: [
-          ...offered.map((k) => ({ key: k, label: BLOCK_WORDS[k] })),
+          ...offered.map((k) => ({ key: k, label: blockWords(k, around.page) })),
           ...(saved.length
             ? [{ type: 'divider' as const }, ...saved.map((s) => ({ key: `saved:${s.id}`, label: `Saved: ${s.name}` }))]
             : []),
@@ -104,7 +106,7 @@ function AddBlock({
           onAdd(
             key.startsWith('saved:')
               ? structuredClone(saved.find((s) => `saved:${s.id}` === key)!.block)
-              : newBlock(key),
+              : newBlock(key, around.page),
           ),
       }}
     >
@@ -161,7 +163,7 @@ function BlockCard({
     let frame = requestAnimationFrame(put);
     return () => cancelAnimationFrame(frame);
   }, [begin]);
-  const words = BLOCK_WORDS[block.kind] ?? block.kind;
+  const words = blockWords(block.kind, around.page);
   const name = `${words} block`;
   const { run, busy, faults } = useDo();
   const { modal } = App.useApp();

@@ -16,7 +16,7 @@ import { type Block, begin, change, type Draft, over, redo, same, undo, type Wor
 import { dropDraft, findDraft, hasDrafts, keepDraft } from './drafts';
 import { Places } from './Places';
 import { PreviewPane } from './PreviewPane';
-import { everyone, nameOf, type Place, path, variantWords } from './place';
+import { everyone, nameOf, PAGE, type Place, path, variantWords } from './place';
 
 const FieldText = lazy(() => import('./FieldText').then((m) => ({ default: m.FieldText })));
 const OF_ORDER = ['ordered', 'cancelled', 'refunded'];
@@ -138,6 +138,7 @@ export function Editor({ place, view, plan }: Props) {
       message.error((e as Error).message, 6);
     }
   };
+  const page = view.notice === PAGE;
   const isBase = view.places[0]?.language === view.language && everyone(view.variant);
   const wrong = (...parts: string[]) => {
     const mine = faults.filter((f) => parts.some((p) => f.field === p || f.field.startsWith(`${p}[`)));
@@ -207,7 +208,9 @@ export function Editor({ place, view, plan }: Props) {
             <h2>
               {view.name}{' '}
               <span className="soft">
-                by {channelLabel(view.channel)}, when {stageWords(view.stage).toLowerCase()}
+                {page
+                  ? 'of every order'
+                  : `by ${channelLabel(view.channel)}, when ${stageWords(view.stage).toLowerCase()}`}
               </span>
             </h2>
             <span className="row">
@@ -235,8 +238,8 @@ export function Editor({ place, view, plan }: Props) {
                   items: [
                     { key: 'history', label: 'History' },
                     ...(view.starter ? [{ key: 'starter', label: 'Compare with the starter' }] : []),
-                    ...(view.whole ? [{ key: 'copy', label: 'Copy to another notice or channel' }] : []),
-                    { key: 'plan', label: 'Open in Plan' },
+                    ...(view.whole && !page ? [{ key: 'copy', label: 'Copy to another notice or channel' }] : []),
+                    ...(page ? [] : [{ key: 'plan', label: 'Open in Plan' }]),
                   ],
                   onClick: ({ key: k }) => (k === 'plan' ? navigate(`/plan/${view.notice}`) : setAside(k as 'history')),
                 }}
@@ -284,29 +287,33 @@ export function Editor({ place, view, plan }: Props) {
                         Use the starter
                       </Button>
                     )}
-                    <Button
-                      size="small"
-                      onClick={() =>
-                        edit(
-                          view.channel === 'email'
-                            ? { subject: '', blocks: [{ kind: 'text', text: '' }] }
-                            : { text: '' },
-                        )
-                      }
-                    >
-                      Start empty
-                    </Button>
+                    {!page && (
+                      <Button
+                        size="small"
+                        onClick={() =>
+                          edit(
+                            view.channel === 'email'
+                              ? { subject: '', blocks: [{ kind: 'text', text: '' }] }
+                              : { text: '' },
+                          )
+                        }
+                      >
+                        Start empty
+                      </Button>
+                    )}
                   </div>
                 </div>
               )}
               {wrong('wording')}
               {(view.own || changed || !everyone(view.variant)) && (
                 <>
-                  {view.channel === 'email' && line('subject', 'Subject', 'Subject of the e-mail')}
-                  {view.channel === 'email' && line('preview', 'Preview line', 'Shown beside the subject in the inbox')}
+                  {view.channel === 'email' && !page && line('subject', 'Subject', 'Subject of the e-mail')}
+                  {view.channel === 'email' &&
+                    !page &&
+                    line('preview', 'Preview line', 'Shown beside the subject in the inbox')}
                   {view.channel === 'whatsapp' && line('header', 'Header', 'Bold, above the text (optional)')}
                   <Part
-                    label={view.channel === 'email' ? 'Mail' : 'Text'}
+                    label={page ? 'Page' : view.channel === 'email' ? 'Mail' : 'Text'}
                     inherited={!!base && !body}
                     inheritedText="Inherited text"
                     onOwn={() => edit({ blocks: base?.blocks, text: base?.text, html: base?.html })}
@@ -462,6 +469,7 @@ function MailBody({ own, edit, view, pieces, fields, wrong, labels }: Body) {
   const { message } = App.useApp();
   const source = own.html != null && own.html !== '';
   const blocks: Block[] = own.blocks ?? [];
+  const page = view.notice === PAGE;
   const toSource = async () => {
     try {
       edit({ html: (await api.wordingSource(own)).html });
@@ -507,12 +515,13 @@ function MailBody({ own, edit, view, pieces, fields, wrong, labels }: Body) {
   return (
     <>
       <BlockList
-        label="Blocks of the mail"
+        label={page ? 'Blocks of the page' : 'Blocks of the mail'}
         blocks={blocks}
         onChange={(b, what) => edit({ blocks: b }, what)}
         wrong={(i) => wrong(`blocks[${i}]`)}
         around={{
           fields,
+          page,
           ofOrder: OF_ORDER.includes(view.stage),
           buttons: view.buttons,
           labels,
@@ -522,11 +531,13 @@ function MailBody({ own, edit, view, pieces, fields, wrong, labels }: Body) {
         }}
       />
       {wrong('blocks')}
-      <div className="row mt6">
-        <Button size="small" type="link" onClick={toSource}>
-          Edit as HTML
-        </Button>
-      </div>
+      {!page && (
+        <div className="row mt6">
+          <Button size="small" type="link" onClick={toSource}>
+            Edit as HTML
+          </Button>
+        </div>
+      )}
     </>
   );
 }

@@ -5,7 +5,9 @@ import { api, keys, type Schemas } from '../api/client';
 import { channelOf } from '../channels';
 import { directionOf } from '../direction';
 import { useDo } from '../setup/useDo';
+import { MailFrame } from '../shell/MailFrame';
 import { languageWords } from '../words';
+import { PAGE } from './place';
 
 const REAL = [
   { value: 'latest', label: 'Recent orders' },
@@ -39,6 +41,7 @@ type Props = {
 /** Beside the text what will be sent, made by the code that sends, with a real order; and a trial of it. */
 export function PreviewPane({ view, wording, onReplace }: Props) {
   const look = channelOf(view.channel)?.preview;
+  const page = view.notice === PAGE;
   const [device, setDevice] = useState('phone');
   const [pick, setPick] = useState('latest');
   const [skip, setSkip] = useState(0);
@@ -71,8 +74,8 @@ export function PreviewPane({ view, wording, onReplace }: Props) {
           onChange={(v) => setDevice(String(v))}
           options={[
             { value: 'phone', label: 'Phone' },
-            ...(look?.devices ?? []),
-            { value: 'all', label: 'All languages' },
+            ...(look?.devices ?? []).filter((d) => !page || d.value === 'desktop'),
+            ...(page ? [] : [{ value: 'all', label: 'All languages' }]),
           ]}
         />
         {shown.isFetching && <span className="soft">…</span>}
@@ -128,11 +131,17 @@ export function PreviewPane({ view, wording, onReplace }: Props) {
             )}
             {s.message && look && (
               <div lang={view.language} dir={directionOf(view.language)}>
-                <look.Message device={device} message={s.message} details={s.details} />
+                {page ? (
+                  <div className={`mailview ${device}`}>
+                    <MailFrame html={s.message.html ?? ''} title="The page" />
+                  </div>
+                ) : (
+                  <look.Message device={device} message={s.message} details={s.details} />
+                )}
               </div>
             )}
             {s.message && look?.Notes && <look.Notes message={s.message} details={s.details} onReplace={onReplace} />}
-            {(s.remarks.length > 0 || s.message?.bytes) && (
+            {!page && (s.remarks.length > 0 || s.message?.bytes) && (
               <div className="box">
                 <h3>
                   Checks{s.message?.bytes ? ` · ${Math.max(1, Math.round(s.message.bytes / 1000))} KB of 100` : ''}
@@ -149,7 +158,7 @@ export function PreviewPane({ view, wording, onReplace }: Props) {
                 )}
               </div>
             )}
-            <TrialBox ask={ask} shown={s} channel={view.channel} />
+            {!page && <TrialBox ask={ask} shown={s} channel={view.channel} />}
           </>
         )
       )}

@@ -11,7 +11,7 @@ import { Failed } from '../shell/Failed';
 import { counted, languageWords, stageWords } from '../words';
 import { useDrafts } from './drafts';
 import { Editor } from './Editor';
-import { nameOf, type Place, path } from './place';
+import { nameOf, PAGE, type Place, path } from './place';
 import { ReplacePanel } from './ReplacePanel';
 
 /** The place Wording: every notice's words, by channel, language and variant. */
@@ -42,8 +42,10 @@ export default function WordingPlace() {
       old && place && old.notice === place.notice && old.channel === place.channel ? old : undefined,
     retry: false,
   });
-  const lines = (list.data ?? []).filter((n) => !stage || n.stage === stage);
-  const first = list.data?.find((n) => n.channels.length > 0);
+  const notices = (list.data ?? []).filter((n) => n.id !== PAGE);
+  const lines = notices.filter((n) => !stage || n.stage === stage);
+  const page = stage ? undefined : list.data?.find((n) => n.id === PAGE);
+  const first = notices.find((n) => n.channels.length > 0);
   if (!place && first) return <Navigate to={path({ notice: first.id, channel: first.channels[0].channel })} replace />;
   const languages = new Set(list.data?.flatMap((n) => n.channels.flatMap((c) => c.languages)));
   const settled =
@@ -57,7 +59,7 @@ export default function WordingPlace() {
       <Route
         slim
         title="Wording"
-        subtitle={list.data ? `${list.data.length} notices, ${languages.size} languages` : ' '}
+        subtitle={list.data ? `${counted(notices.length, 'notice')}, ${counted(languages.size, 'language')}` : ' '}
         geometry={geometry}
         chosen={stage}
         onChoose={setStage}
@@ -76,7 +78,7 @@ export default function WordingPlace() {
               </Link>
             </p>
           )}
-          {lines.map((n) => (
+          {[...lines, ...(page ? [page] : [])].map((n) => (
             <NoticeLines key={n.id} line={n} chosen={finding ? undefined : place} onOpen={() => setFinding(false)} />
           ))}
         </nav>
@@ -127,7 +129,7 @@ function NoticeLines({
     <section className="noticelines" aria-label={n.name}>
       <h3>
         {n.name} {n.state !== 'live' && <span className={`mark ${stateMark(n.state)}`}>{stateWords(n.state)}</span>}
-        <small>{stageWords(n.stage)}</small>
+        <small>{n.id === PAGE ? 'of every order' : stageWords(n.stage)}</small>
       </h3>
       {n.channels.map((c) => (
         <Link
@@ -137,7 +139,7 @@ function NoticeLines({
           aria-current={(chosen?.notice === n.id && chosen.channel === c.channel) || undefined}
           onClick={onOpen}
         >
-          <span>{channelLabel(c.channel)}</span>
+          <span>{n.id === PAGE ? 'Page' : channelLabel(c.channel)}</span>
           <span className="soft">
             {c.languages.length}
             {c.variants > 0 ? ` + ${c.variants}` : ''}

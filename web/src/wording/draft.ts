@@ -95,10 +95,20 @@ export const BLOCK_WORDS: Record<string, string> = {
   delay: 'Notice of delay',
   recommended: 'Recommended items',
   html: 'HTML',
+  parcels: 'Parcels',
+  returns: 'Returns',
+  help: 'Help and links',
 };
 
+const ONLY_PAGE = ['parcels', 'returns', 'help'];
+const ONLY_MAIL = ['items', 'parcel', 'address', 'totals', 'html'];
+
+/** What a block is called; a page has no mail's delay, but notices of all kinds. */
+export const blockWords = (kind: string, page = false) =>
+  page && kind === 'delay' ? 'Notice' : (BLOCK_WORDS[kind] ?? kind);
+
 /** A new block of a kind. */
-export function fresh(kind: string): Block {
+export function fresh(kind: string, page = false): Block {
   switch (kind) {
     case 'heading':
       return { kind, text: '' };
@@ -109,7 +119,7 @@ export function fresh(kind: string): Block {
     case 'items':
       return { kind, of: 'parcel' };
     case 'button':
-      return { kind, label: '', href: '{{parcel.trackingLink}}' };
+      return { kind, label: '', href: page ? 'https://' : '{{parcel.trackingLink}}' };
     case 'picture':
       return { kind, alt: '' };
     case 'space':
@@ -125,9 +135,10 @@ export function fresh(kind: string): Block {
   }
 }
 
-/** The kinds that make sense for a notice. */
-export function kinds(ofOrder: boolean, asks: boolean): string[] {
+/** The kinds that make sense for a notice, or for the tracking page. */
+export function kinds(ofOrder: boolean, asks: boolean, page = false): string[] {
+  if (page) return Object.keys(BLOCK_WORDS).filter((k) => !ONLY_MAIL.includes(k));
   return Object.keys(BLOCK_WORDS).filter(
-    (k) => (!ofOrder || (k !== 'parcel' && k !== 'delay')) && (asks || k !== 'question'),
+    (k) => !ONLY_PAGE.includes(k) && (!ofOrder || (k !== 'parcel' && k !== 'delay')) && (asks || k !== 'question'),
   );
 }

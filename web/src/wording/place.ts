@@ -10,6 +10,9 @@ export type Place = {
   country?: string;
 };
 
+/** The tracking page, whose texts are written where a notice's are. */
+export const PAGE = 'tracking-page';
+
 export function search(p: Omit<Place, 'notice' | 'channel'>): string {
   const filled = Object.entries({ language: p.language, shop: p.shop, carrier: p.carrier, country: p.country }).filter(
     (e): e is [string, string] => !!e[1],

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { asLines, diff } from './diff';
-import { begin, change, fresh, kinds, move, over, redo, same, undo } from './draft';
+import { begin, blockWords, change, fresh, kinds, move, over, redo, same, undo } from './draft';
 import { fieldOf, parse, pieces, write } from './expression';
 import { editorToMarkup, linesToEditor, markupToEditor } from './markup';
 
@@ -76,7 +76,7 @@ describe('a draft', () => {
     expect(over({ text: 'own' }, base).blocks).toBeUndefined();
   });
   it('moves blocks and stays within the list', () => {
-    const [a, b, c] = ['heading', 'text', 'line'].map(fresh);
+    const [a, b, c] = ['heading', 'text', 'line'].map((k) => fresh(k));
     expect(move([a, b, c], 0, 2)).toEqual([b, c, a]);
     expect(move([a, b, c], 2, 1)).toEqual([a, c, b]);
     expect(move([a, b], 0, -1)).toEqual([a, b]);
@@ -85,6 +85,17 @@ describe('a draft', () => {
     expect(kinds(true, false)).not.toContain('parcel');
     expect(kinds(false, false)).not.toContain('question');
     expect(kinds(false, true)).toContain('question');
+  });
+  it('keeps the blocks of the page and those of mails apart', () => {
+    expect(kinds(true, false, true)).toEqual(
+      expect.arrayContaining(['parcels', 'returns', 'help', 'question', 'delay']),
+    );
+    for (const mail of ['items', 'parcel', 'address', 'totals', 'html'])
+      expect(kinds(true, false, true)).not.toContain(mail);
+    for (const page of ['parcels', 'returns', 'help']) expect(kinds(false, true)).not.toContain(page);
+    expect(blockWords('delay', true)).toBe('Notice');
+    expect(blockWords('delay')).toBe('Notice of delay');
+    expect(fresh('button', true).href).toBe('https://');
   });
 });
 

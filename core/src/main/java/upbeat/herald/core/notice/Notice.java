@@ -207,7 +207,12 @@ public record Notice(
 
     /** What its wordings are written for. */
     public WordingPurpose purpose() {
-        return new WordingPurpose(timing.stage(), content.question());
+        return new WordingPurpose(timing.stage(), content.question(), isPage());
+    }
+
+    /** True for the texts of the tracking page, which stand where a notice's do and are never sent. */
+    public boolean isPage() {
+        return id.equals(PageDocument.ID);
     }
 
     /** True where it asks for more than an order's own document. */

@@ -91,6 +91,7 @@ public final class Starters {
 
     /** The starter that a notice's wording can go back to; empty where there is none in this language. */
     public static Optional<Wording> find(Notice notice, Channel channel, String language) {
+        if (notice.isPage()) return Optional.of(PageDocument.starter());
         Question question = notice.content().question();
         if (question == null) return find(setOf(notice), null, channel, language);
         QuestionSet set =

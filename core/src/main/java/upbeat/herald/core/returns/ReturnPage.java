@@ -240,6 +240,9 @@ public final class ReturnPage {
 
     private String wrap(CharSequence main) {
         return PageFrame.wrap(
-                texts, order.brand(), texts.plain("title", order.order().number()), main);
+                texts.locale(),
+                order.brand(),
+                texts.plain("title", order.order().number()),
+                main);
     }
 }

@@ -19,6 +19,7 @@ final class PageStyle {
             header p{margin:0}header img{display:block;max-width:100%;height:auto}
             main{max-width:34rem;margin:0 auto;padding:.8rem}
             h1{font-size:1rem;margin:.2rem .4rem .6rem;font-weight:700}
+            h1.large{font-size:1.4rem;line-height:1.3;margin:0 0 .8rem}
             h2{font-size:1.3rem;line-height:1.3;margin:0 0 .4rem}
             h3{font-size:1rem;margin:1.2rem 0 .3rem}
             p{margin:0 0 .6rem}
@@ -42,15 +43,23 @@ final class PageStyle {
             .items img{border-radius:6px;object-fit:cover;flex:none}
             .number{font:1.2rem Consolas,Menlo,monospace;user-select:all;-webkit-user-select:all}
             .row{display:flex;flex-wrap:wrap;gap:.5rem}
-            .button,button{font:inherit;font-weight:700;display:inline-block;padding:.6rem 1rem;min-height:48px;
+            dt{color:#5d5272;font-size:.9rem}dd{margin:0 0 .7rem}
+            input:not([type=hidden]){font:inherit;width:100%;min-height:48px;padding:.5rem;margin:0 0 .8rem;
+            border:1px solid #8a8199;border-radius:8px}
+            .button,button,a.main{font:inherit;font-weight:700;display:inline-block;padding:.6rem 1rem;min-height:48px;
             border:2px solid $mark;border-radius:$cornerpx;color:#2d2142;background:#fff;text-decoration:none;
             cursor:pointer}
-            button{margin:.3rem .6rem .3rem 0}button.main{background:$button;color:$onButton}
+            button{margin:.3rem .6rem .3rem 0}button.main,a.main{background:$button;color:$onButton}
             form{margin:0 0 .6rem}form+form{border-top:1px solid #e4dccb;padding-top:.8rem}
             label{display:block;color:#5d5272;font-size:.9rem}
             select{font:inherit;min-height:48px;padding:.4rem;border:1px solid #8a8199;border-radius:8px;
             background:#fff;color:#2d2142;max-width:100%}
             .pick li{flex-wrap:wrap;border-top:1px solid #e4dccb;padding:.6rem 0}.pick span{flex:1 1 10rem}
+            .own>:first-child{margin-top:0}.own>:last-child,.notice>:last-child{margin-bottom:0}
+            .own img{max-width:100%;height:auto;border-radius:6px}.own hr{border:0;border-top:1px solid #e4dccb}
+            .notice{border-left:4px solid #f0a128;padding:.2rem 0 .2rem .8rem;margin:0 0 .6rem}
+            .columns,.like{display:flex;flex-wrap:wrap;gap:.8rem;list-style:none;margin:0;padding:0}
+            .columns>div{flex:1 1 9rem}.like img{display:block}
             .fault{border-left:4px solid #b3261e;padding-left:.8rem;font-weight:700}
             textarea{font:inherit;width:100%;padding:.5rem;border:1px solid #8a8199;border-radius:8px}
             .quote{border-left:3px solid #e4dccb;padding-left:.8rem}

@@ -12,6 +12,7 @@ import upbeat.herald.core.Texts;
 import upbeat.herald.core.carrier.TrackingLink;
 import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.journey.Stage;
+import upbeat.herald.core.wording.Block;
 import upbeat.herald.core.wording.Brand;
 import upbeat.herald.core.wording.PageTexts;
 import upbeat.herald.core.wording.template.FieldValues;
@@ -27,6 +28,9 @@ public final class TrackingPage {
     private static final int MOST_SCANS = 40;
     /** As in the mails: a list longer than this ends with how many more there are. */
     private static final int MOST_ITEMS = 60;
+
+    private static final List<Block.Kind> USUAL =
+            List.of(Block.Kind.QUESTION, Block.Kind.PARCELS, Block.Kind.RETURNS, Block.Kind.HELP);
 
     private final TrackedOrder order;
     private final Links links;
@@ -44,13 +48,13 @@ public final class TrackingPage {
     /**
      * Where the page leads. Paths are our own.
      *
-     * @param self of the page
+     * @param self of the page; null where it is only looked at, and pictures come from where they are
      * @param question the question that is open, with its forms, as HTML; or null
      * @param returns what the customer sends back or may send back, as HTML; or null
      * @param more further links at its end, such as the customer's preferences
      */
     public record Links(
-            String self,
+            @Nullable String self,
             @Nullable String question,
             @Nullable String returns,
             List<Brand.Link> more) {
@@ -58,24 +62,61 @@ public final class TrackingPage {
             more = List.copyOf(more);
         }
 
-        /** Of an item's picture. @param item its place in the order, from 0 */
-        String picture(int item) {
-            return self + "/items/" + item;
+        /** Of an item's picture. @param item its place in the order, from 0; {@code source} where the shop has it */
+        String picture(int item, @Nullable String source) {
+            return self == null ? Texts.orEmpty(source) : self + "/items/" + item;
+        }
+
+        /** Of a picture that the brand put on the page. @param place among them, from 0 */
+        String ownPicture(int place, String source) {
+            return self == null ? source : self + "/pictures/" + place;
         }
 
         String calendar(TrackedParcel parcel) {
-            return self + "/parcels/" + parcel.id() + ".ics";
+            return self == null ? "#" : self + "/parcels/" + parcel.id() + ".ics";
         }
     }
 
-    /** @param order whose locale is in one of the languages of {@link PageTexts} */
-    public static String render(TrackedOrder order, Links links) {
-        return new TrackingPage(order, links).write();
+    /**
+     * @param order whose locale is in one of the languages of {@link PageTexts}
+     * @param text what the brand put on it; null for the page as it is by itself
+     */
+    public static String render(TrackedOrder order, Links links, @Nullable PageText text) {
+        return new TrackingPage(order, links).write(text);
     }
 
-    private String write() {
-        if (links.question() != null)
-            html.append("<section class=\"card\">").append(links.question()).append("</section>");
+    /** As it is by itself. */
+    public static String render(TrackedOrder order, Links links) {
+        return render(order, links, null);
+    }
+
+    private String write(@Nullable PageText text) {
+        if (text == null) {
+            for (Block.Kind kind : USUAL) html.append(part(kind));
+        } else html.append(PageBlocks.write(text, links, texts.locale(), this::part));
+        return PageFrame.wrap(
+                texts.locale(),
+                order.brand(),
+                texts.plain("title", order.order().number()),
+                html);
+    }
+
+    /** What the page says by itself in place of a block. */
+    private String part(Block.Kind kind) {
+        return switch (kind) {
+            case QUESTION -> card(links.question());
+            case PARCELS -> new TrackingPage(order, links).parcels();
+            case RETURNS -> card(links.returns());
+            case HELP -> new TrackingPage(order, links).help();
+            default -> "";
+        };
+    }
+
+    private static String card(@Nullable String inside) {
+        return inside == null ? "" : "<section class=\"card\">" + inside + "</section>";
+    }
+
+    private String parcels() {
         if (order.isToBePaid())
             html.append("<p class=\"card pay\">").append(cashOnDelivery()).append("</p>");
         if (order.parcels().isEmpty()
@@ -85,11 +126,7 @@ public final class TrackingPage {
             for (int i = 0; i < order.parcels().size(); i++)
                 parcelCard(order.parcels().get(i), i + 1);
         stillHere();
-        if (links.returns() != null)
-            html.append("<section class=\"card\">").append(links.returns()).append("</section>");
-        help();
-        return PageFrame.wrap(
-                texts, order.brand(), texts.plain("title", order.order().number()), html);
+        return html.toString();
     }
 
     private String cashOnDelivery() {
@@ -176,7 +213,7 @@ public final class TrackingPage {
             int place = placeOf(item);
             if (place >= 0 && isPicture(item.imageUrl()))
                 html.append("<img src=\"")
-                        .append(PageFrame.escape(links.picture(place)))
+                        .append(PageFrame.escape(links.picture(place, item.imageUrl())))
                         .append("\" alt=\"\" width=\"48\" height=\"48\" loading=\"lazy\">");
             html.append("<span>").append(line(item)).append("</span></li>");
         }
@@ -279,7 +316,7 @@ public final class TrackingPage {
                     .append("</p></section>");
     }
 
-    private void help() {
+    private String help() {
         Brand brand = order.brand();
         List<String> parts = new ArrayList<>();
         if (brand.contact().phone() != null)
@@ -296,11 +333,11 @@ public final class TrackingPage {
             parts.add(PageFrame.anchor(brand.contact().helpUrl(), texts.plain("helpPage")));
         brand.contact().links().forEach(l -> parts.add(PageFrame.anchor(l.url(), l.label())));
         links.more().forEach(l -> parts.add(PageFrame.anchor(l.url(), l.label())));
-        if (parts.isEmpty()) return;
+        if (parts.isEmpty()) return "";
         html.append("<section class=\"card help\" aria-labelledby=\"help\"><h2 id=\"help\">")
                 .append(texts.html("help"))
                 .append("</h2><ul>");
         parts.forEach(p -> html.append("<li>").append(p).append("</li>"));
-        html.append("</ul></section>");
+        return html.append("</ul></section>").toString();
     }
 }

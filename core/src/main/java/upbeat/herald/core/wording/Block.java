@@ -1,7 +1,9 @@
 package upbeat.herald.core.wording;
 
 import com.fasterxml.jackson.annotation.JsonUnwrapped;
+import java.util.EnumSet;
 import java.util.List;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -151,7 +153,16 @@ public record Block(
         SPACE("space"),
         DELAY("delay"),
         RECOMMENDED("recommended"),
-        HTML("html");
+        HTML("html"),
+        /** Of the tracking page: all parcels with their progress. */
+        PARCELS("parcels"),
+        /** Of the tracking page: what was sent back, and the way to do so. */
+        RETURNS("returns"),
+        /** Of the tracking page: whom to ask, the brand's links, the customer's preferences. */
+        HELP("help");
+
+        private static final Set<Kind> OF_PAGES = EnumSet.of(PARCELS, RETURNS, HELP);
+        private static final Set<Kind> OF_MAILS = EnumSet.of(ITEMS, PARCEL, ADDRESS, TOTALS, HTML);
 
         private final String code;
 
@@ -161,6 +172,11 @@ public record Block(
 
         public String code() {
             return code;
+        }
+
+        /** False where only the other of the two may have it. */
+        public boolean isFor(boolean page) {
+            return !(page ? OF_MAILS : OF_PAGES).contains(this);
         }
 
         /** The kind for its word. @throws IllegalArgumentException where there is none */

@@ -95,6 +95,11 @@ public final class Fields {
         return ALL.stream().filter(f -> f.name().equals(name)).findFirst();
     }
 
+    /** True where it says who somebody is or where they live. */
+    public static boolean isPersonal(String name) {
+        return name.startsWith("customer.") || name.startsWith("shipTo.");
+    }
+
     public static boolean isBlock(String name) {
         return BLOCKS.stream().anyMatch(f -> f.name().equals(name));
     }

@@ -38,7 +38,7 @@ class LookUpService {
 
     /** Inside another page, which has a margin and says whose it is by itself. */
     private static final String EMBEDDED =
-            "<style>body{background:none}main{margin:0;max-width:none}.brand{display:none}</style>";
+            "<style>body{background:none}main{max-width:none;padding:0}header{display:none}.card{margin:0}</style>";
 
     private final OrderRepository orders;
     private final BrandRepository brands;

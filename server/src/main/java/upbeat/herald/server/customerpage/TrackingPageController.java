@@ -4,6 +4,7 @@ import io.swagger.v3.oas.annotations.Hidden;
 import jakarta.servlet.http.HttpServletRequest;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
+import org.jspecify.annotations.Nullable;
 import org.springframework.http.CacheControl;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -29,7 +30,16 @@ class TrackingPageController {
     /** The picture of an item, from the shop. @param item its place in the order, from 0 */
     @GetMapping("/o/{token}/items/{item}")
     ResponseEntity<byte[]> picture(@PathVariable String token, @PathVariable int item, HttpServletRequest request) {
-        TrackingPageService.ItemPicture picture = service.findPicture(token, item, request);
+        return send(service.findPicture(token, item, request));
+    }
+
+    /** A picture that the team put on the page. @param place among them, from 0 */
+    @GetMapping("/o/{token}/pictures/{place}")
+    ResponseEntity<byte[]> ownPicture(@PathVariable String token, @PathVariable int place, HttpServletRequest request) {
+        return send(service.findOwnPicture(token, place, request));
+    }
+
+    private static ResponseEntity<byte[]> send(TrackingPageService.@Nullable ItemPicture picture) {
         if (picture == null) return ResponseEntity.notFound().build();
         return ResponseEntity.ok()
                 .cacheControl(CacheControl.maxAge(picture.isThere() ? Duration.ofHours(1) : Duration.ofMinutes(1))

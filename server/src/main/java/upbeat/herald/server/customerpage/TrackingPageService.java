@@ -11,6 +11,7 @@ import org.springframework.stereotype.Service;
 import upbeat.herald.core.Texts;
 import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.tracking.CalendarEntry;
+import upbeat.herald.core.tracking.PageText;
 import upbeat.herald.core.tracking.TrackedOrder;
 import upbeat.herald.core.tracking.TrackingPage;
 import upbeat.herald.core.wording.CustomerLanguage;
@@ -24,10 +25,13 @@ import upbeat.herald.server.platform.picture.PictureFetcher;
 @Service
 class TrackingPageService {
     private static final int PICTURE_PIXELS = 144;
+    /** As wide as a page's card, on a screen with twice as many dots. */
+    private static final int OWN_PICTURE_PIXELS = 1_000;
 
     private final OrderPages orders;
     private final TrackedOrders tracked;
     private final TrackingPageLinks links;
+    private final PageWordings wordings;
     private final PublicAddress address;
     private final PictureFetcher pictures;
     private final JdbcClient reader;
@@ -36,12 +40,14 @@ class TrackingPageService {
             OrderPages orders,
             TrackedOrders tracked,
             TrackingPageLinks links,
+            PageWordings wordings,
             PublicAddress address,
             PictureFetcher pictures,
             JdbcClient reader) {
         this.orders = orders;
         this.tracked = tracked;
         this.links = links;
+        this.wordings = wordings;
         this.address = address;
         this.pictures = pictures;
         this.reader = reader;
@@ -56,7 +62,8 @@ class TrackingPageService {
         if (row.isErased() || order.isClosed()) return CustomerPage.problem(texts, order.brand(), 410, "closed");
         String html = TrackingPage.render(
                 order.withBrand(orders.withNearLogo(order.brand(), "../")),
-                links.create(reader, row.id(), order, token, texts));
+                links.create(reader, row.id(), order, token, texts),
+                wordings.find(reader, row));
         return OrderPages.respond(200, html);
     }
 
@@ -75,7 +82,23 @@ class TrackingPageService {
         String source =
                 item < 0 || item >= items.size() ? null : items.get(item).imageUrl();
         if (source == null || !TrackingPage.isPicture(source)) return null;
-        return pictures.find(source, PICTURE_PIXELS)
+        return fetch(source, PICTURE_PIXELS);
+    }
+
+    /** A picture that the team put on the page. @param place among those of this order's page, from 0 */
+    @Nullable ItemPicture findOwnPicture(String token, int place, HttpServletRequest request) {
+        Optional<OrderRow> row = orders.find(reader, token);
+        if (row.isEmpty()) {
+            orders.countGuess(request);
+            return null;
+        }
+        PageText text = row.get().isErased() ? null : wordings.find(reader, row.get());
+        List<String> all = text == null ? List.of() : text.pictures();
+        return place < 0 || place >= all.size() ? null : fetch(all.get(place), OWN_PICTURE_PIXELS);
+    }
+
+    private ItemPicture fetch(String source, int pixels) {
+        return pictures.find(source, pixels)
                 .map(png -> new ItemPicture(png, true))
                 .orElseGet(() -> new ItemPicture(PictureEncoder.empty(), false));
     }

@@ -10,25 +10,27 @@ import upbeat.herald.core.HeraldException;
 import upbeat.herald.core.notice.Notice;
 import upbeat.herald.core.notice.WordingSelection;
 import upbeat.herald.server.brand.BrandChangeListener;
-import upbeat.herald.server.notice.NoticeRepository;
 
-/** Makes another language the default of every notice. Each has to have a text in it, or nothing is changed. */
+/**
+ * Makes another language the default of every notice and of the tracking page. Each has to have a text in it, or
+ * nothing is changed.
+ */
 @Component
 class DefaultLanguageChange implements BrandChangeListener {
-    private final NoticeRepository notices;
+    private final WordingDocuments documents;
     private final InstantSource clock;
 
-    DefaultLanguageChange(NoticeRepository notices, InstantSource clock) {
-        this.notices = notices;
+    DefaultLanguageChange(WordingDocuments documents, InstantSource clock) {
+        this.documents = documents;
         this.clock = clock;
     }
 
     @Override
     public void defaultLanguageChanging(JdbcClient db, String from, String to) {
         List<String> missing = new ArrayList<>();
-        for (Notice n : notices.findAll(db))
+        for (Notice n : documents.findWritten(db))
             WordingSelection.changeBaseLanguage(n, from, to)
-                    .ifPresentOrElse(r -> notices.save(db, r, clock.instant()), () -> missing.add(n.name()));
+                    .ifPresentOrElse(r -> documents.save(db, r, clock.instant()), () -> missing.add(n.name()));
         if (!missing.isEmpty())
             throw new HeraldException(
                     "language",

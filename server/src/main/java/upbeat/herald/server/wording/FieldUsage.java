@@ -64,6 +64,7 @@ class FieldUsage {
         return Fields.ALL.stream()
                 .filter(f -> !f.ofParcel() || !notice.timing().stage().isOrderStage())
                 .filter(f -> notice.content().question() != null || !f.name().equals("answer.link"))
+                .filter(f -> !notice.isPage() || !Fields.isPersonal(f.name()))
                 .map(f -> use(f, values, empty, orders.size()))
                 .toList();
     }

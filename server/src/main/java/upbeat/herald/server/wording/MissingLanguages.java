@@ -8,6 +8,7 @@ import java.util.Optional;
 import java.util.TreeMap;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.notice.Notice;
+import upbeat.herald.core.notice.PageDocument;
 import upbeat.herald.core.notice.WordingSelection;
 import upbeat.herald.core.wording.Channel;
 import upbeat.herald.core.wording.CustomerLanguage;
@@ -27,6 +28,7 @@ class MissingLanguages {
     record Language(String language, int orders) {}
 
     List<Language> find(Notice notice, Channel channel, String base) {
+        if (PageDocument.isWordless(notice)) return List.of();
         Map<String, Integer> counts = new TreeMap<>();
         for (OrderRow o : previewOrders.findMatching(notice)) {
             String wanted = CustomerLanguage.languageOf(o.order());

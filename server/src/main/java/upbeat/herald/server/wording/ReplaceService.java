@@ -17,7 +17,6 @@ import upbeat.herald.core.wording.Variant;
 import upbeat.herald.core.wording.WordReplacement;
 import upbeat.herald.core.wording.Wording;
 import upbeat.herald.server.brand.BrandRepository;
-import upbeat.herald.server.notice.NoticeRepository;
 import upbeat.herald.server.platform.persistence.DatabaseWriter;
 import upbeat.herald.server.platform.web.ValidationException;
 
@@ -25,19 +24,19 @@ import upbeat.herald.server.platform.web.ValidationException;
 @Service
 class ReplaceService {
     private static final int SHORTEST = 2;
-    private final NoticeRepository notices;
+    private final WordingDocuments documents;
     private final WordingService wordings;
     private final BrandRepository brands;
     private final JdbcClient reader;
     private final DatabaseWriter writer;
 
     ReplaceService(
-            NoticeRepository notices,
+            WordingDocuments documents,
             WordingService wordings,
             BrandRepository brands,
             JdbcClient reader,
             DatabaseWriter writer) {
-        this.notices = notices;
+        this.documents = documents;
         this.wordings = wordings;
         this.brands = brands;
         this.reader = reader;
@@ -100,7 +99,7 @@ class ReplaceService {
 
     private void each(JdbcClient db, ReplaceAsk ask, Each each) {
         String base = brands.baseLanguage(db);
-        for (Notice n : notices.findAll(db)) {
+        for (Notice n : documents.findAll(db)) {
             for (Channel channel : Channel.all()) {
                 for (LocalizedWording o : WordingSelection.listAll(n, channel, base)) {
                     WordReplacement.Replaced r = WordReplacement.replaceIn(

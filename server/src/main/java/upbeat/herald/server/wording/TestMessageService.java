@@ -42,6 +42,7 @@ class TestMessageService {
 
     /** @return what became of it, in words. @throws HeraldException where it can't go */
     String send(Notice notice, WordingPreviewService.Ask ask, String to) {
+        if (notice.isPage()) throw new HeraldException("to", "The page isn't sent. Look at it in an order");
         String address = ask.channel().parseAddress(to);
         WordingPreviewService.RenderedPreview made = preview.render(notice, ask);
         Gateway gateway = gateways.find(ask.channel())

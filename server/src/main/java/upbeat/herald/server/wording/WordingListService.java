@@ -15,24 +15,23 @@ import upbeat.herald.server.brand.BrandRepository;
 import upbeat.herald.server.channel.ChannelRegistry;
 import upbeat.herald.server.channel.ContentApproval;
 import upbeat.herald.server.channel.ContentApproval.Status;
-import upbeat.herald.server.notice.NoticeRepository;
 
 /** The list of the place Wording: every notice with its channels, and where something is missing or wrong. */
 @Service
 class WordingListService {
-    private final NoticeRepository notices;
+    private final WordingDocuments documents;
     private final ChannelRegistry channels;
     private final MissingLanguages missingLanguages;
     private final BrandRepository brands;
     private final JdbcClient reader;
 
     WordingListService(
-            NoticeRepository notices,
+            WordingDocuments documents,
             ChannelRegistry channels,
             MissingLanguages missingLanguages,
             BrandRepository brands,
             JdbcClient reader) {
-        this.notices = notices;
+        this.documents = documents;
         this.channels = channels;
         this.missingLanguages = missingLanguages;
         this.brands = brands;
@@ -57,7 +56,7 @@ class WordingListService {
 
     List<WordingLine> list() {
         String base = brands.baseLanguage(reader);
-        return notices.findAll(reader).stream()
+        return documents.findAll(reader).stream()
                 .map(n -> new WordingLine(
                         n.id(),
                         n.name(),

@@ -12,6 +12,7 @@ import upbeat.herald.core.HeraldException;
 import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.notice.Notice;
 import upbeat.herald.core.notice.WordingSelection;
+import upbeat.herald.core.tracking.PageText;
 import upbeat.herald.core.wording.Brand;
 import upbeat.herald.core.wording.Channel;
 import upbeat.herald.core.wording.MessageSubject;
@@ -24,6 +25,7 @@ import upbeat.herald.core.wording.WordingCheck;
 import upbeat.herald.core.wording.WordingError;
 import upbeat.herald.core.wording.WordingRemark;
 import upbeat.herald.core.wording.WordingReview;
+import upbeat.herald.core.wording.email.EmailBlocks;
 import upbeat.herald.core.wording.template.EmptyFieldException;
 import upbeat.herald.server.brand.BrandRepository;
 import upbeat.herald.server.channel.ChannelPreview;
@@ -43,6 +45,7 @@ class WordingPreviewService {
     private final MessageComposer composer;
     private final ChannelRegistry channels;
     private final BrandRepository brands;
+    private final PagePreview pages;
     private final JdbcClient reader;
     private final InstantSource clock;
 
@@ -52,6 +55,7 @@ class WordingPreviewService {
             MessageComposer composer,
             ChannelRegistry channels,
             BrandRepository brands,
+            PagePreview pages,
             JdbcClient reader,
             InstantSource clock) {
         this.previewOrders = previewOrders;
@@ -59,6 +63,7 @@ class WordingPreviewService {
         this.composer = composer;
         this.channels = channels;
         this.brands = brands;
+        this.pages = pages;
         this.reader = reader;
         this.clock = clock;
     }
@@ -135,6 +140,7 @@ class WordingPreviewService {
 
     Shown preview(Notice notice, Ask ask) {
         Setting s = setting(notice, ask);
+        if (notice.isPage()) return page(notice, ask, s);
         List<WordingError> errors = WordingCheck.findErrors(notice.purpose(), ask.channel(), s.wording());
         if (!errors.isEmpty()) return nothing(errors, null, List.of());
         if (s.isEmpty())
@@ -158,6 +164,17 @@ class WordingPreviewService {
         } catch (HeraldException e) {
             return nothing(List.of(new WordingError(1, 1, String.valueOf(e.getMessage()))), null, List.of());
         }
+    }
+
+    /** The page of an order, as it would be with these texts. */
+    private Shown page(Notice notice, Ask ask, Setting s) {
+        List<WordingError> errors = WordingCheck.findErrors(notice.purpose(), ask.channel(), s.wording());
+        if (!errors.isEmpty()) return nothing(errors, null, List.of());
+        if (s.isEmpty()) return nothing(errors, "No recent orders match", List.of());
+        PageText text = new PageText(EmailBlocks.toBlocks(s.wording()), subject(notice, s));
+        String html = pages.render(reader, s.order(), s.shown(), s.brand(), text);
+        ShownText shown = text(new Rendered(null, "", html, null));
+        return new Shown(s.shownOrder(), shown, null, errors, null, List.of(), s.language());
     }
 
     /** What the message is about: a real order, or a sample. */

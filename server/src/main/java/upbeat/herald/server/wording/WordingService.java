@@ -19,7 +19,6 @@ import upbeat.herald.core.wording.WordingCheck;
 import upbeat.herald.core.wording.WordingError;
 import upbeat.herald.server.brand.BrandRepository;
 import upbeat.herald.server.channel.ChannelRegistry;
-import upbeat.herald.server.notice.NoticeRepository;
 import upbeat.herald.server.platform.persistence.DatabaseWriter;
 import upbeat.herald.server.platform.signal.WorkSignal;
 import upbeat.herald.server.platform.web.ContentVersion;
@@ -33,7 +32,7 @@ import upbeat.herald.server.platform.web.ValidationException;
  */
 @Service
 class WordingService {
-    private final NoticeRepository notices;
+    private final WordingDocuments documents;
     private final WordingHistory history;
     private final ChannelRegistry channels;
     private final BrandRepository brands;
@@ -43,7 +42,7 @@ class WordingService {
     private final WorkSignal signal;
 
     WordingService(
-            NoticeRepository notices,
+            WordingDocuments documents,
             WordingHistory history,
             ChannelRegistry channels,
             BrandRepository brands,
@@ -51,7 +50,7 @@ class WordingService {
             DatabaseWriter writer,
             InstantSource clock,
             WorkSignal signal) {
-        this.notices = notices;
+        this.documents = documents;
         this.history = history;
         this.channels = channels;
         this.brands = brands;
@@ -62,7 +61,7 @@ class WordingService {
     }
 
     Notice getNotice(JdbcClient db, String id) {
-        return notices.find(db, id).orElseThrow(() -> new NotFoundException("There is no notice " + id));
+        return documents.find(db, id).orElseThrow(() -> new NotFoundException("There is no notice " + id));
     }
 
     WordingKey parseKey(WordingPlace place) {
@@ -122,9 +121,9 @@ class WordingService {
             throw new HeraldException("wording", "This is the default text. You can edit it but not delete it");
         if (own != null) check(key, after, base);
         Instant now = clock.instant();
-        notices.save(db, after, now);
+        documents.save(db, after, now);
         history.insert(db, key, was.orElse(null), own, now, by);
-        channels.submitWordings(db, after, base, now);
+        if (!after.isPage()) channels.submitWordings(db, after, base, now);
     }
 
     /** Of what stands at this place itself. */

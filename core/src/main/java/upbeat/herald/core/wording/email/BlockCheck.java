@@ -18,7 +18,7 @@ final class BlockCheck {
     private BlockCheck() {}
 
     static void findErrors(WordingPurpose purpose, List<Block> blocks, List<WordingError> errors) {
-        if (blocks.isEmpty()) errors.add(new WordingError(1, 1, "The e-mail has no blocks yet. Add one", "blocks"));
+        if (blocks.isEmpty()) errors.add(new WordingError(1, 1, "There are no blocks yet. Add one", "blocks"));
         List<Block> flat = EmailBlocks.flatten(blocks);
         if (flat.size() > MOST
                 || flat.stream()
@@ -26,10 +26,21 @@ final class BlockCheck {
                                 .sum()
                         > LONGEST) {
             errors.add(new WordingError(
-                    1, 1, "An e-mail can have up to " + MOST + " blocks and " + LONGEST + " characters", "blocks"));
+                    1,
+                    1,
+                    (purpose.isPage() ? "The page" : "An e-mail") + " can have up to " + MOST + " blocks and " + LONGEST
+                            + " characters",
+                    "blocks"));
             return;
         }
         for (int i = 0; i < blocks.size(); i++) block(purpose, blocks.get(i), "blocks[" + i + "]", false, errors);
+        if (purpose.isPage()
+                && flat.stream().filter(b -> "parcels".equals(b.kind())).count() != 1)
+            errors.add(new WordingError(
+                    1,
+                    1,
+                    "The page shows the parcels once. Add the block Parcels, or delete the second one",
+                    "blocks"));
         if (purpose.question() != null && !EmailQuestion.isAskedBy(blocks))
             errors.add(new WordingError(1, 1, "This notice asks a question. Add the block with its buttons", "blocks"));
     }
@@ -39,6 +50,16 @@ final class BlockCheck {
         Block.Kind kind = Block.Kind.fromCode(b.kind());
         if (kind == null) {
             errors.add(new WordingError(1, 1, "There is no block named \"" + b.kind() + "\"", part));
+            return;
+        }
+        if (!kind.isFor(purpose.isPage())) {
+            errors.add(new WordingError(
+                    1,
+                    1,
+                    purpose.isPage()
+                            ? "This block is for e-mails only; the page shows it with the parcels"
+                            : "This block is for the tracking page only",
+                    part));
             return;
         }
         if (b.when() != null && BlockCondition.fromCode(b.when()) == null)
@@ -59,7 +80,7 @@ final class BlockCheck {
                             part));
             }
             case QUESTION -> {
-                if (purpose.question() == null)
+                if (purpose.question() == null && !purpose.isPage())
                     errors.add(new WordingError(1, 1, "This notice has no question, so it has no buttons", part));
             }
             case BUTTON -> {

@@ -18,11 +18,21 @@ final class EmailCheck {
 
     static List<WordingError> findErrors(WordingPurpose purpose, Wording wording) {
         List<WordingError> errors = new ArrayList<>();
+        if (purpose.isPage()) {
+            page(purpose, wording, errors);
+            return errors;
+        }
         subject(purpose, wording.email().subject(), errors);
         if (wording.email().preview() != null)
             TemplateCheck.check(wording.email().preview(), "preview", purpose, TemplateCheck.Blocks.NOWHERE, errors);
         body(purpose, wording, errors);
         return errors;
+    }
+
+    private static void page(WordingPurpose purpose, Wording wording, List<WordingError> errors) {
+        if (!Texts.isBlank(wording.email().html()) || wording.email().blocks() == null)
+            errors.add(new WordingError(1, 1, "The page is made of blocks. Add some", "blocks"));
+        else BlockCheck.findErrors(purpose, wording.email().blocks(), errors);
     }
 
     private static void subject(WordingPurpose purpose, @Nullable String subject, List<WordingError> errors) {

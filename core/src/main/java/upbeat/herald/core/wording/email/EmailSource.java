@@ -32,7 +32,7 @@ public final class EmailSource {
                         b.picture().width(),
                         b.link().href());
             case LINE -> "<hr>";
-            case SPACE -> "";
+            case SPACE, PARCELS, RETURNS, HELP -> "";
             case COLUMNS ->
                 "<table role=\"presentation\" width=\"100%\"><tr>\n"
                         + b.columnsOrNone().stream()

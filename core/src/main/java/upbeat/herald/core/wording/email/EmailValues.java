@@ -22,7 +22,7 @@ import upbeat.herald.core.wording.template.TemplateHelpers;
  * What an e-mail's own blocks need besides the fields: its lists, its conditions, its data for mail programs. They
  * stand under {@code mail}, which no wording may name.
  */
-final class EmailValues {
+public final class EmailValues {
     /** A list longer than this ends with how many more there are: mail programs cut a mail off at about 100 KB. */
     private static final int MOST_ITEMS = 40;
 
@@ -30,7 +30,7 @@ final class EmailValues {
 
     private EmailValues() {}
 
-    static String conditionName(BlockCondition condition) {
+    public static String conditionName(BlockCondition condition) {
         return condition.code().replace('-', '_');
     }
 
@@ -41,9 +41,7 @@ final class EmailValues {
         mail.putLazily("ordered", () -> list(s.order().purchase().items(), s));
         mail.putLazily("orderedMore", () -> more(s.order().purchase().items(), s));
         mail.putLazily("pictures", () -> s.order().purchase().items().stream().anyMatch(i -> picture(i) != null));
-        LazyValues when = new LazyValues();
-        for (BlockCondition c : BlockCondition.values()) when.putLazily(conditionName(c), () -> c.holds(s));
-        mail.put("when", when);
+        putConditions(values, s);
         mail.putLazily("part", () -> part(s));
         mail.putLazily(
                 "paste",
@@ -68,6 +66,13 @@ final class EmailValues {
         for (int i = 0; i < links.size(); i++) mail.put("answer" + i, links.get(i));
         mail.put("preferences", s.tracking().pages().preferences());
         mail.putLazily("data", () -> DeliveryMicrodata.render(s));
+    }
+
+    /** Whether a block that is shown sometimes is shown here, as {@code mail.when}. */
+    public static void putConditions(Map<String, LazyValues> values, MessageSubject s) {
+        LazyValues when = new LazyValues();
+        for (BlockCondition c : BlockCondition.values()) when.putLazily(conditionName(c), () -> c.holds(s));
+        FieldValues.group(values, "mail").put("when", when);
     }
 
     private static @Nullable String part(MessageSubject s) {

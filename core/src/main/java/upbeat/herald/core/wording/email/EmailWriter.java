@@ -13,6 +13,7 @@ import upbeat.herald.core.wording.Brand;
 import upbeat.herald.core.wording.Question;
 import upbeat.herald.core.wording.RichText;
 import upbeat.herald.core.wording.template.Phrases;
+import upbeat.herald.core.wording.template.RawText;
 
 /**
  * Writes blocks as the templates of a mail's two bodies. What a customer's order brings in stands in double braces and
@@ -113,6 +114,7 @@ final class EmailWriter {
             }
             case RECOMMENDED -> recommended(b.itemsOrNone());
             case HTML -> source(Texts.orEmpty(b.text()));
+            case PARCELS, RETURNS, HELP -> {} // of the page only, and refused when they are saved in a mail
         }
         both(when == null ? "" : "{{/if}}");
     }
@@ -368,20 +370,7 @@ final class EmailWriter {
         return value.replace("{{", "{ {");
     }
 
-    /** Escapes for HTML what is not inside double braces. */
     static String escape(@Nullable String value) {
-        if (value == null) return "";
-        StringBuilder out = new StringBuilder();
-        int from = 0;
-        while (from < value.length()) {
-            int open = value.indexOf("{{", from);
-            int close = open < 0 ? -1 : value.indexOf("}}", open);
-            String words = value.substring(from, close < 0 ? value.length() : open);
-            out.append(Texts.escapeHtml(words));
-            if (close < 0) break;
-            out.append(value, open, close + 2);
-            from = close + 2;
-        }
-        return out.toString();
+        return RawText.escapeAroundFields(value);
     }
 }

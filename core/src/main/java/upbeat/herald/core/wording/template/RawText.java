@@ -1,6 +1,8 @@
 package upbeat.herald.core.wording.template;
 
 import java.util.List;
+import org.jspecify.annotations.Nullable;
+import upbeat.herald.core.Texts;
 import upbeat.herald.core.wording.WordingError;
 
 /** Paragraphs and places of a text as somebody wrote it. */
@@ -21,5 +23,22 @@ public final class RawText {
             start = i + 1;
         }
         return new WordingError(line, index - start + 1, message);
+    }
+
+    /** Escapes for HTML what is not inside double braces. */
+    public static String escapeAroundFields(@Nullable String value) {
+        if (value == null) return "";
+        StringBuilder out = new StringBuilder();
+        int from = 0;
+        while (from < value.length()) {
+            int open = value.indexOf("{{", from);
+            int close = open < 0 ? -1 : value.indexOf("}}", open);
+            String words = value.substring(from, close < 0 ? value.length() : open);
+            out.append(Texts.escapeHtml(words));
+            if (close < 0) break;
+            out.append(value, open, close + 2);
+            from = close + 2;
+        }
+        return out.toString();
     }
 }

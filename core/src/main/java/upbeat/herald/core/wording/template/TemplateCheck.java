@@ -97,6 +97,8 @@ public final class TemplateCheck {
         }
         Field field = Fields.find(name).orElse(null);
         if (field == null) add(at, "There is no field named " + name);
+        else if (purpose.isPage() && Fields.isPersonal(name))
+            add(at, "The page names nobody: whoever has its link may read it. Leave out " + name);
         else if (field.ofParcel() && purpose.stage().isOrderStage())
             add(at, noParcelYet() + ", so " + name + " would be empty");
         else if (name.equals("answer.link") && purpose.question() == null)

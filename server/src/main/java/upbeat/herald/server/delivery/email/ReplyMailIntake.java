@@ -3,8 +3,8 @@ package upbeat.herald.server.delivery.email;
 import jakarta.mail.MessagingException;
 import jakarta.mail.Session;
 import jakarta.mail.internet.MimeMessage;
+import java.io.ByteArrayInputStream;
 import java.io.IOException;
-import java.io.InputStream;
 import java.util.List;
 import java.util.Optional;
 import java.util.Properties;
@@ -36,13 +36,17 @@ class ReplyMailIntake {
         this.reader = reader;
     }
 
-    /** @return false where it is no mail that anybody could read */
-    boolean take(InputStream raw) throws IOException {
+    /**
+     * @param raw the whole mail. @return false where it is no mail that anybody could read: trying again would come to
+     *     the same
+     */
+    boolean take(byte[] raw) {
         ReplyMail reply;
         try {
-            reply = ReplyMail.read(new MimeMessage(SESSION, raw)).orElse(null);
-        } catch (MessagingException | IllegalArgumentException e) {
-            LOG.warn("An incoming mail can't be read: {}", e.getMessage());
+            reply = ReplyMail.read(new MimeMessage(SESSION, new ByteArrayInputStream(raw)))
+                    .orElse(null);
+        } catch (MessagingException | IOException | RuntimeException e) {
+            LOG.warn("An incoming mail can't be read: {}", e.toString());
             return false;
         }
         if (reply == null) return true; // a machine's; taken, so that it isn't sent back to a machine

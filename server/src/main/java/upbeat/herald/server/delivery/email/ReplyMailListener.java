@@ -1,6 +1,5 @@
 package upbeat.herald.server.delivery.email;
 
-import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.net.InetAddress;
@@ -92,9 +91,9 @@ public class ReplyMailListener implements SmartLifecycle {
             return null;
         }
 
-        private boolean isTaken(byte[] mail) throws IOException, RejectException {
+        private boolean isTaken(byte[] mail) throws RejectException {
             try {
-                return intake.take(new ByteArrayInputStream(mail));
+                return intake.take(mail);
             } catch (RuntimeException e) {
                 LOG.error("A reply by mail could not be kept", e);
                 throw new RejectException(451, "4.3.0 Try again later");

@@ -7,7 +7,6 @@ import jakarta.mail.MessagingException;
 import jakarta.mail.Session;
 import jakarta.mail.Store;
 import jakarta.mail.search.FlagTerm;
-import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.util.Properties;
@@ -124,7 +123,7 @@ class ReplyMailbox implements SmartLifecycle {
             else {
                 ByteArrayOutputStream raw = new ByteArrayOutputStream();
                 mail.writeTo(raw);
-                intake.take(new ByteArrayInputStream(raw.toByteArray()));
+                intake.take(raw.toByteArray());
             }
             mail.setFlag(Flags.Flag.SEEN, true);
         } catch (IOException | RuntimeException e) {
