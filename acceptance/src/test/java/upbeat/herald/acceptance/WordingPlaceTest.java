@@ -263,4 +263,39 @@ class WordingPlaceTest extends BrowserTestCase {
         mail.getByText("Discard changes").click();
         assertThat(mail).containsText("from the configuration");
     }
+
+    @Test
+    void theTrackingPageIsComposedLikeAMail() {
+        String number = app.order("prepaid", "page@customer.example", null, "{\"email\":true}");
+        open("on-its-way/email");
+        page.getByRole(AriaRole.NAVIGATION, new Page.GetByRoleOptions().setName("Wordings"))
+                .getByRole(AriaRole.LINK, new Locator.GetByRoleOptions().setName("Page"))
+                .click();
+        Locator main = page.getByRole(AriaRole.MAIN);
+        assertThat(main.getByRole(AriaRole.HEADING).first()).containsText("Tracking page of every order");
+        assertThat(text("Subject")).hasCount(0);
+        assertThat(mail()).containsText("Order " + number);
+        main.getByText("Add block").last().click();
+        page.getByRole(
+                        AriaRole.MENUITEM,
+                        new Page.GetByRoleOptions().setName("Notice").setExact(true))
+                .click();
+        text("Notice").click();
+        page.keyboard().type("We’re closed on 24 December.");
+        assertThat(mail().locator(".own .notice")).containsText("closed on 24 December");
+        accessible("the tracking page being written");
+        page.keyboard().press("Control+s");
+        assertThat(page.getByText("Saved", new Page.GetByTextOptions().setExact(true)))
+                .isVisible();
+        Page customer = page.context().newPage();
+        customer.navigate(app.read(number).path("trackingPage").asString());
+        assertThat(customer.locator(".own .notice")).containsText("closed on 24 December");
+        customer.close();
+        page.getByText("Desktop", new Page.GetByTextOptions().setExact(true)).click();
+        assertThat(mail()).containsText("closed on 24 December");
+        main.getByText("More", new Locator.GetByTextOptions().setExact(true)).click();
+        page.getByRole(AriaRole.MENUITEM, new Page.GetByRoleOptions().setName("History"))
+                .click();
+        assertThat(page.getByRole(AriaRole.DIALOG)).containsText("24 December");
+    }
 }

@@ -24,7 +24,7 @@ import upbeat.herald.server.order.SearchIndexRepository;
 
 /** Gives a return its number. Works inside the caller's transaction, with what is known by then. */
 @Component
-class ReturnAsk {
+public class ReturnAsk {
     /** A number that somebody used otherwise is passed over; so many in a row are none of ours. */
     private static final int MOST_TRIES = 100;
 
@@ -51,10 +51,10 @@ class ReturnAsk {
     }
 
     /** @param fault key of why there is none, or null */
-    record Outcome(long id, @Nullable String fault) {}
+    public record Outcome(long id, @Nullable String fault) {}
 
     /** @param seen how many returns there were when the form was shown: one that is sent twice asks once */
-    Outcome ask(JdbcClient db, long orderId, ReturnRequest asked, @Nullable String seen, int most, Instant now) {
+    public Outcome ask(JdbcClient db, long orderId, ReturnRequest asked, @Nullable String seen, int most, Instant now) {
         OrderRow row = orders.get(db, orderId);
         TrackedOrder order = tracked.load(db, row);
         List<CustomerReturn> earlier = returns.findByOrder(db, orderId).stream()

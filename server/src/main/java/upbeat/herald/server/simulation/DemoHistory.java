@@ -7,8 +7,11 @@ import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.Random;
+import java.util.SplittableRandom;
 import org.jspecify.annotations.Nullable;
 import org.springframework.boot.ApplicationArguments;
 import org.springframework.boot.ApplicationRunner;
@@ -22,12 +25,15 @@ import upbeat.herald.core.journey.Order;
 import upbeat.herald.core.journey.Parcel;
 import upbeat.herald.core.journey.Payment;
 import upbeat.herald.core.journey.Stage;
+import upbeat.herald.core.returns.ReturnReason;
+import upbeat.herald.core.returns.ReturnRequest;
 import upbeat.herald.core.wording.chat.ChatChannel;
 import upbeat.herald.core.wording.email.EmailChannel;
 import upbeat.herald.core.wording.sms.SmsChannel;
 import upbeat.herald.server.answer.AnswerService;
 import upbeat.herald.server.answer.QuestionSweep;
 import upbeat.herald.server.channel.GatewayRegistry;
+import upbeat.herald.server.customerpage.ReturnAsk;
 import upbeat.herald.server.delivery.Dispatcher;
 import upbeat.herald.server.ingest.CheckedScan;
 import upbeat.herald.server.ingest.OrderIngestService;
@@ -37,6 +43,7 @@ import upbeat.herald.server.message.MessageRepository;
 import upbeat.herald.server.message.ReceiptService;
 import upbeat.herald.server.order.AnswerRepository;
 import upbeat.herald.server.order.OrderRepository;
+import upbeat.herald.server.order.ReturnRepository;
 import upbeat.herald.server.platform.persistence.DatabaseWriter;
 import upbeat.herald.server.platform.random.RandomIds;
 
@@ -49,6 +56,8 @@ import upbeat.herald.server.platform.random.RandomIds;
 class DemoHistory {
     private static final long SEED = 20261124L;
     private static final int ORDERS = 500;
+    private static final int ONE_RETURN_IN = 16;
+    private static final int MOST_RETURNS = 20;
     private static final Duration PAST = Duration.ofDays(30);
     private static final ZoneId HARBOUR = ZoneId.of("Europe/Stockholm");
 
@@ -86,12 +95,18 @@ class DemoHistory {
             ReportIngestService reports,
             AnswerService answers,
             QuestionSweep questions,
-            ReceiptService receipts) {}
+            ReceiptService receipts,
+            ReturnAsk returns) {}
 
     /** What the past is written to and looked up in. */
     @Component
     @ConditionalOnProperty("herald.seed")
-    record Data(OrderRepository orders, MessageRepository messages, DatabaseWriter writer, JdbcClient reader) {}
+    record Data(
+            OrderRepository orders,
+            MessageRepository messages,
+            ReturnRepository returns,
+            DatabaseWriter writer,
+            JdbcClient reader) {}
 
     @Bean
     Life life(Entries entries, Data data, Dispatcher dispatcher, GatewayRegistry gateways, SimulatedClock clock) {
@@ -233,14 +248,49 @@ class DemoHistory {
                         8);
                 return;
             }
-            scan(
-                    i,
-                    carrier,
-                    tracking,
-                    Stage.DELIVERED,
-                    out.plusSeconds(60L * (90 + random.nextInt(420))),
-                    "At the door",
-                    5);
+            Instant delivered = out.plusSeconds(60L * (90 + random.nextInt(420)));
+            scan(i, carrier, tracking, Stage.DELIVERED, delivered, "At the door", 5);
+            sendBack(i, number, delivered);
+        }
+
+        /** One in some is sent back, with dice of its own: the rest of the past doesn't depend on it. */
+        private void sendBack(int i, String number, Instant delivered) {
+            SplittableRandom dice = new SplittableRandom(SEED + i);
+            if (dice.nextInt(ONE_RETURN_IN) != 0) return;
+            Instant asked = delivered.plusSeconds(3600L * (20 + dice.nextInt(60)));
+            ReturnReason why = ReturnReason.values()[dice.nextInt(ReturnReason.values().length)];
+            at(asked, i, () -> entries.returns()
+                    .ask(
+                            db(),
+                            find(number).id(),
+                            new ReturnRequest(Map.of(0, 1), why, null),
+                            "0",
+                            MOST_RETURNS,
+                            clock.instant()));
+            scanOfReturn(i, number, Stage.DISPATCHED, asked.plusSeconds(3600L * (18 + dice.nextInt(20))));
+            scanOfReturn(i, number, Stage.DELIVERED, asked.plusSeconds(3600L * (60 + dice.nextInt(40))));
+            at(asked.plusSeconds(3600L * 120), i, () -> findReturn(number)
+                    .ifPresent(r -> data.returns().markReceived(db(), r.id(), DemoSetup.ACCOUNT, clock.instant())));
+        }
+
+        private void scanOfReturn(int i, String number, Stage stage, Instant happened) {
+            String[] says = DemoCarriers.says(DemoCarriers.POST, stage);
+            at(happened, i, () -> findReturn(number).ifPresent(r -> entries.reports()
+                    .ingest(
+                            db(),
+                            List.of(new CheckedScan(
+                                    DemoCarriers.POST,
+                                    r.content().label().trackingNumber(),
+                                    says[0],
+                                    says[1],
+                                    happened,
+                                    day(happened),
+                                    "Main depot")),
+                            clock.instant())));
+        }
+
+        private Optional<ReturnRepository.ReturnRow> findReturn(String number) {
+            return data.returns().findByOrder(db(), find(number).id()).stream().findFirst();
         }
 
         /** @param minutesLate how long after the event it is reported */
