@@ -35,8 +35,9 @@ export function ShopCalls({ shop, now }: { shop: string; now: string }) {
     <section className="card form mt12" aria-label="Calls to the shop">
       <h2 className="m0">Calls to the shop</h2>
       <p className="soft">
-        When an answer says “call the shop”, this address is sent a signed event (Standard Webhooks, CloudEvents). If
-        the shop doesn’t take it, it’s sent again after growing waits.
+        When an answer says “call the shop”, and when a return is requested, received or cancelled, this address is sent
+        a signed event (Standard Webhooks, CloudEvents). If the shop doesn’t take it, it’s sent again after growing
+        waits.
       </p>
       <label htmlFor="shop-call-url">Address</label>
       <div className="flex gap6">

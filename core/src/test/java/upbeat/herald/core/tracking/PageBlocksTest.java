@@ -152,9 +152,9 @@ class PageBlocksTest {
 
     @ParameterizedTest
     @CsvSource(delimiter = '|', textBlock = """
-            {{customer.firstName}} | The page names nobody: whoever has its link may read it. Leave out customer.firstName
+            {{customer.email}} | The page names nobody: whoever has its link may read it. Leave out customer.email
             {{shipTo.street}} | The page names nobody: whoever has its link may read it. Leave out shipTo.street
-            {{parcel.trackingNumber}} | There is no parcel yet when an order is ordered, so parcel.trackingNumber would be empty
+            {{parcel.place}} | There is no parcel yet when an order is ordered, so parcel.place would be empty
             {{answer.link}} | This notice has no question, so it has no answer link
             {{order.colour}} | There is no field named order.colour
             """)

@@ -4,6 +4,7 @@ import io.swagger.v3.oas.annotations.Hidden;
 import jakarta.servlet.http.HttpServletRequest;
 import java.util.Map;
 import org.springframework.http.CacheControl;
+import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -51,6 +52,8 @@ class ReturnPageController {
             @PathVariable long id,
             @PathVariable String format,
             HttpServletRequest request) {
+        if (!service.countLabel(request))
+            return ResponseEntity.status(HttpStatus.TOO_MANY_REQUESTS).build();
         return service.findLabel(token, id, format, request)
                 .map(pdf -> ResponseEntity.ok()
                         .cacheControl(CacheControl.noStore())

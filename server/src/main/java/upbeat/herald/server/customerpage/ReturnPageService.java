@@ -2,6 +2,7 @@ package upbeat.herald.server.customerpage;
 
 import jakarta.servlet.http.HttpServletRequest;
 import java.net.URI;
+import java.time.Duration;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -23,12 +24,15 @@ import upbeat.herald.server.order.OrderRow;
 import upbeat.herald.server.order.ReturnRepository;
 import upbeat.herald.server.order.ReturnRepository.ReturnRow;
 import upbeat.herald.server.platform.signal.SignallingWriter;
+import upbeat.herald.server.platform.web.RateLimiter;
 
 /** What a customer who has an order's link may do about sending something back. */
 @Service
 class ReturnPageService {
     /** Whoever sends back more often than this calls. */
     private static final int MOST_RETURNS = 20;
+    /** Drawing one takes more than any other page. */
+    private static final int LABELS_A_MINUTE = 20;
 
     private final OrderPages pages;
     private final TrackedOrders tracked;
@@ -38,6 +42,7 @@ class ReturnPageService {
     private final ReturnLabel labels;
     private final SignallingWriter writer;
     private final JdbcClient reader;
+    private final RateLimiter drawn = new RateLimiter(LABELS_A_MINUTE, Duration.ofMinutes(1));
 
     ReturnPageService(
             OrderPages pages,
@@ -93,6 +98,11 @@ class ReturnPageService {
             writer.write((db, now) -> news.cancel(db, r, now));
             return seeOther("../" + id);
         });
+    }
+
+    /** @return false where this caller has had too many labels drawn */
+    boolean countLabel(HttpServletRequest request) {
+        return drawn.tryAcquire(request.getRemoteAddr());
     }
 
     /** Empty where there is no such return, or its label can't be used any more. */

@@ -276,6 +276,16 @@ class ReturnPagesTest extends OwnAppTestCase {
     }
 
     @Test
+    void labelsAreDrawnForACallerNowAndThen() {
+        String path = pathOf(delivered()) + "/returns/1/label-a6.pdf";
+        List<Integer> answers = IntStream.range(0, 40)
+                .mapToObj(i -> app.bare("GET", path, null, Map.of("X-Forwarded-For", "203.0.113.77"))
+                        .status())
+                .toList();
+        assertThat(answers).contains(429);
+    }
+
+    @Test
     void numbersOfTheCarrierAreS10UntilTheyAreUsedUp() {
         terms("{\"numbers\":{\"service\":\"cp\",\"first\":50000000,\"last\":50000001,\"country\":\"XS\"}}");
         String number = delivered();
