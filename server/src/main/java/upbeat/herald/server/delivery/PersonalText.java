@@ -1,9 +1,14 @@
 package upbeat.herald.server.delivery;
 
+import java.util.Optional;
+import java.util.function.Function;
+import org.jspecify.annotations.Nullable;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.wording.Brand;
 import upbeat.herald.core.wording.Channel;
 import upbeat.herald.core.wording.Rendered;
+import upbeat.herald.server.brand.BrandRepository;
 import upbeat.herald.server.channel.Gateway;
 import upbeat.herald.server.channel.GatewayRegistry;
 import upbeat.herald.server.channel.HandOver;
@@ -15,25 +20,39 @@ import upbeat.herald.server.platform.outbox.OutboxSender.Result;
 @Component
 class PersonalText {
     private final GatewayRegistry gateways;
+    private final BrandRepository brands;
+    private final JdbcClient reader;
 
-    PersonalText(GatewayRegistry gateways) {
+    PersonalText(GatewayRegistry gateways, BrandRepository brands, JdbcClient reader) {
         this.gateways = gateways;
+        this.brands = brands;
+        this.reader = reader;
     }
 
-    /** @param language BCP 47 */
-    record To(Channel channel, String address, String language, Brand brand) {}
+    /** @param channel its code; {@code shop} whose brand speaks, or null; {@code language} BCP 47 */
+    record To(String channel, String address, @Nullable String shop, String language) {}
 
-    Result send(OutboxItem item, To to, Rendered content) {
-        Gateway gateway = gateways.find(to.channel()).orElse(null);
+    /** @param subject of an e-mail; {@code words} of the brand that speaks */
+    Result send(OutboxItem item, To to, String subject, Function<Brand, String> words) {
+        Channel channel = Channel.fromCode(to.channel()).orElse(null);
+        if (channel == null) return new Result.Refused("This channel is no longer there");
+        Brand brand = to.shop() == null ? brands.get(reader) : brands.get(reader, to.shop());
+        Optional<Rendered> content = channel.renderPersonal(subject, words.apply(brand));
+        if (content.isEmpty()) return new Result.Refused("This channel takes no such text");
+        Gateway gateway = gateways.find(channel).orElse(null);
         if (gateway == null) return new Result.Later("No gateway is set up. Go to Setup, Gateways");
         HandOver end = gateway.handOver(new OutgoingMessage(
-                item.id(), item.kind(), to.address(), to.language(), to.brand(), content, null, item.createdAt()));
+                item.id(), item.kind(), to.address(), to.language(), brand, content.get(), null, item.createdAt()));
+        return read(end, gateway.isIdempotent());
+    }
+
+    /** Rather none than two; a gateway that knows it by its id is asked again. */
+    private static Result read(HandOver end, boolean isIdempotent) {
         if (end instanceof HandOver.Accepted) return new Result.Taken("Sent");
         if (end instanceof HandOver.Refused refused) return new Result.Refused(refused.reason());
         if (end instanceof HandOver.Away away) return new Result.Later(away.reason());
         if (end instanceof HandOver.Later later) return new Result.Later(later.reason());
-        // Rather none than two; a gateway that knows it by its id is asked again.
-        return gateway.isIdempotent()
+        return isIdempotent
                 ? new Result.Later("The gateway didn't confirm it")
                 : new Result.Refused("The gateway didn't confirm it. It may have been sent all the same");
     }

@@ -6,9 +6,7 @@ import java.time.InstantSource;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
-import upbeat.herald.core.wording.Brand;
 import upbeat.herald.core.wording.Channel;
-import upbeat.herald.server.brand.BrandRepository;
 import upbeat.herald.server.order.ReplyRepository;
 import upbeat.herald.server.platform.outbox.OutboxItem;
 import upbeat.herald.server.platform.outbox.OutboxSender;
@@ -21,19 +19,12 @@ public class ReplyAnswerSender implements OutboxSender {
 
     private final PersonalText personal;
     private final ReplyRepository replies;
-    private final BrandRepository brands;
     private final JdbcClient reader;
     private final InstantSource clock;
 
-    ReplyAnswerSender(
-            PersonalText personal,
-            ReplyRepository replies,
-            BrandRepository brands,
-            JdbcClient reader,
-            InstantSource clock) {
+    ReplyAnswerSender(PersonalText personal, ReplyRepository replies, JdbcClient reader, InstantSource clock) {
         this.personal = personal;
         this.replies = replies;
-        this.brands = brands;
         this.reader = reader;
         this.clock = clock;
     }
@@ -58,14 +49,11 @@ public class ReplyAnswerSender implements OutboxSender {
         if (item.body().isEmpty()) return new Result.Refused("The customer's data was erased");
         ReplyAnswer a = Json.read(item.body(), ReplyAnswer.class);
         Channel channel = Channel.fromCode(a.channel()).orElse(null);
-        if (channel == null) return new Result.Refused("This channel is no longer there");
-        Instant closes = findClosing(reader, channel, a.to());
-        if (closes != null && closes.isBefore(clock.instant()))
+        Instant closes = channel == null ? null : findClosing(reader, channel, a.to());
+        if (channel != null && closes != null && closes.isBefore(clock.instant()))
             return new Result.Refused("The time to write back by " + channel.label() + " has run out");
-        Brand brand = a.shop() == null ? brands.get(reader) : brands.get(reader, a.shop());
-        return channel.renderPersonal(a.subject(), a.text())
-                .map(text -> personal.send(item, new PersonalText.To(channel, a.to(), a.language(), brand), text))
-                .orElseGet(() -> new Result.Refused("This channel takes no such text"));
+        PersonalText.To to = new PersonalText.To(a.channel(), a.to(), a.shop(), a.language());
+        return personal.send(item, to, a.subject(), brand -> a.text());
     }
 
     /** Until when a customer may be written to in free words; null where that doesn't end. */

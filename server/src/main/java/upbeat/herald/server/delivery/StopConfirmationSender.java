@@ -2,7 +2,6 @@ package upbeat.herald.server.delivery;
 
 import java.util.Locale;
 import org.jspecify.annotations.Nullable;
-import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.Texts;
 import upbeat.herald.core.wording.Brand;
@@ -10,7 +9,6 @@ import upbeat.herald.core.wording.Channel;
 import upbeat.herald.core.wording.PhoneChannel;
 import upbeat.herald.core.wording.sms.SmsChannel;
 import upbeat.herald.core.wording.template.Phrases;
-import upbeat.herald.server.brand.BrandRepository;
 import upbeat.herald.server.platform.outbox.OutboxItem;
 import upbeat.herald.server.platform.outbox.OutboxSender;
 import upbeat.herald.server.platform.persistence.Json;
@@ -21,13 +19,9 @@ public class StopConfirmationSender implements OutboxSender {
     public static final String KIND = "stop-confirmation";
 
     private final PersonalText personal;
-    private final BrandRepository brands;
-    private final JdbcClient reader;
 
-    StopConfirmationSender(PersonalText personal, BrandRepository brands, JdbcClient reader) {
+    StopConfirmationSender(PersonalText personal) {
         this.personal = personal;
-        this.brands = brands;
-        this.reader = reader;
     }
 
     /** @param shop whose brand speaks, or null; {@code language} BCP 47 */
@@ -48,12 +42,8 @@ public class StopConfirmationSender implements OutboxSender {
     public Result send(OutboxItem item) {
         if (item.body().isEmpty()) return new Result.Refused("The customer's data was erased");
         StopConfirmation c = Json.read(item.body(), StopConfirmation.class);
-        Channel channel = Channel.fromCode(c.channel()).orElse(null);
-        if (channel == null) return new Result.Refused("This channel is no longer there");
-        Brand brand = c.shop() == null ? brands.get(reader) : brands.get(reader, c.shop());
-        return channel.renderPersonal("", textOf(c, brand))
-                .map(text -> personal.send(item, new PersonalText.To(channel, c.to(), c.language(), brand), text))
-                .orElseGet(() -> new Result.Refused("This channel takes no such text"));
+        PersonalText.To to = new PersonalText.To(c.channel(), c.to(), c.shop(), c.language());
+        return personal.send(item, to, "", brand -> textOf(c, brand));
     }
 
     private static String textOf(StopConfirmation c, Brand brand) {
