@@ -24,7 +24,11 @@ export function ShopCalls({ shop, now }: { shop: string; now: string }) {
   const { document, version, secret } = calls.data;
   const url = typed ?? document.url ?? '';
   const keep = (view: Schemas['ShopCallsView'] | undefined) => {
-    if (view) queries.setQueryData(keys.shopCalls(shop), view);
+    if (view) {
+      queries.setQueryData(keys.shopCalls(shop), view);
+      // What came of it may have been shown already, before this answer: nothing older may stay.
+      queries.invalidateQueries({ queryKey: keys.shopCalls(shop) });
+    }
     return view;
   };
   const save = async () => {
