@@ -124,6 +124,10 @@ const form = (parts: Record<string, string | Blob>) => {
 /** Which orders are wanted, as the address and the server name it; blank means all. */
 export type AnswerFilter = { state?: string; notice?: string; stage?: string };
 
+/** Which messages are meant. */
+export type MessageAsk = Schemas['MessageAsk'];
+const flat = (ask: MessageAsk): Record<string, string | undefined> => ({ ...ask.when, ...ask.what, ...ask.whose });
+
 export type OrderFilter = Partial<
   Record<
     | 'stage'
@@ -209,8 +213,17 @@ export const api = {
     call<void>('PUT', `/ui/orders/${at(shop, number)}/answers/${encodeURIComponent(notice)}`, correction, version),
   settleMany: (orders: Schemas['OrderName'][], status: string, as: string) =>
     call<Schemas['Settled']>('POST', '/ui/messages/settle', { orders, status, as }),
-  settle: (id: string, arrived: boolean) =>
-    call<Schemas['ShownMessage']>('POST', `/ui/messages/${id}/settle`, { arrived }),
+  messages: (ask: MessageAsk, after?: string) =>
+    get<Schemas['MessagePage']>(`/ui/messages${query({ ...flat(ask), after })}`),
+  act: (id: string, act: Schemas['Act']) =>
+    call<Schemas['ShownMessage']>('POST', `/ui/messages/${encodeURIComponent(id)}/act`, act),
+  actOnAll: (ask: MessageAsk, act: Schemas['Act'], after?: string) =>
+    call<Schemas['PartDone']>('POST', '/ui/messages/act', { ask, act, after }),
+  exportMessages: (format: string, ask: MessageAsk, progress: string, signal: AbortSignal) =>
+    download(`/ui/messages/export.${format}${query({ ...flat(ask), progress })}`, signal),
+  messageExportProgress: (id: string) => get<Schemas['Done']>(`/ui/messages/export-progress/${id}`),
+  correctContact: (shop: string, number: string, contact: Schemas['ContactCorrectionBody']) =>
+    call<Schemas['ContactView']>('PUT', `/ui/orders/${at(shop, number)}/contact`, contact),
 
   plan: () => get<Schemas['Plan']>('/ui/plan'),
   planChecks: () => get<Schemas['PlanFinding'][]>('/ui/plan/checks'),
@@ -483,6 +496,7 @@ export const keys = {
   order: (shop: string, number: string) => ['order', shop, number] as const,
   outcomes: (shop: string, number: string) => ['outcomes', shop, number] as const,
   message: (id: string) => ['message', id] as const,
+  messages: (ask: MessageAsk) => ['messages', ask] as const,
   plan: ['plan'] as const,
   conditionKinds: ['condition-kinds'] as const,
   audienceCount: (audience: Schemas['Audience']) => ['audience-count', audience] as const,

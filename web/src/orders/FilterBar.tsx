@@ -2,10 +2,10 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { App, Button, Dropdown, Input, Popover, Select } from 'antd';
 import { Fragment, useState } from 'react';
 import { api, keys, type OrderFilter, type Schemas } from '../api/client';
+import { ExportProgress } from '../shell/ExportProgress';
+import { useExport } from '../shell/useExport';
 import { counted, STAGE_WORDS } from '../words';
-import { ExportProgress } from './ExportProgress';
 import { MESSAGE_WORDS, NAMES, toAddress, words } from './filter';
-import { useExport } from './useExport';
 
 /** Each is a view of its own: choosing one leaves the others. What is to hold together is added as a filter. */
 type Attention = Exclude<keyof Schemas['Attention'], 'atMost'>;
@@ -35,7 +35,11 @@ export function FilterBar({ filter, choices, dense, onDensity, onChange, onLoad 
   const queries = useQueryClient();
   const { message } = App.useApp();
   const [name, setName] = useState('');
-  const { exporting, start, stop } = useExport();
+  const { exporting, start, stop } = useExport({
+    name: 'orders',
+    file: (format, id, signal) => api.exportOrders(format, filter, id, signal),
+    progress: api.exportProgress,
+  });
   const set = NAMES.filter((n) => filter[n]);
   const count = useQuery({
     queryKey: ['orders-count', filter],
@@ -197,12 +201,12 @@ export function FilterBar({ filter, choices, dense, onDensity, onChange, onLoad 
         {dense ? 'Wide rows' : 'Narrow rows'}
       </button>
       {exporting ? (
-        <ExportProgress exporting={exporting} onStop={stop} />
+        <ExportProgress exporting={exporting} noun="order" onStop={stop} />
       ) : (
         <Dropdown
           menu={{
             items: ['csv', 'xlsx'].map((f) => ({ key: f, label: f.toUpperCase() })),
-            onClick: ({ key }) => start(key, filter),
+            onClick: ({ key }) => start(key),
           }}
           trigger={['click']}
         >

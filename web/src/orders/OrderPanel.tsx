@@ -1,10 +1,10 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { App, Button, Popconfirm } from 'antd';
+import { useQuery } from '@tanstack/react-query';
+import { Button, Popconfirm } from 'antd';
 import { useState } from 'react';
 import { api, keys, type Schemas } from '../api/client';
-import { channelLabel } from '../channels';
+import { ContactForm } from '../messages/ContactForm';
+import { MessageDetail } from '../messages/MessageDetail';
 import { Failed } from '../shell/Failed';
-import { MailFrame } from '../shell/MailFrame';
 import { money, stageWords, when } from '../words';
 import { AnswerCorrection } from './AnswerCorrection';
 import { CustomerErasure } from './CustomerErasure';
@@ -82,7 +82,7 @@ export function OrderPanel({ shop, number, now, choices, onClose }: Props) {
       {!message && view === 'story' && <Parcels order={o} choices={choices} />}
       {!message && view === 'story' && <Returns order={o} />}
       {message ? (
-        <Message id={message} onBack={() => setMessage(undefined)} />
+        <Message id={message} now={now} onBack={() => setMessage(undefined)} />
       ) : view === 'next' ? (
         <Outcomes shop={shop} number={number} now={now} />
       ) : (
@@ -92,6 +92,7 @@ export function OrderPanel({ shop, number, now, choices, onClose }: Props) {
           ))}
         </ol>
       )}
+      {!message && view === 'story' && (o.customer || o.shipTo?.name) && <ContactForm shop={shop} number={number} />}
       {!message && view === 'story' && <AnswerCorrection shop={shop} number={number} />}
       {!message && (
         <div className="actions">
@@ -168,22 +169,8 @@ function StoryLine({ entry, now, onOpen }: { entry: Schemas['Entry']; now: strin
   );
 }
 
-function Message({ id, onBack }: { id: string; onBack: () => void }) {
+function Message({ id, now, onBack }: { id: string; now: string; onBack: () => void }) {
   const shown = useQuery({ queryKey: keys.message(id), queryFn: () => api.message(id) });
-  const queries = useQueryClient();
-  const { message: toast } = App.useApp();
-  const settle = (arrived: boolean) => change(() => api.settle(id, arrived));
-  const recall = () => change(() => api.recall(id));
-  const change = async (work: () => Promise<unknown>) => {
-    try {
-      await work();
-      await queries.invalidateQueries();
-      onBack();
-    } catch (e) {
-      toast.error((e as Error).message);
-    }
-  };
-  const m = shown.data?.message;
   return (
     <div>
       <div className="actions">
@@ -192,84 +179,7 @@ function Message({ id, onBack }: { id: string; onBack: () => void }) {
         </Button>
       </div>
       {shown.isError && <Failed error={shown.error} again={() => shown.refetch()} />}
-      {m && (
-        <>
-          <div className="box">
-            <dl className="facts">
-              <dt>Channel</dt>
-              <dd>
-                {channelLabel(m.channel)}
-                {m.to ? ` to ${m.to}` : ''}
-                {m.trial && ', to the team on trial'}
-              </dd>
-              <dt>Status</dt>
-              <dd>
-                {m.status}
-                {m.reason ? `: ${m.reason}` : ''}
-              </dd>
-              {m.segments != null && (
-                <>
-                  <dt>Length</dt>
-                  <dd>
-                    {m.segments} segment{m.segments === 1 ? '' : 's'}
-                    {m.cost ? `, ${m.cost.amount} ${m.cost.currency}` : ''}
-                  </dd>
-                </>
-              )}
-            </dl>
-            {(m.status === 'planned' || m.status === 'waiting') && (
-              <div className="actions">
-                <Button size="small" onClick={recall}>
-                  Take back
-                </Button>
-              </div>
-            )}
-            {m.status === 'failed' && (
-              <div className="actions">
-                <Button size="small" onClick={() => settle(false)}>
-                  Send again
-                </Button>
-              </div>
-            )}
-            {m.status === 'unsure' && (
-              <div className="actions">
-                <Button size="small" onClick={() => settle(true)}>
-                  It was delivered
-                </Button>
-                <Button size="small" danger onClick={() => settle(false)}>
-                  Send again
-                </Button>
-              </div>
-            )}
-          </div>
-          {m.text ? (
-            <div className="preview">
-              <div className="head">
-                <span>As sent</span>
-                <span>{m.subject}</span>
-              </div>
-              {shown.data?.html ? (
-                <MailFrame html={shown.data.html} title="The mail as sent" />
-              ) : (
-                <div className="text">{m.text}</div>
-              )}
-              {!shown.data?.html && shown.data!.buttons.length > 0 && (
-                <div className="text pt0">
-                  {shown.data!.buttons.map((b) => (
-                    <span key={b} className="mark v mr6">
-                      {b}
-                    </span>
-                  ))}
-                </div>
-              )}
-            </div>
-          ) : (
-            <p className="box">
-              Not sent yet. The text is made when the message is sent, with the data of that moment.
-            </p>
-          )}
-        </>
-      )}
+      {shown.data && <MessageDetail shown={shown.data} now={now} />}
     </div>
   );
 }

@@ -3,14 +3,16 @@ import type { Exporting } from './useExport';
 
 const number = (n: number) => n.toLocaleString('en-GB');
 
-/** How far the export is, and the way to stop it. */
-export function ExportProgress({ exporting: e, onStop }: { exporting: Exporting; onStop: () => void }) {
+/** How far the export is, and the way to stop it. `noun` is what is exported. */
+type Props = { exporting: Exporting; noun: string; onStop: () => void };
+
+export function ExportProgress({ exporting: e, noun, onStop }: Props) {
   return (
     <div className="exporting" role="status">
       <span>
         {e.total === undefined
           ? 'Exporting …'
-          : `Exporting: ${number(e.done ?? 0)} of ${number(e.total)} order${e.total === 1 ? '' : 's'}`}
+          : `Exporting: ${number(e.done ?? 0)} of ${number(e.total)} ${noun}${e.total === 1 ? '' : 's'}`}
       </span>
       <Progress
         className="w160"

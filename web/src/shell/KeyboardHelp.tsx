@@ -22,6 +22,10 @@ export default function KeyboardHelp({ demo, onClose }: { demo: boolean; onClose
         </dt>
         <dd>Go to Wording</dd>
         <dt>
+          <kbd>g</kbd> <kbd>m</kbd>
+        </dt>
+        <dd>Go to Messages</dd>
+        <dt>
           <kbd>g</kbd> <kbd>a</kbd>
         </dt>
         <dd>Go to Answers</dd>

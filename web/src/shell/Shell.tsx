@@ -22,6 +22,7 @@ const OrdersPlace = lazy(() => import('../orders/OrdersPlace'));
 const PlanPlace = lazy(() => import('../plan/PlanPlace'));
 const RehearsalPlace = lazy(() => import('../rehearsal/RehearsalPlace'));
 const WordingPlace = lazy(() => import('../wording/WordingPlace'));
+const MessagesPlace = lazy(() => import('../messages/MessagesPlace'));
 const AnswersPlace = lazy(() => import('../answers/AnswersPlace'));
 const SetupPlace = lazy(() => import('../setup/SetupPlace'));
 const TestBench = lazy(() => import('../bench/TestBench'));
@@ -82,6 +83,7 @@ export function Shell() {
             Plan
           </NavLink>
           <NavLink to="/wording">Wording</NavLink>
+          <NavLink to="/messages">Messages</NavLink>
           <AnswersLink />
           <NavLink to="/setup">Setup</NavLink>
           {session.data.demo && <NavLink to="/test-bench">Test bench</NavLink>}
@@ -121,6 +123,8 @@ export function Shell() {
             <Path path="/rehearsals/:id/:shop/:number" element={<RehearsalPlace now={now} />} />
             <Path path="/wording" element={<WordingPlace />} />
             <Path path="/wording/:notice/:channel" element={<WordingPlace />} />
+            <Path path="/messages" element={<MessagesPlace now={now} />} />
+            <Path path="/messages/:id" element={<MessagesPlace now={now} />} />
             <Path path="/answers" element={<AnswersPlace now={now} />} />
             <Path path="/answers/:shop/:number" element={<AnswersPlace now={now} />} />
             <Path path="/setup/*" element={<SetupPlace now={now} />} />

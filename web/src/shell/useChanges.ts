@@ -13,6 +13,8 @@ const SHOWN = [
   'feeds',
   'first-steps',
   'gateways',
+  'message',
+  'messages',
   'order',
   'orders',
   'orders-choices',

@@ -1,37 +1,44 @@
 import { App } from 'antd';
 import { useEffect, useRef, useState } from 'react';
-import { api, type OrderFilter } from '../api/client';
+import type { Schemas } from '../api/client';
 
 const ASK_EVERY_MS = 700;
 
 /** An export at work: how many orders are written, of how many, as soon as that is known. */
 export type Exporting = { format: string; done?: number; total?: number };
 
+/** Where an export comes from. */
+type Source = {
+  /** Of the file, without its ending. */
+  name: string;
+  file: (format: string, id: string, signal: AbortSignal) => Promise<Blob>;
+  progress: (id: string) => Promise<Schemas['Done']>;
+};
+
 /** Fetches an export with its progress, and hands the browser the file when it is whole. */
-export function useExport() {
+export function useExport({ name, file, progress }: Source) {
   const { message } = App.useApp();
   const [exporting, setExporting] = useState<Exporting>();
   const running = useRef<AbortController>(undefined);
   useEffect(() => () => running.current?.abort(), []);
 
-  const start = async (format: string, filter: OrderFilter) => {
+  const start = async (format: string) => {
     const control = new AbortController();
     running.current = control;
     const id = crypto.randomUUID?.() ?? `export-${Date.now()}`;
     setExporting({ format });
     const asking = setInterval(
       () =>
-        api
-          .exportProgress(id)
+        progress(id)
           .then((p) => !control.signal.aborted && setExporting({ format, ...p }))
           .catch(() => undefined),
       ASK_EVERY_MS,
     );
     try {
-      const file = await api.exportOrders(format, filter, id, control.signal);
+      const whole = await file(format, id, control.signal);
       const link = document.createElement('a');
-      link.href = URL.createObjectURL(file);
-      link.download = `orders.${format}`;
+      link.href = URL.createObjectURL(whole);
+      link.download = `${name}.${format}`;
       link.click();
       setTimeout(() => URL.revokeObjectURL(link.href), 60_000);
       message.success('Export saved');

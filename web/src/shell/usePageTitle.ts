@@ -4,6 +4,7 @@ import { useLocation } from 'react-router';
 const PLACES: Record<string, string> = {
   orders: 'Orders',
   plan: 'Plan',
+  messages: 'Messages',
   answers: 'Answers',
   rehearsals: 'Rehearsals',
   wording: 'Wording',

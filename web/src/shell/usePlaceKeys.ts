@@ -18,6 +18,7 @@ export function usePlaceKeys(on: boolean, demo: boolean, find: () => void, help:
     const places: Record<string, string> = {
       o: '/orders',
       p: '/plan',
+      m: '/messages',
       a: '/answers',
       w: '/wording',
       s: '/setup',

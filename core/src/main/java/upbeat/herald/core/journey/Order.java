@@ -34,6 +34,20 @@ public record Order(
         return new Order(shop, number, placedAt, null, country, purchase, Consent.UNKNOWN, tags);
     }
 
+    /** The same with other addresses of its customer. */
+    public Order withContact(@Nullable String email, @Nullable String phone) {
+        Customer who = customer == null ? Customer.NOBODY : customer;
+        return new Order(
+                shop,
+                number,
+                placedAt,
+                new Customer(who.name(), email, phone, who.language()),
+                shipTo,
+                purchase,
+                consent,
+                tags);
+    }
+
     /**
      * What was bought, and how it is paid.
      *

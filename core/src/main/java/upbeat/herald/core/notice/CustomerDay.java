@@ -15,7 +15,7 @@ public final class CustomerDay {
     }
 
     /** True only where it is so on every clock the customer may live by. */
-    static boolean isSameDay(Order order, Instant one, Instant other) {
+    public static boolean isSameDay(Order order, Instant one, Instant other) {
         return CustomerClock.of(order).possible().stream()
                 .allMatch(zone -> LocalDate.ofInstant(one, zone).equals(LocalDate.ofInstant(other, zone)));
     }

@@ -175,7 +175,6 @@ class AnswerCorrection {
     }
 
     private OrderRow find(JdbcClient db, String shop, String number) {
-        return orders.find(db, shop, number)
-                .orElseThrow(() -> new NotFoundException("There is no order " + number + " in shop " + shop));
+        return orders.get(db, shop, number);
     }
 }

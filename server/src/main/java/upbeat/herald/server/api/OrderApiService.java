@@ -14,7 +14,6 @@ import upbeat.herald.server.order.OrderRow;
 import upbeat.herald.server.orderview.OrderView;
 import upbeat.herald.server.orderview.OrderViewService;
 import upbeat.herald.server.platform.signal.SignallingWriter;
-import upbeat.herald.server.platform.web.NotFoundException;
 
 /** Orders and parcels from other systems. */
 @Service
@@ -57,7 +56,6 @@ class OrderApiService {
     }
 
     OrderRow find(String shop, String number) {
-        return orders.find(reader, shop, number)
-                .orElseThrow(() -> new NotFoundException("There is no order " + number + " in shop " + shop));
+        return orders.get(reader, shop, number);
     }
 }

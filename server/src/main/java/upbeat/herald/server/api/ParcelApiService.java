@@ -23,7 +23,6 @@ import upbeat.herald.server.order.ParcelRow;
 import upbeat.herald.server.orderview.OrderView;
 import upbeat.herald.server.orderview.ParcelViewService;
 import upbeat.herald.server.platform.signal.SignallingWriter;
-import upbeat.herald.server.platform.web.NotFoundException;
 import upbeat.herald.server.platform.web.ValidationException;
 
 /** Parcels from other systems. */
@@ -124,7 +123,6 @@ class ParcelApiService {
     }
 
     private OrderRow find(String shop, String number) {
-        return orders.find(reader, shop, number)
-                .orElseThrow(() -> new NotFoundException("There is no order " + number + " in shop " + shop));
+        return orders.get(reader, shop, number);
     }
 }

@@ -28,6 +28,11 @@ public final class GatewayRegistry implements AutoCloseable {
         return Optional.ofNullable(now.get(channel));
     }
 
+    /** True where the channel's network knows a message by its id, so that a second hand-over can't double it. */
+    public boolean isIdempotent(Channel channel) {
+        return find(channel).map(Gateway::isIdempotent).orElse(false);
+    }
+
     /** The dispatcher closes the ones that are gone, when they have nothing in hand any more. */
     synchronized void replaceAll(Collection<Gateway> gateways) {
         Map<Channel, Gateway> next = new TreeMap<>();

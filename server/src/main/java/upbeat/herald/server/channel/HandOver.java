@@ -5,8 +5,17 @@ import org.jspecify.annotations.Nullable;
 
 /** How a hand-over ended. */
 public sealed interface HandOver {
-    /** The gateway has it. @param ref its name there, under which receipts come; null where there are none */
-    record Accepted(@Nullable String ref) implements HandOver {}
+    /**
+     * The gateway has it.
+     *
+     * @param ref its name there, under which receipts come; null where there are none
+     * @param said what the gateway answered, or null
+     */
+    record Accepted(@Nullable String ref, @Nullable String said) implements HandOver {
+        public Accepted(@Nullable String ref) {
+            this(ref, null);
+        }
+    }
 
     /** The gateway does not take this message and never will. */
     record Refused(String reason) implements HandOver {}

@@ -7,18 +7,26 @@ import upbeat.herald.server.message.QuietParcelSweep;
 @Component
 class DeliveryUpkeep {
     private final MessageHandOver handOver;
+    private final AbandonedMessages abandoned;
     private final ChannelTimeouts timeouts;
     private final QuietParcelSweep quiet;
 
-    DeliveryUpkeep(MessageHandOver handOver, ChannelTimeouts timeouts, QuietParcelSweep quiet) {
+    DeliveryUpkeep(
+            MessageHandOver handOver, AbandonedMessages abandoned, ChannelTimeouts timeouts, QuietParcelSweep quiet) {
         this.handOver = handOver;
+        this.abandoned = abandoned;
         this.timeouts = timeouts;
         this.quiet = quiet;
     }
 
     void sweep() {
-        handOver.sweepAbandoned();
+        settleAbandoned();
         timeouts.sweep();
         quiet.sweep();
+    }
+
+    /** Settles what a process that died left in hand; nothing that this one holds in its own hands is touched. */
+    void settleAbandoned() {
+        abandoned.settle(handOver::isInHand);
     }
 }

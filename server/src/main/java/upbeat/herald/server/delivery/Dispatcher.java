@@ -66,7 +66,7 @@ public class Dispatcher implements SmartLifecycle {
 
     @Override
     public void start() {
-        handOver.sweepAbandoned();
+        upkeep.settleAbandoned();
         running = true;
         for (Channel channel : Channel.all()) {
             Thread loop = new Thread(() -> loop(channel), "dispatch-" + channel.code());

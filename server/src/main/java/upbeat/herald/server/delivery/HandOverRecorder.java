@@ -3,16 +3,14 @@ package upbeat.herald.server.delivery;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
-import java.util.function.Predicate;
 import java.util.random.RandomGenerator;
-import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.timing.Backoff;
-import upbeat.herald.core.wording.Channel;
-import upbeat.herald.server.channel.Gateway;
 import upbeat.herald.server.channel.GatewayRegistry;
 import upbeat.herald.server.channel.HandOver;
 import upbeat.herald.server.message.ChannelFallback;
+import upbeat.herald.server.message.MessageEventRepository;
+import upbeat.herald.server.message.MessageEventRepository.MessageEvent;
 import upbeat.herald.server.message.MessageRepository;
 import upbeat.herald.server.message.MessageRow;
 import upbeat.herald.server.message.ReceiptService;
@@ -29,7 +27,7 @@ class HandOverRecorder {
     private final ReceiptService receipts;
     private final ChannelFallback next;
     private final SentEffects effects;
-    private final JdbcClient reader;
+    private final MessageEventRepository events;
     private final DatabaseWriter writer;
     private final InstantSource clock;
     private final RandomGenerator random = new java.util.SplittableRandom(2);
@@ -40,7 +38,7 @@ class HandOverRecorder {
             ReceiptService receipts,
             ChannelFallback next,
             SentEffects effects,
-            JdbcClient reader,
+            MessageEventRepository events,
             DatabaseWriter writer,
             InstantSource clock) {
         this.gateways = gateways;
@@ -48,7 +46,7 @@ class HandOverRecorder {
         this.receipts = receipts;
         this.next = next;
         this.effects = effects;
-        this.reader = reader;
+        this.events = events;
         this.writer = writer;
         this.clock = clock;
     }
@@ -57,6 +55,10 @@ class HandOverRecorder {
     void record(MessageRow m, HandOver end) {
         Instant now = clock.instant();
         writer.writeAside(db -> {
+            // What waits for an approval is asked every half minute: once is enough to know.
+            if (!(end instanceof HandOver.NotApproved)
+                    || !MessageRepository.NOT_APPROVED.equals(m.state().reasonCode()))
+                events.insert(db, m.seq(), describe(end, now));
             if (end instanceof HandOver.Accepted accepted) {
                 if (messages.markAccepted(db, m.seq(), accepted.ref(), now)) effects.apply(db, m, now);
                 if (accepted.ref() != null)
@@ -74,7 +76,7 @@ class HandOverRecorder {
             } else if (end instanceof HandOver.Away away) {
                 messages.markWaiting(db, m.seq(), away.reason(), null);
             } else if (end instanceof HandOver.Unsure unsure) {
-                if (isKnownById(m.recipient().channel()))
+                if (gateways.isIdempotent(m.recipient().channel()))
                     messages.markWaiting(
                             db,
                             m.seq(),
@@ -88,41 +90,19 @@ class HandOverRecorder {
         });
     }
 
+    private static MessageEvent describe(HandOver end, Instant now) {
+        if (end instanceof HandOver.Accepted accepted) return new MessageEvent(now, "accepted", accepted.said());
+        if (end instanceof HandOver.Refused refused) return new MessageEvent(now, "refused", refused.reason());
+        if (end instanceof HandOver.Later later) return new MessageEvent(now, "later", later.reason());
+        if (end instanceof HandOver.NotApproved waits) return new MessageEvent(now, "not-approved", waits.reason());
+        if (end instanceof HandOver.Away away) return new MessageEvent(now, "away", away.reason());
+        return new MessageEvent(now, "unsure", ((HandOver.Unsure) end).reason());
+    }
+
     /** As long as the gateway asks for, if that is longer than our own wait. */
     private Duration waitAfter(MessageRow m, HandOver.Later later) {
         Duration own = Backoff.delayAfter(m.state().attempt() + 1, random);
         Duration asked = later.after();
         return asked == null || asked.compareTo(own) < 0 ? own : asked;
-    }
-
-    /**
-     * Messages left in hand by a process that died: sent again where the gateway knows their id, else marked unsure for
-     * a person to settle.
-     *
-     * @param inHand true for those that this process is handing over right now
-     */
-    void settleAbandoned(Predicate<MessageRow> inHand) {
-        if (messages.findSending(reader).stream().allMatch(inHand)) return;
-        writer.writeAside(db -> {
-            for (MessageRow m : messages.findSending(db)) {
-                if (inHand.test(m)) continue;
-                if (isKnownById(m.recipient().channel()))
-                    messages.markWaiting(
-                            db,
-                            m.seq(),
-                            "Upbeat Herald stopped while sending this. It is sent again under the same ID",
-                            null);
-                else
-                    messages.markUnsure(
-                            db,
-                            m.seq(),
-                            "Upbeat Herald stopped while sending this. Check whether it was delivered, then record it here");
-            }
-            return null;
-        });
-    }
-
-    private boolean isKnownById(Channel channel) {
-        return gateways.find(channel).map(Gateway::isIdempotent).orElse(false);
     }
 }

@@ -144,8 +144,8 @@ public class MessageHandOver {
         }
     }
 
-    /** Settles what a process that died left in hand; nothing that this one holds in its own hands is touched. */
-    public void sweepAbandoned() {
-        recorder.settleAbandoned(m -> inHand.contains(m.seq()));
+    /** True for a message that this process is handing over right now. */
+    boolean isInHand(MessageRow m) {
+        return inHand.contains(m.seq());
     }
 }

@@ -2,7 +2,9 @@ package upbeat.herald.server.ingest;
 
 import java.time.Instant;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.journey.Order;
@@ -12,6 +14,9 @@ import upbeat.herald.core.notice.Moment;
 import upbeat.herald.server.ingest.Ingested.Change;
 import upbeat.herald.server.message.MessagePlanner;
 import upbeat.herald.server.message.MessageReplan;
+import upbeat.herald.server.order.ContactCorrectionRepository;
+import upbeat.herald.server.order.ContactCorrectionRepository.ContactCorrection;
+import upbeat.herald.server.order.ContactCorrectionRepository.Field;
 import upbeat.herald.server.order.OrderRepository;
 import upbeat.herald.server.order.OrderRow;
 import upbeat.herald.server.order.SearchIndexRepository;
@@ -27,6 +32,7 @@ public class OrderIngestService {
 
     private final OrderRepository orders;
     private final StageVisitRepository visits;
+    private final ContactCorrectionRepository corrections;
     private final SearchIndexRepository search;
     private final MessagePlanner plan;
     private final MessageReplan replan;
@@ -35,12 +41,14 @@ public class OrderIngestService {
     OrderIngestService(
             OrderRepository orders,
             StageVisitRepository visits,
+            ContactCorrectionRepository corrections,
             SearchIndexRepository search,
             MessagePlanner plan,
             MessageReplan replan,
             OrderStageUpdate standing) {
         this.orders = orders;
         this.visits = visits;
+        this.corrections = corrections;
         this.search = search;
         this.plan = plan;
         this.replan = replan;
@@ -57,12 +65,33 @@ public class OrderIngestService {
         }
         OrderRow before = known.get();
         // A shop that sends an order again doesn't bring an erased customer back.
-        Order taken = before.isErased() ? order.withoutPerson() : order;
+        Order taken = before.isErased() ? order.withoutPerson() : corrections.apply(db, before.id(), order);
         if (before.order().equals(taken)) return new Ingested<>(before, Change.UNCHANGED, 0);
         MessageReplan.Before was = replan.capture(db, before);
+        return change(db, was, taken, source, now);
+    }
+
+    /** Addresses of a customer that somebody corrected: held against what the shop goes on sending. */
+    public Ingested<OrderRow> correctContact(
+            JdbcClient db, OrderRow before, @Nullable String email, @Nullable String phone, String by, Instant now) {
+        Order corrected = before.order().withContact(email, phone);
+        if (corrected.equals(before.order())) return new Ingested<>(before, Change.UNCHANGED, 0);
+        Order.Customer was = before.order().customer() == null
+                ? Order.Customer.NOBODY
+                : before.order().customer();
+        if (!Objects.equals(was.email(), email))
+            corrections.save(db, before.id(), new ContactCorrection(Field.EMAIL, was.email(), email, now, by));
+        if (!Objects.equals(was.phone(), phone))
+            corrections.save(db, before.id(), new ContactCorrection(Field.PHONE, was.phone(), phone, now, by));
+        return change(db, replan.capture(db, before), corrected, before.source(), now);
+    }
+
+    private Ingested<OrderRow> change(
+            JdbcClient db, MessageReplan.Before was, Order taken, String source, Instant now) {
+        OrderRow before = was.row();
         orders.update(db, before.id(), taken, now);
         // Only what is new in the document: what was taken off here stays off.
-        order.tags().stream()
+        taken.tags().stream()
                 .filter(t -> !before.order().tags().contains(t))
                 .forEach(t -> orders.addTag(db, before.id(), t, source, now));
         search.index(db, before.id(), taken);

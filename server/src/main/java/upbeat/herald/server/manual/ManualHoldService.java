@@ -10,7 +10,6 @@ import upbeat.herald.server.message.OrderHoldService;
 import upbeat.herald.server.order.OrderRepository;
 import upbeat.herald.server.order.OrderRow;
 import upbeat.herald.server.platform.signal.SignallingWriter;
-import upbeat.herald.server.platform.web.NotFoundException;
 
 /** An order put on hold by hand, and released; one is the other's undo. */
 @Service
@@ -43,8 +42,6 @@ class ManualHoldService {
     }
 
     private OrderRow find(JdbcClient db, OrderName name) {
-        return orders.find(db, name.shop(), name.number())
-                .orElseThrow(
-                        () -> new NotFoundException("There is no order " + name.number() + " in shop " + name.shop()));
+        return orders.get(db, name.shop(), name.number());
     }
 }

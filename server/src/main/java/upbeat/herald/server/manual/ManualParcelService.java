@@ -180,7 +180,6 @@ class ManualParcelService {
     }
 
     private OrderRow find(String shop, String number) {
-        return orders.find(reader, shop, number)
-                .orElseThrow(() -> new NotFoundException("There is no order " + number + " in shop " + shop));
+        return orders.get(reader, shop, number);
     }
 }

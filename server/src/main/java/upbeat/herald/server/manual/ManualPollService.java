@@ -28,9 +28,7 @@ class ManualPollService {
     /** @param carrier who is asked; a parcel that goes on with another carrier may have several */
     Done restart(String shop, String number, String trackingNumber, String carrier) {
         return writer.write((db, now) -> {
-            long order = orders.find(db, shop, number)
-                    .orElseThrow(() -> new NotFoundException("There is no order " + number + " in shop " + shop))
-                    .id();
+            long order = orders.get(db, shop, number).id();
             polls.restart(
                     db,
                     parcels.findByOrder(db, order).stream()

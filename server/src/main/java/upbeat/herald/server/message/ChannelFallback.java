@@ -1,10 +1,12 @@
 package upbeat.herald.server.message;
 
 import java.time.InstantSource;
+import java.util.List;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.notice.Decide;
 import upbeat.herald.core.notice.Reason;
+import upbeat.herald.core.wording.Channel;
 import upbeat.herald.server.notice.NoticeRepository;
 import upbeat.herald.server.order.OrderRepository;
 import upbeat.herald.server.order.OrderRow;
@@ -51,20 +53,26 @@ public class ChannelFallback {
     }
 
     public void planNext(JdbcClient db, MessageRow failed) {
-        if (failed.state().standBy().isEmpty()) return;
-        OrderRow order = orders.get(db, failed.origin().orderId());
-        ParcelRow parcel = failed.origin().parcelId() == null
+        if (!failed.state().standBy().isEmpty())
+            planOver(db, failed, failed.state().standBy());
+    }
+
+    /** Says the same over the first of these channels that reaches the customer. @return false where none does */
+    public boolean planOver(JdbcClient db, MessageRow of, List<Channel> channels) {
+        OrderRow order = orders.get(db, of.origin().orderId());
+        ParcelRow parcel = of.origin().parcelId() == null
                 ? null
-                : parcels.get(db, failed.origin().parcelId());
-        notices.find(db, failed.origin().noticeId())
+                : parcels.get(db, of.origin().parcelId());
+        return notices.find(db, of.origin().noticeId())
                 .flatMap(n -> Decide.fallback(
                         n,
                         situations.load(db, order, parcel),
                         situations.loadHistory(db, order),
-                        failed.origin().parcel(),
-                        failed.origin().occasion(),
-                        failed.state().standBy(),
+                        of.origin().parcel(),
+                        of.origin().occasion(),
+                        channels,
                         clock.instant()))
-                .ifPresent(m -> plan.planMessage(db, order, parcel, m, clock.instant()));
+                .map(m -> plan.planMessage(db, order, parcel, m, clock.instant()))
+                .orElse(false);
     }
 }

@@ -103,7 +103,7 @@ public class MessageComposer {
     }
 
     /** Where the customer chooses what they are sent; null for what goes to the team, who choose for nobody. */
-    @Nullable String preferencePage(MessageRow m) {
+    public @Nullable String preferencePage(MessageRow m) {
         return TeamOccasion.isForTeam(m.origin().occasion()) ? null : subjects.preferencePage(m.seq());
     }
 

@@ -18,14 +18,18 @@ class MessageErasureRepository implements PersonalDataRepository {
             reason = case when status in ('failed', 'unsure') then null else reason end
             where order_id in (select value from json_each(?))""";
 
+    private static final String ERASE_EVENTS = """
+            update message_event set said = null where said is not null and message in
+            (select seq from message where order_id in (select value from json_each(?)))""";
+
     @Override
     public Erasure prepare(JdbcClient reader, List<OrderRow> orders) {
         return this::erase;
     }
 
     private void erase(JdbcClient db, List<OrderRow> orders) {
-        db.sql(ERASE)
-                .param(Json.write(orders.stream().map(OrderRow::id).toList()))
-                .update();
+        String ids = Json.write(orders.stream().map(OrderRow::id).toList());
+        db.sql(ERASE).param(ids).update();
+        db.sql(ERASE_EVENTS).param(ids).update();
     }
 }

@@ -28,6 +28,7 @@ public class MessagePlanner {
     private static final Reason QUIET = new Reason(Reason.Code.QUIET, "Skipped by you");
 
     private static final String REMINDER = "reminder/";
+    private static final String RESEND = "again-";
 
     private final NoticeRepository notices;
     private final MessageRepository messages;
@@ -161,6 +162,20 @@ public class MessagePlanner {
         MessageRecipient team = new MessageRecipient(
                 sent.recipient().channel(), null, sent.recipient().language());
         planBeside(db, sent, TeamOccasion.copy(sent.origin().occasion()), team, now);
+    }
+
+    /**
+     * Says once more what a customer was sent, over the same channel.
+     *
+     * @param time 1 for the first time it is said again
+     */
+    public void planResend(JdbcClient db, MessageRow sent, int time, Instant now) {
+        planBeside(db, sent, resend(sent.origin().occasion(), time), sent.recipient(), now);
+    }
+
+    /** The occasion of a message that is said again. */
+    public static String resend(String occasion, int time) {
+        return RESEND + time + "/" + occasion;
     }
 
     private void planBeside(JdbcClient db, MessageRow m, String occasion, MessageRecipient to, Instant now) {

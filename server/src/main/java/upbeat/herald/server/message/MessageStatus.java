@@ -15,6 +15,7 @@ import java.util.Set;
  * accepted  the gateway has it              -> delivered, read, failed
  * delivered on the customer's device        -> read
  * failed    the gateway refused it           -> waiting, where a person sends it again
+ * withheld  kept back, with the reason       -> waiting, where a person sends it all the same
  * </pre>
  */
 public enum MessageStatus {
@@ -41,7 +42,7 @@ public enum MessageStatus {
     Set<MessageStatus> allowedFrom() {
         return switch (this) {
             case PLANNED -> EnumSet.noneOf(MessageStatus.class);
-            case WAITING -> EnumSet.of(PLANNED, WAITING, SENDING, UNSURE, FAILED);
+            case WAITING -> EnumSet.of(PLANNED, WAITING, SENDING, UNSURE, FAILED, WITHHELD);
             case SENDING -> EnumSet.of(PLANNED, WAITING);
             case ACCEPTED -> EnumSet.of(SENDING, UNSURE);
             case DELIVERED -> EnumSet.of(ACCEPTED, UNSURE);

@@ -1,9 +1,11 @@
 package upbeat.herald.server.message;
 
 import java.time.InstantSource;
+import java.util.Locale;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import upbeat.herald.core.wording.Channel;
+import upbeat.herald.server.message.MessageEventRepository.MessageEvent;
 import upbeat.herald.server.message.ReceiptRepository.PendingReceipt;
 import upbeat.herald.server.platform.persistence.DatabaseWriter;
 import upbeat.herald.server.platform.signal.WorkSignal;
@@ -18,6 +20,7 @@ public class ReceiptService {
     private final MessageRepository messages;
     private final ChannelFallback fallback;
     private final SentEffects effects;
+    private final MessageEventRepository events;
     private final DatabaseWriter writer;
     private final InstantSource clock;
     private final WorkSignal signal;
@@ -27,6 +30,7 @@ public class ReceiptService {
             MessageRepository messages,
             ChannelFallback fallback,
             SentEffects effects,
+            MessageEventRepository events,
             DatabaseWriter writer,
             InstantSource clock,
             WorkSignal signal) {
@@ -34,6 +38,7 @@ public class ReceiptService {
         this.messages = messages;
         this.fallback = fallback;
         this.effects = effects;
+        this.events = events;
         this.writer = writer;
         this.clock = clock;
         this.signal = signal;
@@ -62,6 +67,10 @@ public class ReceiptService {
         MessageRow message = messages.findByReference(db, channel, reference).orElse(null);
         if (message == null) return;
         for (PendingReceipt receipt : receipts.findPending(db, channel, reference)) {
+            events.insert(
+                    db,
+                    message.seq(),
+                    new MessageEvent(receipt.at(), receipt.kind().name().toLowerCase(Locale.ROOT), receipt.detail()));
             switch (receipt.kind()) {
                 case DELIVERED -> arrived(db, message, messages.markDelivered(db, message.seq(), receipt.at()));
                 case READ -> arrived(db, message, messages.markRead(db, message.seq(), receipt.at()));

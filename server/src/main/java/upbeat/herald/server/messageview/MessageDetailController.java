@@ -1,6 +1,7 @@
-package upbeat.herald.server.orderview;
+package upbeat.herald.server.messageview;
 
 import io.swagger.v3.oas.annotations.tags.Tag;
+import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.Authentication;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -8,39 +9,61 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
-import upbeat.herald.server.orderview.MessageDetailService.Settle;
-import upbeat.herald.server.orderview.MessageDetailService.SettleMany;
-import upbeat.herald.server.orderview.MessageDetailService.Settled;
-import upbeat.herald.server.orderview.MessageDetailService.ShownMessage;
+import upbeat.herald.server.messageview.MessageActionService.Act;
+import upbeat.herald.server.messageview.MessageActionService.ActOnAll;
+import upbeat.herald.server.messageview.MessageActionService.PartDone;
+import upbeat.herald.server.messageview.MessageActionService.SettleMany;
+import upbeat.herald.server.messageview.MessageActionService.Settled;
+import upbeat.herald.server.messageview.MessageDetailService.ShownMessage;
 
-/** One message as it was sent, and what a person says became of it. */
+/** One message as it was sent, and what people do about messages. */
 @RestController
-@RequestMapping("/ui")
-@Tag(name = "ui-orders")
+@RequestMapping("/ui/messages")
+@Tag(name = "ui-messages")
 class MessageDetailController {
     private final MessageDetailService service;
+    private final MessageActionService actions;
+    private final MessageMailFile mail;
 
-    MessageDetailController(MessageDetailService service) {
+    MessageDetailController(MessageDetailService service, MessageActionService actions, MessageMailFile mail) {
         this.service = service;
+        this.actions = actions;
+        this.mail = mail;
     }
 
-    @GetMapping("/messages/{id}")
+    @GetMapping("/{id}")
     ShownMessage getMessage(@PathVariable String id) {
         return service.getMessage(id);
     }
 
-    @PostMapping("/messages/{id}/recall")
+    /** An e-mail as a file, for mail programs (RFC 5322). */
+    @GetMapping("/{id}/mail.eml")
+    ResponseEntity<byte[]> getMail(@PathVariable String id) {
+        return ResponseEntity.ok()
+                .header("Content-Type", "message/rfc822")
+                .header("Content-Disposition", "attachment; filename=\"" + id + ".eml\"")
+                .body(mail.write(service.find(id)));
+    }
+
+    @PostMapping("/{id}/recall")
     ShownMessage recallMessage(@PathVariable String id, Authentication who) {
-        return service.recallMessage(id, who.getName());
+        actions.recall(id, who.getName());
+        return service.getMessage(id);
     }
 
-    @PostMapping("/messages/{id}/settle")
-    ShownMessage settleMessage(@PathVariable String id, @RequestBody Settle body, Authentication who) {
-        return service.settleMessage(id, body, who.getName());
+    @PostMapping("/{id}/act")
+    ShownMessage actOnMessage(@PathVariable String id, @RequestBody Act body, Authentication who) {
+        actions.act(id, body, who.getName());
+        return service.getMessage(id);
     }
 
-    @PostMapping("/messages/settle")
+    @PostMapping("/act")
+    PartDone actOnMessages(@RequestBody ActOnAll body, Authentication who) {
+        return actions.actOnAll(body, who.getName());
+    }
+
+    @PostMapping("/settle")
     Settled settleMessages(@RequestBody SettleMany body, Authentication who) {
-        return service.settleMessages(body, who.getName());
+        return actions.settle(body, who.getName());
     }
 }

@@ -1,145 +1,103 @@
-package upbeat.herald.server.orderview;
+package upbeat.herald.server.messageview;
 
-import java.time.Instant;
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
+import java.util.Arrays;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
-import upbeat.herald.core.HeraldException;
-import upbeat.herald.core.notice.Reason;
+import upbeat.herald.core.notice.Notice;
+import upbeat.herald.core.notice.TeamOccasion;
+import upbeat.herald.core.wording.Channel;
+import upbeat.herald.server.message.MessageEventRepository;
+import upbeat.herald.server.message.MessageEventRepository.MessageEvent;
 import upbeat.herald.server.message.MessageRepository;
 import upbeat.herald.server.message.MessageRow;
-import upbeat.herald.server.message.MessageStatus;
 import upbeat.herald.server.message.MessageView;
-import upbeat.herald.server.message.SentEffects;
+import upbeat.herald.server.notice.NoticeRepository;
 import upbeat.herald.server.order.OrderRepository;
 import upbeat.herald.server.order.OrderRow;
-import upbeat.herald.server.platform.signal.SignallingWriter;
 import upbeat.herald.server.platform.web.NotFoundException;
 
-/** One message as it was sent, and what a person says became of it. */
+/** One message: as it was sent, with all that happened to it and what can be done. */
 @Service
 class MessageDetailService {
-    private static final int MOST_ORDERS = 1000;
     private final MessageRepository messages;
+    private final MessageEventRepository events;
+    private final NoticeRepository notices;
     private final OrderRepository orders;
-    private final SentEffects effects;
     private final JdbcClient reader;
-    private final SignallingWriter writer;
 
     MessageDetailService(
             MessageRepository messages,
+            MessageEventRepository events,
+            NoticeRepository notices,
             OrderRepository orders,
-            SentEffects effects,
-            JdbcClient reader,
-            SignallingWriter writer) {
+            JdbcClient reader) {
         this.messages = messages;
+        this.events = events;
+        this.notices = notices;
         this.orders = orders;
-        this.effects = effects;
         this.reader = reader;
-        this.writer = writer;
     }
 
-    /** @param arrived true where the customer has the message, false where it is to go out again */
-    record Settle(@Nullable Boolean arrived) {}
+    /**
+     * @param name of its notice
+     * @param history what happened to it, the oldest first
+     */
+    record ShownMessage(
+            MessageView message,
+            String name,
+            @Nullable String html,
+            List<String> buttons,
+            List<MessageEvent> history,
+            @JsonUnwrapped Possible possible) {}
 
-    record ShownMessage(MessageView message, @Nullable String html, List<String> buttons) {}
+    /** @param actions what can be done about it; {@code channels} codes of those that could say it instead */
+    record Possible(List<String> actions, List<String> channels) {}
 
     ShownMessage getMessage(String id) {
-        MessageRow m = messages.find(reader, id).orElseThrow(() -> new NotFoundException("There is no message " + id));
+        MessageRow m = find(id);
         OrderRow row = orders.get(reader, m.origin().orderId());
+        Notice notice = notices.find(reader, m.origin().noticeId()).orElse(null);
         return new ShownMessage(
                 MessageView.of(m, row.order().shop(), row.order().number()),
+                notice == null ? "deleted notice" : notice.name(),
                 m.sent().html(),
                 m.sent().question() == null
                         ? List.of()
                         : m.sent().question().buttons().stream()
                                 .map(b -> b.label())
-                                .toList());
+                                .toList(),
+                events.find(reader, m.seq()),
+                possible(m, notice));
     }
 
-    /**
-     * @param orders whose messages are meant
-     * @param status of the messages: unsure, failed or waiting
-     * @param as what they become: delivered, again or cancelled
-     */
-    record SettleMany(List<OrderRef> orders, String status, String as) {}
-
-    record OrderRef(String shop, String number) {}
-
-    record Settled(int count) {}
-
-    /** What a person makes of a message. */
-    private enum Outcome {
-        DELIVERED,
-        AGAIN,
-        CANCELLED
+    MessageRow find(String id) {
+        return messages.find(reader, id).orElseThrow(() -> new NotFoundException("There is no message " + id));
     }
 
-    /** Keeps a message back for good that hasn't left yet. */
-    ShownMessage recallMessage(String id, String by) {
-        writer.write((db, now) -> {
-            MessageRow m = messages.find(db, id).orElseThrow(() -> new NotFoundException("There is no message " + id));
-            boolean isOpen =
-                    m.state().status() == MessageStatus.PLANNED || m.state().status() == MessageStatus.WAITING;
-            if (!isOpen || !messages.markCancelled(db, m.seq(), new Reason(Reason.Code.QUIET, "Taken back by " + by)))
-                throw new HeraldException("id", "This message is already on its way. It can't be taken back");
-            return null;
-        });
-        return getMessage(id);
-    }
-
-    ShownMessage settleMessage(String id, Settle body, String by) {
-        if (body.arrived() == null) throw new HeraldException("arrived", "Choose whether the message was delivered");
-        Outcome outcome = body.arrived() ? Outcome.DELIVERED : Outcome.AGAIN;
-        writer.write((db, now) -> {
-            MessageRow m = messages.find(db, id).orElseThrow(() -> new NotFoundException("There is no message " + id));
-            if (!settle(db, m, outcome, by, now))
-                throw new HeraldException(
-                        "id", "This message is " + m.state().status().code() + ". There's nothing to record");
-            return null;
-        });
-        return getMessage(id);
-    }
-
-    Settled settleMessages(SettleMany body, String by) {
-        Outcome outcome =
-                switch (body.as()) {
-                    case "delivered" -> Outcome.DELIVERED;
-                    case "again" -> Outcome.AGAIN;
-                    case "cancelled" -> Outcome.CANCELLED;
-                    default -> throw new HeraldException("as", "Choose delivered, again or cancelled");
-                };
-        if (body.orders().size() > MOST_ORDERS)
-            throw new HeraldException("orders", "Select up to " + MOST_ORDERS + " orders at once");
-        return writer.write((db, now) -> {
-            int count = 0;
-            for (OrderRef name : body.orders()) {
-                OrderRow order = orders.find(db, name.shop(), name.number()).orElse(null);
-                if (order == null) continue;
-                for (MessageRow m : messages.findByOrder(db, order.id()))
-                    if (m.state().status().code().equals(body.status()) && settle(db, m, outcome, by, now)) count++;
-            }
-            return new Settled(count);
-        });
-    }
-
-    private boolean settle(JdbcClient db, MessageRow m, Outcome outcome, String by, Instant now) {
-        MessageStatus status = m.state().status();
-        return switch (outcome) {
-            case DELIVERED -> status == MessageStatus.UNSURE && accept(db, m, now);
-            case AGAIN ->
-                (status == MessageStatus.UNSURE || status == MessageStatus.FAILED || status == MessageStatus.WAITING)
-                        && messages.sendAgain(db, m.seq(), "Sent again by " + by, now);
-            case CANCELLED ->
-                (status == MessageStatus.UNSURE || status == MessageStatus.WAITING)
-                        && messages.markCancelled(db, m.seq(), new Reason(Reason.Code.QUIET, "Cancelled by " + by));
-        };
-    }
-
-    private boolean accept(JdbcClient db, MessageRow m, Instant now) {
-        if (!messages.markAccepted(db, m.seq(), m.sent().gatewayRef(), now)) return false;
-        effects.apply(db, m, now);
-        return true;
+    /** What may be tried; the answer to the attempt says whether it can be done. */
+    private Possible possible(MessageRow m, @Nullable Notice notice) {
+        boolean isForTeam = TeamOccasion.isForTeam(m.origin().occasion());
+        List<MessageAction> actions = Arrays.stream(MessageAction.values())
+                .filter(a -> a.isPossible(m.state().status()))
+                .filter(a -> a != MessageAction.CHANNEL || notice != null && !isForTeam)
+                .filter(a -> a != MessageAction.AGAIN
+                        || notice != null && !(isForTeam && m.times().sentAt() != null))
+                .toList();
+        List<String> channels = notice == null || !actions.contains(MessageAction.CHANNEL)
+                ? List.of()
+                : notice.content().wordings().keySet().stream()
+                        .filter(c -> c != m.recipient().channel())
+                        .map(Channel::code)
+                        .sorted()
+                        .toList();
+        return new Possible(
+                actions.stream()
+                        .filter(a -> a != MessageAction.CHANNEL || !channels.isEmpty())
+                        .map(MessageAction::code)
+                        .toList(),
+                channels);
     }
 }

@@ -19,6 +19,7 @@ import upbeat.herald.core.journey.Stage;
 import upbeat.herald.server.platform.persistence.BatchUpdate;
 import upbeat.herald.server.platform.persistence.Columns;
 import upbeat.herald.server.platform.persistence.Json;
+import upbeat.herald.server.platform.web.NotFoundException;
 
 @Repository
 public class OrderRepository {
@@ -66,6 +67,12 @@ public class OrderRepository {
                 .params(shop, number)
                 .query(OrderRepository::mapRow)
                 .optional();
+    }
+
+    /** @throws NotFoundException where there is no such order */
+    public OrderRow get(JdbcClient db, String shop, String number) {
+        return find(db, shop, number)
+                .orElseThrow(() -> new NotFoundException("There is no order " + number + " in shop " + shop));
     }
 
     /** Those of a shop that are known, by their numbers. */

@@ -29,6 +29,8 @@ public class SearchIndexRepository {
             where p.order_id in (select value from json_each(:ids))
             union all
             select order_id, number from customer_return where order_id in (select value from json_each(:ids))""";
+    private static final String SEARCH =
+            "select rowid from order_search where words match ? order by rowid desc limit ?";
     private static final String INDEX = "insert or replace into order_search (rowid, words) values (?, ?)";
 
     /** Brings an order's words up to date. */
@@ -62,6 +64,14 @@ public class SearchIndexRepository {
                             o.getKey(), SearchTerms.termsOf(o.getValue(), numbers.getOrDefault(o.getKey(), List.of()))
                         })
                         .toList());
+    }
+
+    /** Orders that a person's search finds, the newest first. @return none where it holds nothing to look for */
+    public List<Long> find(JdbcClient db, String search, int most) {
+        String words = SearchTerms.toQuery(search);
+        return words == null
+                ? List.of()
+                : db.sql(SEARCH).params(words, most).query(Long.class).list();
     }
 
     void deleteAll(JdbcClient db) {

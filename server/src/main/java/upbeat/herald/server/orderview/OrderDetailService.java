@@ -6,7 +6,6 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import upbeat.herald.server.order.OrderRepository;
 import upbeat.herald.server.order.OrderRow;
-import upbeat.herald.server.platform.web.NotFoundException;
 
 /** One order: its timeline, and what each notice did or would do for it. */
 @Service
@@ -45,7 +44,6 @@ class OrderDetailService {
     }
 
     private OrderRow find(String shop, String number) {
-        return orders.find(reader, shop, number)
-                .orElseThrow(() -> new NotFoundException("There is no order " + number + " in shop " + shop));
+        return orders.get(reader, shop, number);
     }
 }

@@ -2,29 +2,21 @@ package upbeat.herald.server.orderview;
 
 import java.io.IOException;
 import java.io.OutputStream;
-import java.io.OutputStreamWriter;
-import java.io.Writer;
-import java.nio.charset.StandardCharsets;
 import java.time.Instant;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.function.IntConsumer;
-import org.dhatim.fastexcel.Workbook;
-import org.dhatim.fastexcel.Worksheet;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
-import upbeat.herald.core.exchange.SafeCell;
 import upbeat.herald.core.journey.Order;
 import upbeat.herald.server.order.OrderRow;
 import upbeat.herald.server.order.ParcelRepository;
 import upbeat.herald.server.order.ParcelRow;
+import upbeat.herald.server.platform.sheet.SheetFile;
 
-/**
- * Orders as a sheet, a line for each parcel, with the headings that loading a sheet understands. In XLSX every cell is
- * text, so none can be a formula.
- */
+/** Orders as a sheet, a line for each parcel, with the headings that loading a sheet understands. */
 @Component
 class OrderExport {
     private static final List<String> HEADINGS = List.of(
@@ -48,11 +40,6 @@ class OrderExport {
             "tracking number",
             "status",
             "tags");
-    /** What the format holds (ECMA-376, as every program reads it). */
-    private static final int MOST_SHEET_ROWS = 1_048_576;
-    /** Rows are written out in parts, so that no sheet is held in memory. */
-    private static final int FLUSHED = 1_000;
-
     private static final int TOGETHER = 500;
     private final OrderListRepository orderList;
     private final ParcelRepository parcels;
@@ -62,40 +49,15 @@ class OrderExport {
         this.parcels = parcels;
     }
 
-    private interface Line {
-        void write(List<String> cells) throws IOException;
-    }
-
     /** @param onOrders told of every few orders that were written */
-    void write(JdbcClient db, OrderFilter filter, boolean csv, OutputStream out, Instant now, IntConsumer onOrders)
+    void write(JdbcClient db, OrderFilter filter, SheetFile file, OutputStream out, Instant now, IntConsumer onOrders)
             throws IOException {
-        if (csv) {
-            Writer text = new OutputStreamWriter(out, StandardCharsets.UTF_8);
-            text.write('\ufeff');
-            lines(db, filter, now, onOrders, cells -> text.write(SafeCell.toCsvLine(cells)));
-            text.flush();
-            return;
-        }
-        try (Workbook book = new Workbook(out, "Upbeat Herald", "1.0")) {
-            Worksheet sheet = book.newWorksheet("Orders");
-            sheet.freezePane(0, 1);
-            int[] row = {0};
-            lines(db, filter, now, onOrders, cells -> {
-                if (row[0] >= MOST_SHEET_ROWS) return;
-                if (row[0] == MOST_SHEET_ROWS - 1) {
-                    sheet.value(row[0]++, 0, "The sheet is full: XLSX ends at this row. Export as CSV for the rest.");
-                    return;
-                }
-                for (int i = 0; i < cells.size(); i++) if (cells.get(i) != null) sheet.value(row[0], i, cells.get(i));
-                if (row[0] == 0)
-                    sheet.range(0, 0, 0, cells.size() - 1).style().bold().set();
-                if (++row[0] % FLUSHED == 0) sheet.flush();
-            });
-        }
+        file.write(out, "Orders", writer -> writeRows(db, filter, now, onOrders, writer));
     }
 
     /** Everything that fits the filter, page by page by its key, without a limit of rows or time. */
-    private void lines(JdbcClient db, OrderFilter filter, Instant now, IntConsumer onOrders, Line line)
+    private void writeRows(
+            JdbcClient db, OrderFilter filter, Instant now, IntConsumer onOrders, SheetFile.RowWriter line)
             throws IOException {
         line.write(HEADINGS);
         String after = null;

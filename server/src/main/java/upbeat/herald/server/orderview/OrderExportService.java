@@ -7,8 +7,8 @@ import org.springframework.http.ResponseEntity;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBody;
-import upbeat.herald.core.HeraldException;
-import upbeat.herald.server.platform.web.NotFoundException;
+import upbeat.herald.server.platform.sheet.ExportProgress;
+import upbeat.herald.server.platform.sheet.SheetFile;
 
 /** The list of orders as a file, and how far its writing has come. */
 @Service
@@ -34,25 +34,17 @@ class OrderExportService {
 
     /** @param progressId under which {@link #findExportProgress} says how far it has come, or null */
     ResponseEntity<StreamingResponseBody> export(String format, OrderFilter filter, @Nullable String progressId) {
-        if (!format.equals("csv") && !format.equals("xlsx")) throw new NotFoundException("Choose CSV or XLSX");
-        boolean csv = format.equals("csv");
+        SheetFile file = SheetFile.parse(format);
         filter.toSql(clock.instant(), c -> true); // refuses what can't be filtered by
-        if (progressId != null && !progressId.matches("[A-Za-z0-9-]{8,40}"))
-            throw new HeraldException("progress", "Choose 8 to 40 letters, digits and hyphens");
-        IntConsumer onOrders = progressId == null
-                ? n -> {}
-                : progress.begin(progressId, orderList.count(reader, filter, Integer.MAX_VALUE, clock.instant()))::add;
+        IntConsumer onOrders =
+                progress.begin(progressId, () -> orderList.count(reader, filter, Integer.MAX_VALUE, clock.instant()));
         return ResponseEntity.ok()
-                .header(
-                        "Content-Type",
-                        csv
-                                ? "text/csv;charset=UTF-8"
-                                : "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet")
+                .header("Content-Type", file.mediaType())
                 .header("Content-Disposition", "attachment; filename=\"orders." + format + "\"")
-                .body(out -> export.write(reader, filter, csv, out, clock.instant(), onOrders));
+                .body(out -> export.write(reader, filter, file, out, clock.instant(), onOrders));
     }
 
     ExportProgress.Done findExportProgress(String id) {
-        return progress.find(id).orElseThrow(() -> new NotFoundException("There's no such export"));
+        return progress.get(id);
     }
 }

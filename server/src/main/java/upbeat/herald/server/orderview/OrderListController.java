@@ -14,6 +14,7 @@ import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBo
 import upbeat.herald.server.orderview.OrderListService.Choices;
 import upbeat.herald.server.orderview.OrderListService.Count;
 import upbeat.herald.server.orderview.OrderListService.MatchingOrders;
+import upbeat.herald.server.platform.sheet.ExportProgress;
 
 /** The place Orders: the route, the list, its filters and its export. */
 @RestController

@@ -10,7 +10,7 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
-import upbeat.herald.server.orderview.MessageDetailService.OrderRef;
+import upbeat.herald.server.order.OrderRef;
 import upbeat.herald.server.orderview.SeriesMemberService.SeriesMembers;
 
 /** The orders in a series. */

@@ -17,10 +17,10 @@ import upbeat.herald.server.message.MessageRepository;
 import upbeat.herald.server.message.MessageRow;
 import upbeat.herald.server.message.MessageStatus;
 import upbeat.herald.server.notice.NoticeRepository;
+import upbeat.herald.server.order.OrderRef;
 import upbeat.herald.server.order.OrderRepository;
 import upbeat.herald.server.order.OrderRow;
 import upbeat.herald.server.order.SeriesExitRepository;
-import upbeat.herald.server.orderview.MessageDetailService.OrderRef;
 import upbeat.herald.server.platform.signal.SignallingWriter;
 import upbeat.herald.server.platform.web.NotFoundException;
 
@@ -147,8 +147,6 @@ class SeriesMemberService {
     }
 
     private OrderRow find(JdbcClient db, OrderRef name) {
-        return orders.find(db, name.shop(), name.number())
-                .orElseThrow(
-                        () -> new NotFoundException("There is no order " + name.number() + " in shop " + name.shop()));
+        return orders.get(db, name.shop(), name.number());
     }
 }

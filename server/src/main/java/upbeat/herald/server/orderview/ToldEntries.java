@@ -11,6 +11,8 @@ import upbeat.herald.server.delivery.ReplyAnswerSender;
 import upbeat.herald.server.delivery.ReplyAnswerSender.ReplyAnswer;
 import upbeat.herald.server.delivery.StopConfirmationSender;
 import upbeat.herald.server.delivery.TeamMailSender;
+import upbeat.herald.server.order.ContactCorrectionRepository;
+import upbeat.herald.server.order.ContactCorrectionRepository.ContactCorrection;
 import upbeat.herald.server.order.OrderRepository;
 import upbeat.herald.server.order.ReplyRepository;
 import upbeat.herald.server.order.ReplyRepository.ReplyRow;
@@ -28,9 +30,16 @@ class ToldEntries {
     private final ReplyRepository replies;
     private final OutboxRepository outbox;
     private final ReturnRepository returns;
+    private final ContactCorrectionRepository corrections;
 
-    ToldEntries(OrderRepository orders, ReplyRepository replies, OutboxRepository outbox, ReturnRepository returns) {
+    ToldEntries(
+            OrderRepository orders,
+            ReplyRepository replies,
+            OutboxRepository outbox,
+            ReturnRepository returns,
+            ContactCorrectionRepository corrections) {
         this.returns = returns;
+        this.corrections = corrections;
         this.orders = orders;
         this.replies = replies;
         this.outbox = outbox;
@@ -44,7 +53,14 @@ class ToldEntries {
                 .filter(r -> !r.text().isEmpty())
                 .forEach(r -> entries.add(reply(r)));
         returns.findByOrder(db, orderId).forEach(r -> addReturn(entries, r.content()));
+        corrections.find(db, orderId).forEach(c -> entries.add(corrected(c)));
         return entries;
+    }
+
+    private static Entry corrected(ContactCorrection c) {
+        String which = c.field() == ContactCorrectionRepository.Field.EMAIL ? "E-mail address" : "Phone number";
+        String detail = (c.was() == null ? "none" : c.was()) + " → " + (c.now() == null ? "none" : c.now());
+        return new Entry("note", "", c.at(), which + " corrected by " + c.by(), detail, null);
     }
 
     private static void addReturn(List<Entry> entries, CustomerReturn r) {

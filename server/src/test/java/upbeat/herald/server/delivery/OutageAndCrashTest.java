@@ -111,8 +111,8 @@ class OutageAndCrashTest {
                 assertThat(app.signedIn()
                                 .call(
                                         "POST",
-                                        "/ui/messages/" + message.path("id").asString() + "/settle",
-                                        "{\"arrived\":true}")
+                                        "/ui/messages/" + message.path("id").asString() + "/act",
+                                        "{\"as\":\"delivered\"}")
                                 .status())
                         .isEqualTo(200);
                 assertThat(app.message(unsure, "on-its-way", "email")

@@ -75,9 +75,9 @@ class SettleMessagesTest extends OwnAppTestCase {
         await().until(() -> status(number).matches("accepted|delivered"));
         assertThat(app.world.phones.on("+46701740683")).hasSize(1);
         String id = app.message(number, "is-it-yours", "sms").path("id").asString();
-        assertThat(person.call("POST", "/ui/messages/" + id + "/settle", "{\"arrived\":false}")
+        assertThat(person.call("POST", "/ui/messages/" + id + "/act", "{\"as\":\"delivered\"}")
                         .status())
-                .as("what was delivered is not sent again")
+                .as("what was delivered isn't unsure any more")
                 .isEqualTo(422);
     }
 

@@ -93,8 +93,9 @@ final class EmailGateway implements Gateway, AutoCloseable {
         try {
             line.begin();
             line.sendMessage(mail, new InternetAddress[] {to});
+            String said = line.getLastServerResponse();
             idle.add(line);
-            return new HandOver.Accepted(null);
+            return new HandOver.Accepted(null, said == null ? null : said.strip());
         } catch (MessagingException e) {
             Optional<HandOver> answered = answered(e);
             if (answered.isPresent() && line.isConnected()) idle.add(line);
