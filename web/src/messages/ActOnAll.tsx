@@ -22,6 +22,9 @@ const LABELS: Record<string, string> = {
 type Chosen = { as: string; channel?: string; label: string; ask: MessageAsk; total: number };
 type Props = { ask: MessageAsk; state?: string; total: number };
 
+/** True where the gateway was given it already. */
+const wasTried = (state?: string) => state === 'failed' || state === 'unsure';
+
 const number = (n: number) => `${n.toLocaleString('en-GB')} message${n === 1 ? '' : 's'}`;
 
 /** Does something to all messages that are listed: says first how many, then does it part by part. */
@@ -37,7 +40,7 @@ export function ActOnAll({ ask, state, total }: Props) {
   const items = acts.flatMap((as) =>
     as === 'channel'
       ? CHANNELS.map((c) => ({ key: `channel/${c.code}`, label: `Send by ${c.label} instead` }))
-      : [{ key: as, label: LABELS[as] }],
+      : [{ key: as, label: as === 'again' && wasTried(state) ? 'Send again' : LABELS[as] }],
   );
   const choose = (key: string) => {
     const [as, channel] = key.split('/');
@@ -104,8 +107,8 @@ export function ActOnAll({ ask, state, total }: Props) {
           <Result total={done} of={chosen?.total ?? 0} running={running} />
         ) : (
           <p>
-            This is done to the {number(chosen?.total ?? 0)} that match the filters. Each is checked once more before it
-            leaves: whoever may not be written to isn’t.
+            This applies to the {number(chosen?.total ?? 0)} that match the filters. Each is checked again before it
+            leaves; customers who may not be contacted are skipped.
           </p>
         )}
       </Modal>

@@ -1,15 +1,16 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { App, Button, Dropdown } from 'antd';
+import type { ReactNode } from 'react';
 import { api, type Schemas } from '../api/client';
 import { channelLabel } from '../channels';
 import { MailFrame } from '../shell/MailFrame';
 import { counted, money, when } from '../words';
 import { eventWords, isTrouble, statusLook, statusWords } from './messages';
 
-type Props = { shown: Schemas['ShownMessage']; now: string };
+type Props = { shown: Schemas['ShownMessage']; now: string; children?: ReactNode };
 
-/** One message: what became of it, what can be done, all that happened, and what it looked like. */
-export function MessageDetail({ shown, now }: Props) {
+/** One message: what became of it, what can be done (the children’s too), all that happened, and what it looked like. */
+export function MessageDetail({ shown, now, children }: Props) {
   const m = shown.message;
   return (
     <>
@@ -45,6 +46,7 @@ export function MessageDetail({ shown, now }: Props) {
         </dl>
         <Actions shown={shown} />
       </div>
+      {children}
       {shown.history.length > 0 && (
         <ol className="happened" aria-label="What happened to it">
           {shown.history.map((e, i) => (

@@ -149,11 +149,11 @@ function Search({ value, onChange }: { value?: string; onChange: (search?: strin
   const [typed, setTyped] = useState(value ?? '');
   useEffect(() => setTyped(value ?? ''), [value]);
   return (
-    <Input.Search
+    <Input
+      type="search"
       aria-label="Search messages"
       className="w200"
       size="small"
-      allowClear
       maxLength={200}
       placeholder="order, customer, address"
       value={typed}
@@ -161,7 +161,7 @@ function Search({ value, onChange }: { value?: string; onChange: (search?: strin
         setTyped(e.target.value);
         if (!e.target.value) onChange(undefined);
       }}
-      onSearch={(words) => onChange(words.trim() || undefined)}
+      onPressEnter={() => onChange(typed.trim() || undefined)}
     />
   );
 }

@@ -37,8 +37,9 @@ export function MessagePanel({ id, now, onClose }: { id: string; now: string; on
         </Link>
         {m.trackingNumber && <span className="mono"> · {m.trackingNumber}</span>}
       </p>
-      <MessageDetail shown={shown.data} now={now} />
-      {!m.trial && !m.copy && <ContactForm shop={m.shop} number={m.order} />}
+      <MessageDetail shown={shown.data} now={now}>
+        {!m.trial && !m.copy && <ContactForm shop={m.shop} number={m.order} />}
+      </MessageDetail>
     </aside>
   );
 }

@@ -32,7 +32,7 @@ export function MessageRows({ rows, now, chosen, onOpen }: Props) {
             <td>
               <button
                 type="button"
-                className="plain link mono"
+                className="plain link mono nowrap"
                 aria-label={`${m.order}, ${m.notice}, ${statusWords(m.status)}`}
                 onClick={() => onOpen(m.id)}
               >

@@ -49,7 +49,7 @@ export default function MessagesPlace({ now }: { now: string }) {
     <>
       <Route
         title="Messages"
-        subtitle={about || 'by the stage they are about'}
+        subtitle={about || 'by stage'}
         geometry={geometry}
         counts={first ? stageCounts(first) : null}
         chosen={filter.stage}

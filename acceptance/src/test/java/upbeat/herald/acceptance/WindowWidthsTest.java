@@ -56,6 +56,7 @@ class WindowWidthsTest extends BrowserTestCase {
                 "/orders/kites/" + number,
                 "/plan",
                 "/plan/delivered",
+                "/messages",
                 "/answers",
                 "/answers/kites/" + number,
                 "/answers?state=person",

@@ -16,6 +16,7 @@ import java.util.Set;
  * delivered on the customer's device        -> read
  * failed    the gateway refused it           -> waiting, where a person sends it again
  * withheld  kept back, with the reason       -> waiting, where a person sends it all the same
+ * cancelled taken back by a person           -> waiting, where a person sends it all the same
  * </pre>
  */
 public enum MessageStatus {
@@ -42,7 +43,7 @@ public enum MessageStatus {
     Set<MessageStatus> allowedFrom() {
         return switch (this) {
             case PLANNED -> EnumSet.noneOf(MessageStatus.class);
-            case WAITING -> EnumSet.of(PLANNED, WAITING, SENDING, UNSURE, FAILED, WITHHELD);
+            case WAITING -> EnumSet.of(PLANNED, WAITING, SENDING, UNSURE, FAILED, WITHHELD, CANCELLED);
             case SENDING -> EnumSet.of(PLANNED, WAITING);
             case ACCEPTED -> EnumSet.of(SENDING, UNSURE);
             case DELIVERED -> EnumSet.of(ACCEPTED, UNSURE);

@@ -14,6 +14,7 @@ enum MessageAction {
             MessageStatus.UNSURE,
             MessageStatus.WAITING,
             MessageStatus.WITHHELD,
+            MessageStatus.CANCELLED,
             MessageStatus.ACCEPTED,
             MessageStatus.DELIVERED,
             MessageStatus.READ)),
@@ -27,6 +28,7 @@ enum MessageAction {
             MessageStatus.UNSURE,
             MessageStatus.WAITING,
             MessageStatus.WITHHELD,
+            MessageStatus.CANCELLED,
             MessageStatus.ACCEPTED,
             MessageStatus.DELIVERED,
             MessageStatus.READ));

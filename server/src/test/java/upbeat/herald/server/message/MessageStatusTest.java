@@ -11,10 +11,11 @@ class MessageStatusTest {
     @Test
     void nothingLeavesAnEndAndNothingComesBackFromBeingDelivered() {
         for (MessageStatus to : MessageStatus.values()) {
-            assertThat(to.allowedFrom()).doesNotContain(MessageStatus.READ, MessageStatus.CANCELLED);
-            // Only a person sends again what was refused or skipped, as a new message in line.
+            assertThat(to.allowedFrom()).doesNotContain(MessageStatus.READ);
+            // Only a person sends again what was refused, skipped or taken back, as a new message in line.
             if (to != MessageStatus.WAITING)
-                assertThat(to.allowedFrom()).doesNotContain(MessageStatus.FAILED, MessageStatus.WITHHELD);
+                assertThat(to.allowedFrom())
+                        .doesNotContain(MessageStatus.FAILED, MessageStatus.WITHHELD, MessageStatus.CANCELLED);
             if (to != MessageStatus.READ) assertThat(to.allowedFrom()).doesNotContain(MessageStatus.DELIVERED);
             assertThat(MessageStatus.fromCode(to.code())).isEqualTo(to);
         }

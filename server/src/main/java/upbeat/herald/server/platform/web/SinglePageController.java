@@ -10,6 +10,8 @@ class SinglePageController {
         "/",
         "/plan",
         "/plan/**",
+        "/messages",
+        "/messages/**",
         "/answers",
         "/answers/**",
         "/rehearsals",
