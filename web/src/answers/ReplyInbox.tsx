@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { App, Button, Select } from 'antd';
 import { api, keys, type Schemas } from '../api/client';
 import { channelLabel } from '../channels';
+import { Locked, Only } from '../people/rights';
 import { Failed } from '../shell/Failed';
 import { when } from '../words';
 import { ReplyAnswer } from './ReplyAnswer';
@@ -57,7 +58,9 @@ function Waiting({ reply: r, people, now, onOpen }: WaitingProps) {
         )}
       </p>
       <p className="words">{r.text || <i className="soft">an empty message</i>}</p>
-      <ReplyAnswer reply={r} now={now} />
+      <Locked need="work">
+        <ReplyAnswer reply={r} now={now} />
+      </Locked>
       <div className="actions">
         {r.shop && r.number ? (
           <Button size="small" onClick={() => onOpen(r.shop!, r.number!)}>
@@ -66,23 +69,25 @@ function Waiting({ reply: r, people, now, onOpen }: WaitingProps) {
         ) : (
           <span className="soft">No order has this address.</span>
         )}
-        <Select
-          size="small"
-          className="w160"
-          aria-label={`Who takes care of the reply from ${r.sender}`}
-          placeholder="Assign to"
-          allowClear
-          value={r.assignedTo ?? undefined}
-          onChange={(name?: string) => run(() => api.assignReply(r.id, name))}
-          options={people.map((p) => ({ value: p, label: p }))}
-        />
-        <Button
-          size="small"
-          aria-label={`Done: reply from ${r.sender}`}
-          onClick={() => run(() => api.replyDone(r.id), 'Marked as done')}
-        >
-          Done
-        </Button>
+        <Only need="work">
+          <Select
+            size="small"
+            className="w160"
+            aria-label={`Who takes care of the reply from ${r.sender}`}
+            placeholder="Assign to"
+            allowClear
+            value={r.assignedTo ?? undefined}
+            onChange={(name?: string) => run(() => api.assignReply(r.id, name))}
+            options={people.map((p) => ({ value: p, label: p }))}
+          />
+          <Button
+            size="small"
+            aria-label={`Done: reply from ${r.sender}`}
+            onClick={() => run(() => api.replyDone(r.id), 'Marked as done')}
+          >
+            Done
+          </Button>
+        </Only>
       </div>
     </li>
   );

@@ -3,6 +3,7 @@ import { Button, Checkbox } from 'antd';
 import { useState } from 'react';
 import { api, keys } from '../api/client';
 import { useDone } from '../orders/useDone';
+import { Only } from '../people/rights';
 import { Failed } from '../shell/Failed';
 import { when } from '../words';
 import { canReceive, reasonWords, returnItems, returnState } from './returns';
@@ -69,14 +70,16 @@ export function ReturnRows({ now, chosen, onOpen }: Props) {
                 </td>
                 <td>
                   {canReceive(r.state) && (
-                    <Button
-                      size="small"
-                      loading={busy}
-                      aria-label={`Mark as received: ${r.trackingNumber}`}
-                      onClick={() => done(() => api.receiveReturn(r.id))}
-                    >
-                      Mark as received
-                    </Button>
+                    <Only need="work">
+                      <Button
+                        size="small"
+                        loading={busy}
+                        aria-label={`Mark as received: ${r.trackingNumber}`}
+                        onClick={() => done(() => api.receiveReturn(r.id))}
+                      >
+                        Mark as received
+                      </Button>
+                    </Only>
                   )}
                 </td>
               </tr>

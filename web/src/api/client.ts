@@ -124,6 +124,9 @@ const form = (parts: Record<string, string | Blob>) => {
 /** Which orders are wanted, as the address and the server name it; blank means all. */
 export type AnswerFilter = { state?: string; notice?: string; stage?: string };
 
+/** Which changes of the set-up are wanted; blank means all. */
+export type ChangeAsk = { area?: string; by?: string; search?: string };
+
 /** Which messages are meant. */
 export type MessageAsk = Schemas['MessageAsk'];
 const flat = (ask: MessageAsk): Record<string, string | undefined> => ({ ...ask.when, ...ask.what, ...ask.whose });
@@ -159,14 +162,40 @@ const wordingAt = (p: Place, more = '') =>
 /** The only way to the server. */
 export const api = {
   session: () => get<Schemas['SessionView']>('/ui/session'),
-  signIn: (name: string, password: string) => call<Schemas['SessionView']>('POST', '/ui/session', { name, password }),
+  signIn: (name: string, password: string, code?: string) =>
+    call<Schemas['SessionView']>('POST', '/ui/session', { name, password, code }),
+  invitation: (token: string) => call<Schemas['Invitation']>('POST', '/ui/invitation', { token }),
+  acceptInvitation: (token: string, name: string, password: string) =>
+    call<Schemas['Invitation']>('POST', '/ui/invitation', { token, name, password }),
+  askForReset: (email: string) => call<void>('POST', '/ui/password-reset/ask', { email }),
+  resetPassword: (token: string, password: string) => call<void>('POST', '/ui/password-reset', { token, password }),
+  me: () => get<Schemas['MyAccount']>('/ui/me'),
+  changePassword: (current: string, password: string) => call<void>('PUT', '/ui/me/password', { current, password }),
+  changeEmail: (current: string, email: string) => call<void>('PUT', '/ui/me/email', { current, email }),
+  offerSecondStep: (current: string) => call<Schemas['Offer']>('POST', '/ui/me/second-step', { current }),
+  confirmSecondStep: (code: string) => call<Schemas['RecoveryCodes']>('PUT', '/ui/me/second-step', { code }),
+  turnOffSecondStep: (current: string) => call<void>('POST', '/ui/me/second-step/off', { current }),
+  renewRecoveryCodes: (current: string) => call<Schemas['RecoveryCodes']>('POST', '/ui/me/recovery-codes', { current }),
+  endSession: (id: string) => call<void>('DELETE', `/ui/me/sessions/${id}`),
+  endOtherSessions: () => call<void>('DELETE', '/ui/me/sessions'),
+  people: () => get<Schemas['People']>('/ui/people'),
+  invite: (email: string, role: string) => call<Schemas['Invited']>('POST', '/ui/people/invitations', { email, role }),
+  withdrawInvitation: (email: string) => call<void>('DELETE', `/ui/people/invitations/${encodeURIComponent(email)}`),
+  changeRole: (name: string, role: string) =>
+    call<void>('PUT', `/ui/people/${encodeURIComponent(name)}/role`, { role }),
+  dropSecondStep: (name: string) => call<void>('DELETE', `/ui/people/${encodeURIComponent(name)}/second-step`),
+  removePerson: (name: string) => call<void>('DELETE', `/ui/people/${encodeURIComponent(name)}`),
+  changeLog: (ask: ChangeAsk, below?: number) =>
+    get<Schemas['ChangePage']>(`/ui/changes-log${query({ ...ask, below: below ? String(below) : undefined })}`),
+  /** Where the log is fetched as a file. */
+  changesAddress: (format: string, ask: ChangeAsk) => `/ui/changes-log/export.${format}${query({ ...ask })}`,
   firstAccount: (name: string, password: string, code: string) =>
     call<Schemas['FirstAccount']>('POST', '/ui/first-account', { name, password, code }),
   publicAddress: () => get<Schemas['AddressView']>('/ui/public-address'),
   changePublicAddress: (body: Schemas['AddressBody'], version: string) =>
     call<Schemas['AddressView']>('PUT', '/ui/public-address', body, version),
   apiKeys: () => get<Schemas['ApiKey'][]>('/ui/api-keys'),
-  createApiKey: (name: string) => call<Schemas['CreatedKey']>('POST', '/ui/api-keys', { name }),
+  createApiKey: (name: string, rights: string) => call<Schemas['CreatedKey']>('POST', '/ui/api-keys', { name, rights }),
   revokeApiKey: (id: number) => call<void>('DELETE', `/ui/api-keys/${id}`),
   signOut: () => call<void>('DELETE', '/ui/session'),
 
@@ -460,6 +489,9 @@ export type PhoneMessage = {
 /** The one builder of query keys. */
 export const keys = {
   session: ['session'] as const,
+  me: ['me'] as const,
+  people: ['people'] as const,
+  changeLog: (ask: ChangeAsk) => ['change-log', ask] as const,
   route: ['route'] as const,
   firstSteps: ['first-steps'] as const,
   picture: (address: string) => ['picture', address] as const,

@@ -3,6 +3,7 @@ import { App, Button, Dropdown } from 'antd';
 import type { ReactNode } from 'react';
 import { api, type Schemas } from '../api/client';
 import { channelLabel } from '../channels';
+import { useCan } from '../people/rights';
 import { MailFrame } from '../shell/MailFrame';
 import { counted, money, when } from '../words';
 import { eventWords, isTrouble, statusLook, statusWords } from './messages';
@@ -83,7 +84,8 @@ function Actions({ shown }: { shown: Schemas['ShownMessage'] }) {
       toast.error((e as Error).message, 6);
     }
   };
-  const can = (as: string) => shown.actions.includes(as);
+  const may = useCan('work');
+  const can = (as: string) => may && shown.actions.includes(as);
   return (
     <div className="actions">
       {can('delivered') && (

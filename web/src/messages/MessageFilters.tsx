@@ -2,6 +2,7 @@ import { Button, DatePicker, Dropdown, Input, Popover, Select } from 'antd';
 import dayjs from 'dayjs';
 import { Fragment, useEffect, useState } from 'react';
 import { api, type MessageAsk, type Schemas } from '../api/client';
+import { Only } from '../people/rights';
 import { ExportProgress } from '../shell/ExportProgress';
 import { useExport } from '../shell/useExport';
 import { ActOnAll } from './ActOnAll';
@@ -99,7 +100,9 @@ export function MessageFilters({ filter, ask, page, onChange }: Props) {
         {page?.cutOff && 'newest 2,000 matching orders · '}
         {page?.total !== undefined && `${page.total.toLocaleString('en-GB')} message${page.total === 1 ? '' : 's'}`}
       </span>
-      <ActOnAll ask={ask} state={filter.state} total={page?.total ?? 0} />
+      <Only need="work">
+        <ActOnAll ask={ask} state={filter.state} total={page?.total ?? 0} />
+      </Only>
       {exporting ? (
         <ExportProgress exporting={exporting} noun="message" onStop={stop} />
       ) : (

@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import { api, keys } from '../api/client';
+import { Only } from '../people/rights';
 import { Failed } from '../shell/Failed';
 import { stageWords } from '../words';
 import { ContactForm } from './ContactForm';
@@ -38,7 +39,11 @@ export function MessagePanel({ id, now, onClose }: { id: string; now: string; on
         {m.trackingNumber && <span className="mono"> · {m.trackingNumber}</span>}
       </p>
       <MessageDetail shown={shown.data} now={now}>
-        {!m.trial && !m.copy && <ContactForm shop={m.shop} number={m.order} />}
+        {!m.trial && !m.copy && (
+          <Only need="work">
+            <ContactForm shop={m.shop} number={m.order} />
+          </Only>
+        )}
       </MessageDetail>
     </aside>
   );

@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { App, Button, Dropdown, Input, Popover, Select } from 'antd';
 import { Fragment, useState } from 'react';
 import { api, keys, type OrderFilter, type Schemas } from '../api/client';
+import { Only } from '../people/rights';
 import { ExportProgress } from '../shell/ExportProgress';
 import { useExport } from '../shell/useExport';
 import { counted, STAGE_WORDS } from '../words';
@@ -213,9 +214,11 @@ export function FilterBar({ filter, choices, dense, onDensity, onChange, onLoad 
           <Button size="small">Export</Button>
         </Dropdown>
       )}
-      <Button size="small" onClick={onLoad}>
-        Import a file
-      </Button>
+      <Only need="work">
+        <Button size="small" onClick={onLoad}>
+          Import a file
+        </Button>
+      </Only>
     </div>
   );
 }

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { api, keys, type Schemas } from '../api/client';
 import { ContactForm } from '../messages/ContactForm';
 import { MessageDetail } from '../messages/MessageDetail';
+import { Locked, Only } from '../people/rights';
 import { Failed } from '../shell/Failed';
 import { money, stageWords, when } from '../words';
 import { AnswerCorrection } from './AnswerCorrection';
@@ -78,9 +79,11 @@ export function OrderPanel({ shop, number, now, choices, onClose }: Props) {
           </span>
         ))}
       </p>
-      <OnHold order={o} />
-      {!message && view === 'story' && <Parcels order={o} choices={choices} />}
-      {!message && view === 'story' && <Returns order={o} />}
+      <Locked need="work">
+        <OnHold order={o} />
+        {!message && view === 'story' && <Parcels order={o} choices={choices} />}
+        {!message && view === 'story' && <Returns order={o} />}
+      </Locked>
       {message ? (
         <Message id={message} now={now} onBack={() => setMessage(undefined)} />
       ) : view === 'next' ? (
@@ -92,8 +95,12 @@ export function OrderPanel({ shop, number, now, choices, onClose }: Props) {
           ))}
         </ol>
       )}
-      {!message && view === 'story' && (o.customer || o.shipTo?.name) && <ContactForm shop={shop} number={number} />}
-      {!message && view === 'story' && <AnswerCorrection shop={shop} number={number} />}
+      {!message && view === 'story' && (
+        <Only need="work">
+          {(o.customer || o.shipTo?.name) && <ContactForm shop={shop} number={number} />}
+          <AnswerCorrection shop={shop} number={number} />
+        </Only>
+      )}
       {!message && (
         <div className="actions">
           <Button
@@ -102,10 +109,12 @@ export function OrderPanel({ shop, number, now, choices, onClose }: Props) {
           >
             {view === 'next' ? 'Back to timeline' : 'Upcoming and skipped messages'}
           </Button>
-          {view === 'story' && <HoldOrder order={o} />}
-          {view === 'story' && <EndOrder order={o} />}
-          {view === 'story' && (o.customer || o.shipTo?.name) && (
-            <Button onClick={() => setErasing(true)}>Erase customer data</Button>
+          {view === 'story' && (
+            <Only need="work">
+              <HoldOrder order={o} />
+              <EndOrder order={o} />
+              {(o.customer || o.shipTo?.name) && <Button onClick={() => setErasing(true)}>Erase customer data</Button>}
+            </Only>
           )}
         </div>
       )}

@@ -4,6 +4,7 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { api, keys, type OrderFilter } from '../api/client';
 import { FirstSteps } from '../desk/FirstSteps';
+import { Locked } from '../people/rights';
 import { Route } from '../route/Route';
 import { useGeometry } from '../route/useGeometry';
 import { isForSomethingInside } from '../shell/escape';
@@ -184,13 +185,15 @@ export default function OrdersPlace({ now }: { now: string }) {
         {loading ? (
           <SheetPanel onClose={() => setLoading(false)} />
         ) : selected.size > 0 ? (
-          <ManyPanel
-            messages={filter.message}
-            orders={[...selected.values()]}
-            matching={list.hasNextPage ? undefined : rows.length}
-            onAll={selectAll}
-            onClose={() => setSelected(new Map())}
-          />
+          <Locked need="work">
+            <ManyPanel
+              messages={filter.message}
+              orders={[...selected.values()]}
+              matching={list.hasNextPage ? undefined : rows.length}
+              onAll={selectAll}
+              onClose={() => setSelected(new Map())}
+            />
+          </Locked>
         ) : shop && number ? (
           <OrderPanel
             key={`${shop}/${number}`}

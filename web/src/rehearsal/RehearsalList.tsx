@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { App, Button, Popconfirm } from 'antd';
 import { Link } from 'react-router';
 import { api, keys, type Schemas } from '../api/client';
+import { Only } from '../people/rights';
 import { Failed } from '../shell/Failed';
 import { when } from '../words';
 import { periodWords, totalCost } from './figures';
@@ -62,16 +63,18 @@ export function RehearsalList({ now }: { now: string }) {
                   <td className="mono">{when(r.madeAt, now)}</td>
                   <td>{r.madeBy}</td>
                   <td>
-                    <Popconfirm
-                      title="Delete this rehearsal?"
-                      okText="Delete"
-                      cancelText="Cancel"
-                      onConfirm={() => remove(r)}
-                    >
-                      <Button size="small" aria-label={`Delete rehearsal ${r.title}`}>
-                        Delete
-                      </Button>
-                    </Popconfirm>
+                    <Only need="work">
+                      <Popconfirm
+                        title="Delete this rehearsal?"
+                        okText="Delete"
+                        cancelText="Cancel"
+                        onConfirm={() => remove(r)}
+                      >
+                        <Button size="small" aria-label={`Delete rehearsal ${r.title}`}>
+                          Delete
+                        </Button>
+                      </Popconfirm>
+                    </Only>
                   </td>
                 </tr>
               ))}
@@ -79,7 +82,9 @@ export function RehearsalList({ now }: { now: string }) {
           </table>
         )}
       </main>
-      <NewRehearsal now={now} />
+      <Only need="work">
+        <NewRehearsal now={now} />
+      </Only>
     </div>
   );
 }

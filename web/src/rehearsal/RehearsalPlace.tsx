@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { App, Button, Progress, Select } from 'antd';
 import { NavLink, useParams, useSearchParams } from 'react-router';
 import { api, keys, type Schemas } from '../api/client';
+import { Only } from '../people/rights';
 import { Failed } from '../shell/Failed';
 import { counted } from '../words';
 import { Differences } from './Differences';
@@ -80,7 +81,9 @@ function OneRehearsal({ id, shop, number, now }: Props) {
               percent={row.progress.total === 0 ? 0 : Math.floor((100 * row.progress.done) / row.progress.total)}
               aria-label="Orders done"
             />
-            <Button onClick={stop}>Stop</Button>
+            <Only need="work">
+              <Button onClick={stop}>Stop</Button>
+            </Only>
           </div>
         )}
         {row.progress.status === 'stopped' && (

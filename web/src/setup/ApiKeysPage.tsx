@@ -1,10 +1,16 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { Button, Input, Popconfirm } from 'antd';
+import { Button, Input, Popconfirm, Select } from 'antd';
 import { type FormEvent, useState } from 'react';
 import { api } from '../api/client';
 import { Failed } from '../shell/Failed';
 import { when } from '../words';
 import { useDo } from './useDo';
+
+const RIGHTS: Record<string, string> = {
+  read: 'Read',
+  ingest: 'Send orders and scans',
+  all: 'Read and send',
+};
 
 /** API keys: which other systems may send orders and scans, and when they last did. */
 export function ApiKeysPage({ now }: { now: string }) {
@@ -12,11 +18,12 @@ export function ApiKeysPage({ now }: { now: string }) {
   const queries = useQueryClient();
   const { run, busy, faults } = useDo();
   const [name, setName] = useState('');
+  const [rights, setRights] = useState('all');
   const [made, setMade] = useState<{ name: string; key: string }>();
   const refresh = () => queries.invalidateQueries({ queryKey: ['api-keys'] });
   const create = async (e: FormEvent) => {
     e.preventDefault();
-    const key = await run(() => api.createApiKey(name.trim()));
+    const key = await run(() => api.createApiKey(name.trim(), rights));
     if (key) {
       setMade(key);
       setName('');
@@ -32,8 +39,8 @@ export function ApiKeysPage({ now }: { now: string }) {
     <div className="work">
       <main className="main pad">
         <p className="soft intro">
-          A key lets another system send orders and scans and read messages. Give each system its own, so that one can
-          be revoked without the others.
+          A key lets another system send orders and scans, or read orders and messages. Give each system its own, so
+          that one can be revoked without the others.
         </p>
         {made && (
           <div className="box" role="status">
@@ -57,6 +64,13 @@ export function ApiKeysPage({ now }: { now: string }) {
             value={name}
             onChange={(e) => setName(e.target.value)}
           />
+          <Select
+            aria-label="What the key may do"
+            className="w200"
+            value={rights}
+            onChange={setRights}
+            options={Object.entries(RIGHTS).map(([value, label]) => ({ value, label }))}
+          />
           <Button type="primary" htmlType="submit" loading={busy} disabled={!name.trim()}>
             Create key
           </Button>
@@ -73,6 +87,8 @@ export function ApiKeysPage({ now }: { now: string }) {
               <tr>
                 <th>Name</th>
                 <th>Begins with</th>
+                <th>May</th>
+                <th>Of</th>
                 <th>Created</th>
                 <th>Last used</th>
                 <th />
@@ -83,6 +99,8 @@ export function ApiKeysPage({ now }: { now: string }) {
                 <tr key={k.id}>
                   <td>{k.name}</td>
                   <td className="mono">{k.prefix ? `${k.prefix}…` : '–'}</td>
+                  <td>{RIGHTS[k.rights]?.toLowerCase()}</td>
+                  <td>{k.account ?? '–'}</td>
                   <td>{when(k.createdAt, now)}</td>
                   <td>{k.lastUsedAt ? when(k.lastUsedAt, now) : 'never'}</td>
                   <td>

@@ -1,9 +1,12 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { lazy, Suspense, useRef, useState } from 'react';
+import { lazy, type ReactNode, Suspense, useRef, useState } from 'react';
 import { Navigate, NavLink, Route as Path, Routes, useLocation } from 'react-router';
 import { AnswersLink } from '../answers/AnswersLink';
 import { api, keys } from '../api/client';
 import { FirstKey } from '../people/FirstKey';
+import { Join } from '../people/Join';
+import { ResetPassword } from '../people/ResetPassword';
+import { Locked, Only } from '../people/rights';
 import { SignIn } from '../people/SignIn';
 import { ChannelTroubles } from './ChannelTroubles';
 import { Failed } from './Failed';
@@ -26,7 +29,14 @@ const MessagesPlace = lazy(() => import('../messages/MessagesPlace'));
 const AnswersPlace = lazy(() => import('../answers/AnswersPlace'));
 const SetupPlace = lazy(() => import('../setup/SetupPlace'));
 const TestBench = lazy(() => import('../bench/TestBench'));
+const AccountPage = lazy(() => import('../people/AccountPage'));
 const KeyboardHelp = lazy(() => import('./KeyboardHelp'));
+
+const setUp = (place: ReactNode) => (
+  <Locked need="set-up" note>
+    {place}
+  </Locked>
+);
 
 /** The frame around every place: sign-in first, then the bar, the place, and the keys that work everywhere. */
 export function Shell() {
@@ -60,6 +70,8 @@ export function Shell() {
         }}
       />
     );
+  if (pathname === '/join') return <Join />;
+  if (pathname === '/reset') return <ResetPassword />;
   if (!session.data.name)
     return <SignIn empty={session.data.empty} demo={session.data.demo} onFirstKey={setFirstKey} />;
 
@@ -103,30 +115,38 @@ export function Shell() {
             })}
           </span>
         )}
-        <StopSending />
+        <Only need="work">
+          <StopSending />
+        </Only>
+        <NavLink to="/account" className="me" title={`Your account: ${session.data.name}`}>
+          {session.data.name}
+        </NavLink>
         <button type="button" className="plain out" onClick={signOut}>
           Sign out
         </button>
       </div>
-      <ChannelTroubles />
-      <SendingStops now={now} />
+      <Locked need="work">
+        <ChannelTroubles />
+        <SendingStops now={now} />
+      </Locked>
       <StaleSave />
       <PlaceBoundary at={pathname}>
         <Suspense fallback={<div className="empty">Loading …</div>}>
           <Routes>
             <Path path="/orders" element={<OrdersPlace now={now} />} />
             <Path path="/orders/:shop/:number" element={<OrdersPlace now={now} />} />
-            <Path path="/plan" element={<PlanPlace now={now} />} />
-            <Path path="/plan/:id" element={<PlanPlace now={now} />} />
+            <Path path="/plan" element={setUp(<PlanPlace now={now} />)} />
+            <Path path="/plan/:id" element={setUp(<PlanPlace now={now} />)} />
             <Path path="/rehearsals" element={<RehearsalPlace now={now} />} />
             <Path path="/rehearsals/:id" element={<RehearsalPlace now={now} />} />
             <Path path="/rehearsals/:id/:shop/:number" element={<RehearsalPlace now={now} />} />
-            <Path path="/wording" element={<WordingPlace />} />
-            <Path path="/wording/:notice/:channel" element={<WordingPlace />} />
+            <Path path="/wording" element={setUp(<WordingPlace />)} />
+            <Path path="/wording/:notice/:channel" element={setUp(<WordingPlace />)} />
             <Path path="/messages" element={<MessagesPlace now={now} />} />
             <Path path="/messages/:id" element={<MessagesPlace now={now} />} />
             <Path path="/answers" element={<AnswersPlace now={now} />} />
             <Path path="/answers/:shop/:number" element={<AnswersPlace now={now} />} />
+            <Path path="/account" element={<AccountPage now={now} />} />
             <Path path="/setup/*" element={<SetupPlace now={now} />} />
             {session.data.demo && <Path path="/test-bench" element={<TestBench now={now} />} />}
             <Path path="*" element={<Navigate to="/orders" replace />} />

@@ -16,9 +16,12 @@ import org.springframework.web.bind.annotation.RestController;
 import upbeat.herald.server.answer.AnswerCorrection.AskedQuestion;
 import upbeat.herald.server.answer.AnswerCorrection.Correction;
 import upbeat.herald.server.answer.AnswerCorrection.GivenAnswer;
+import upbeat.herald.server.platform.role.Needs;
+import upbeat.herald.server.platform.role.Role;
 import upbeat.herald.server.platform.web.IfMatch;
 
 /** What a customer answered, and a person's correction of it. */
+@Needs(Role.WORK)
 @RestController
 @RequestMapping("/ui/orders/{shop}/{number}/answers")
 @Tag(name = "ui-answers")

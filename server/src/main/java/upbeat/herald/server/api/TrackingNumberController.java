@@ -8,8 +8,11 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 import upbeat.herald.server.api.TrackingNumberService.Number;
 import upbeat.herald.server.api.TrackingNumberService.Recognised;
+import upbeat.herald.server.platform.role.Needs;
+import upbeat.herald.server.platform.role.Role;
 
 /** Whose tracking number it is. */
+@Needs(Role.VIEW)
 @RestController
 @RequestMapping({"/api/v1/tracking-numbers", "/ui/tracking-numbers"})
 @Tag(name = "tracking-numbers")

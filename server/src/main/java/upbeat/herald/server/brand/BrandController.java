@@ -18,9 +18,12 @@ import org.springframework.web.multipart.MultipartFile;
 import upbeat.herald.server.brand.BrandService.BrandLogo;
 import upbeat.herald.server.brand.BrandService.BrandShown;
 import upbeat.herald.server.brand.BrandService.BrandView;
+import upbeat.herald.server.platform.role.Needs;
+import upbeat.herald.server.platform.role.Role;
 import upbeat.herald.server.platform.web.IfMatch;
 
 /** Setup, Brand: who is speaking, once, for everything. */
+@Needs(Role.SET_UP)
 @RestController
 @RequestMapping("/ui/brand")
 @Tag(name = "ui-brand")
@@ -49,6 +52,7 @@ class BrandController {
         return service.delete(shop);
     }
 
+    @Needs(Role.VIEW)
     @PostMapping("/preview")
     BrandShown preview(@RequestBody BrandBody body) {
         return service.preview(body);

@@ -26,9 +26,12 @@ import upbeat.herald.server.carrier.CarrierImportService.Undone;
 import upbeat.herald.server.carrier.CarrierService.Directory;
 import upbeat.herald.server.carrier.CarrierService.Logo;
 import upbeat.herald.server.carrier.CarrierService.PostalOperator;
+import upbeat.herald.server.platform.role.Needs;
+import upbeat.herald.server.platform.role.Role;
 import upbeat.herald.server.platform.web.IfMatch;
 
 /** Setup, Carriers: the directory, code tables, and scans whose code nothing reads. */
+@Needs(Role.SET_UP)
 @RestController
 @RequestMapping("/ui/carriers")
 @Tag(name = "ui-carriers")

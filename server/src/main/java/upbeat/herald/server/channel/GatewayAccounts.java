@@ -110,9 +110,14 @@ public class GatewayAccounts {
             ConnectionCheck check,
             Consumer<Optional<StoredAccount>> precondition) {
         Instant now = clock.instant();
-        String encrypted = vault.encrypt(Json.write(settings.secrets()));
         writer.write(db -> {
-            precondition.accept(accounts.find(db, channel).map(this::decrypt));
+            Optional<AccountRow> before = accounts.find(db, channel);
+            precondition.accept(before.map(this::decrypt));
+            // Each encryption looks different: what stays the same is left as it is, so that it doesn't look changed.
+            String encrypted = before.filter(
+                            row -> decrypt(row).settings().secrets().equals(settings.secrets()))
+                    .map(AccountRow::encryptedSecrets)
+                    .orElseGet(() -> vault.encrypt(Json.write(settings.secrets())));
             accounts.save(db, channel, new AccountRow(settings.account(), encrypted, now, check), now);
             return null;
         });

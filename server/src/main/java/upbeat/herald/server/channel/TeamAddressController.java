@@ -10,9 +10,12 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 import upbeat.herald.server.channel.TeamAddressService.TeamAddresses;
 import upbeat.herald.server.channel.TeamAddressService.TeamAddressesView;
+import upbeat.herald.server.platform.role.Needs;
+import upbeat.herald.server.platform.role.Role;
 import upbeat.herald.server.platform.web.IfMatch;
 
 /** Setup, Team: where notices on trial send to. */
+@Needs(Role.SET_UP)
 @RestController
 @RequestMapping("/ui/team-addresses")
 @Tag(name = "ui-team-addresses")

@@ -16,12 +16,15 @@ import org.springframework.web.bind.annotation.RestController;
 import upbeat.herald.server.channel.ConnectionCheck;
 import upbeat.herald.server.delivery.GatewayService.GatewayBody;
 import upbeat.herald.server.delivery.GatewayService.GatewayView;
+import upbeat.herald.server.platform.role.Needs;
+import upbeat.herald.server.platform.role.Role;
 import upbeat.herald.server.platform.web.IfMatch;
 
 /**
  * Setup, Gateways: the accounts through which messages leave. An account is tried before it is kept, and what the other
  * side says is shown.
  */
+@Needs(Role.SET_UP)
 @RestController
 @RequestMapping("/ui/gateways")
 @Tag(name = "ui-gateways")
@@ -51,6 +54,7 @@ class GatewayController {
         return service.save(channel, match, body);
     }
 
+    @Needs(Role.WORK)
     @PostMapping("/{channel}/retry")
     GatewayView retryNow(@PathVariable String channel) {
         return service.retryNow(channel);

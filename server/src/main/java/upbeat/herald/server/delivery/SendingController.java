@@ -13,8 +13,11 @@ import upbeat.herald.core.notice.FloodLimit;
 import upbeat.herald.server.delivery.SendingService.Dropped;
 import upbeat.herald.server.delivery.SendingService.ScopeBody;
 import upbeat.herald.server.delivery.SendingService.Sending;
+import upbeat.herald.server.platform.role.Needs;
+import upbeat.herald.server.platform.role.Role;
 
 /** Stops all sending, a channel's or a notice's, and goes on. */
+@Needs(Role.WORK)
 @RestController
 @RequestMapping("/ui/sending")
 @Tag(name = "ui-sending")
@@ -46,11 +49,13 @@ class SendingController {
         return service.drop(body, who.getName());
     }
 
+    @Needs(Role.SET_UP)
     @PutMapping("/limit")
     FloodLimit saveLimit(@RequestBody FloodLimit limit) {
         return service.saveLimit(limit);
     }
 
+    @Needs(Role.SET_UP)
     @PutMapping("/daily-limit")
     SendingService.DailyLimitBody saveDailyLimit(@RequestBody SendingService.DailyLimitBody limit) {
         return service.saveDailyLimit(limit);

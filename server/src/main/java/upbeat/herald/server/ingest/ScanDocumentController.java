@@ -10,8 +10,11 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.multipart.MultipartFile;
 import upbeat.herald.server.ingest.ScanDocumentService.Looked;
+import upbeat.herald.server.platform.role.Needs;
+import upbeat.herald.server.platform.role.Role;
 
 /** Standard documents of scans loaded by a person: first what is in one, then taking it in. */
+@Needs(Role.WORK)
 @RestController
 @RequestMapping("/ui/scans")
 @Tag(name = "ui-scans")

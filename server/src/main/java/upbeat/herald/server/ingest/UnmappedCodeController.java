@@ -11,8 +11,11 @@ import org.springframework.web.bind.annotation.RestController;
 import upbeat.herald.server.ingest.UnmappedCodeRepository.UnmappedCode;
 import upbeat.herald.server.ingest.UnmappedCodeService.Meaning;
 import upbeat.herald.server.ingest.UnmappedCodeService.MeaningEffect;
+import upbeat.herald.server.platform.role.Needs;
+import upbeat.herald.server.platform.role.Role;
 
 /** Setup, Unmapped codes. */
+@Needs(Role.SET_UP)
 @RestController
 @RequestMapping("/ui/unmapped-codes")
 @Tag(name = "ui-unmapped-codes")
@@ -28,6 +31,7 @@ class UnmappedCodeController {
         return service.list();
     }
 
+    @Needs(Role.VIEW)
     @PostMapping("/{carrier}/preview")
     MeaningEffect preview(@PathVariable String carrier, @RequestBody Meaning meaning) {
         return service.preview(carrier, meaning);

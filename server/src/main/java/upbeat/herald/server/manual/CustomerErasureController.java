@@ -12,8 +12,11 @@ import org.springframework.web.bind.annotation.RestController;
 import upbeat.herald.server.manual.CustomerErasureService.CustomerOrder;
 import upbeat.herald.server.manual.CustomerErasureService.Erased;
 import upbeat.herald.server.manual.CustomerErasureService.ErasureAsk;
+import upbeat.herald.server.platform.role.Needs;
+import upbeat.herald.server.platform.role.Role;
 
 /** A customer's data erased on request: first which orders it is about, then doing it. */
+@Needs(Role.WORK)
 @RestController
 @RequestMapping("/ui/erasure")
 @Tag(name = "ui-erasure")

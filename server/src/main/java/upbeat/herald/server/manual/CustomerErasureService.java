@@ -2,7 +2,9 @@ package upbeat.herald.server.manual;
 
 import java.time.Instant;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
@@ -16,6 +18,8 @@ import upbeat.herald.server.order.OrderRow;
 import upbeat.herald.server.order.PersonalDataRepository;
 import upbeat.herald.server.order.SearchIndexRepository;
 import upbeat.herald.server.order.StopListRepository;
+import upbeat.herald.server.platform.changes.ChangeLog;
+import upbeat.herald.server.platform.persistence.Acting;
 import upbeat.herald.server.platform.signal.SignallingWriter;
 import upbeat.herald.server.platform.web.NotFoundException;
 
@@ -33,6 +37,7 @@ class CustomerErasureService {
     private final SearchIndexRepository search;
     private final StopListRepository stopList;
     private final MessageReplan replan;
+    private final ChangeLog log;
     private final JdbcClient reader;
     private final SignallingWriter writer;
 
@@ -42,6 +47,7 @@ class CustomerErasureService {
             SearchIndexRepository search,
             StopListRepository stopList,
             MessageReplan replan,
+            ChangeLog log,
             JdbcClient reader,
             SignallingWriter writer) {
         this.orders = orders;
@@ -49,6 +55,7 @@ class CustomerErasureService {
         this.search = search;
         this.stopList = stopList;
         this.replan = replan;
+        this.log = log;
         this.reader = reader;
         this.writer = writer;
     }
@@ -97,6 +104,11 @@ class CustomerErasureService {
                 orders.addNote(db, row.id(), "The customer's data was erased by " + by, now);
             }
             erasures.forEach(e -> e.erase(db, before));
+            log.noteErasure(
+                    db,
+                    new Acting(by, now),
+                    before.stream().map(r -> r.order().number()).collect(Collectors.joining(", ")),
+                    Map.of("orders", before.size()));
             return new Erased(before.size());
         });
     }

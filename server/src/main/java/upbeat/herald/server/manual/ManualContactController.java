@@ -10,8 +10,11 @@ import org.springframework.web.bind.annotation.RestController;
 import upbeat.herald.server.manual.ManualContactService.ContactCorrectionBody;
 import upbeat.herald.server.manual.ManualContactService.ContactView;
 import upbeat.herald.server.manual.ManualMarkService.OrderName;
+import upbeat.herald.server.platform.role.Needs;
+import upbeat.herald.server.platform.role.Role;
 
 /** An order's customer under a corrected address. */
+@Needs(Role.WORK)
 @RestController
 @RequestMapping("/ui/orders/{shop}/{number}/contact")
 @Tag(name = "ui-orders")

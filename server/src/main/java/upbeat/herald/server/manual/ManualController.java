@@ -13,11 +13,14 @@ import upbeat.herald.server.manual.ManualChange.Done;
 import upbeat.herald.server.manual.ManualMarkService.Mark;
 import upbeat.herald.server.manual.ManualParcelService.ParcelByHand;
 import upbeat.herald.server.manual.ManualTagService.TagMany;
+import upbeat.herald.server.platform.role.Needs;
+import upbeat.herald.server.platform.role.Role;
 
 /**
  * What a coordinator does to orders by hand: tracking numbers, stages and tags, for one or for many; and taking it back
  * while nothing was sent for it.
  */
+@Needs(Role.WORK)
 @RestController
 @RequestMapping("/ui/hand")
 @Tag(name = "ui-hand")

@@ -12,8 +12,11 @@ import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import upbeat.herald.server.manual.ManualHoldService.HoldAsk;
 import upbeat.herald.server.manual.ManualMarkService.OrderName;
+import upbeat.herald.server.platform.role.Needs;
+import upbeat.herald.server.platform.role.Role;
 
 /** An order put on hold by hand, and released. */
+@Needs(Role.WORK)
 @RestController
 @RequestMapping("/ui/orders/{shop}/{number}/hold")
 @Tag(name = "ui-orders")

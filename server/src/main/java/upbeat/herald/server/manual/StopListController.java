@@ -10,8 +10,11 @@ import org.springframework.web.bind.annotation.RestController;
 import upbeat.herald.server.manual.StopListService.StopAsk;
 import upbeat.herald.server.manual.StopListService.StopView;
 import upbeat.herald.server.order.StopListRepository.ReasonCount;
+import upbeat.herald.server.platform.role.Needs;
+import upbeat.herald.server.platform.role.Role;
 
 /** Setup, Stop list. Addresses are sent in bodies, so that they stand in no log of addresses. */
+@Needs(Role.WORK)
 @RestController
 @RequestMapping("/ui/stop-list")
 @Tag(name = "ui-stop-list")
@@ -27,6 +30,7 @@ class StopListController {
         return service.count();
     }
 
+    @Needs(Role.VIEW)
     @PostMapping("/find")
     StopView find(@RequestBody StopAsk ask) {
         return service.find(ask);

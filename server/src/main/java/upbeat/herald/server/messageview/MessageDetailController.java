@@ -15,8 +15,11 @@ import upbeat.herald.server.messageview.MessageActionService.PartDone;
 import upbeat.herald.server.messageview.MessageActionService.SettleMany;
 import upbeat.herald.server.messageview.MessageActionService.Settled;
 import upbeat.herald.server.messageview.MessageDetailService.ShownMessage;
+import upbeat.herald.server.platform.role.Needs;
+import upbeat.herald.server.platform.role.Role;
 
 /** One message as it was sent, and what people do about messages. */
+@Needs(Role.WORK)
 @RestController
 @RequestMapping("/ui/messages")
 @Tag(name = "ui-messages")

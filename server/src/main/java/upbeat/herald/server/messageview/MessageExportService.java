@@ -5,6 +5,7 @@ import java.io.OutputStream;
 import java.time.Instant;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Map;
 import java.util.function.IntConsumer;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.ResponseEntity;
@@ -16,6 +17,7 @@ import upbeat.herald.server.message.MessageRow;
 import upbeat.herald.server.messageview.MessageListRepository.Cursor;
 import upbeat.herald.server.messageview.MessageListService.MessageLine;
 import upbeat.herald.server.messageview.MessageSelection.Selected;
+import upbeat.herald.server.platform.changes.ChangeLog;
 import upbeat.herald.server.platform.sheet.ExportProgress;
 import upbeat.herald.server.platform.sheet.SheetFile;
 
@@ -54,6 +56,7 @@ class MessageExportService {
     private final MessageRepository messages;
     private final MessageMailFile mail;
     private final ExportProgress progress;
+    private final ChangeLog log;
     private final JdbcClient reader;
 
     MessageExportService(
@@ -62,12 +65,14 @@ class MessageExportService {
             MessageRepository messages,
             MessageMailFile mail,
             ExportProgress progress,
+            ChangeLog log,
             JdbcClient reader) {
         this.list = list;
         this.selection = selection;
         this.messages = messages;
         this.mail = mail;
         this.progress = progress;
+        this.log = log;
         this.reader = reader;
     }
 
@@ -75,6 +80,7 @@ class MessageExportService {
     ResponseEntity<StreamingResponseBody> export(String format, MessageAsk ask, @Nullable String progressId) {
         SheetFile sheet = format.equals(MAILBOX) ? null : SheetFile.parse(format);
         Selected selected = selection.select(reader, ask);
+        log.noteExport("messages", Map.of("format", format));
         IntConsumer onRows = progress.begin(progressId, () -> (int) Math.min(Integer.MAX_VALUE, list.count(ask)));
         return ResponseEntity.ok()
                 .header("Content-Type", sheet == null ? "application/mbox" : sheet.mediaType())

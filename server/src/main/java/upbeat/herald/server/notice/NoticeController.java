@@ -17,9 +17,12 @@ import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import upbeat.herald.server.notice.PlanService.NoticeView;
 import upbeat.herald.server.notice.PlanService.Plan;
+import upbeat.herald.server.platform.role.Needs;
+import upbeat.herald.server.platform.role.Role;
 import upbeat.herald.server.platform.web.IfMatch;
 
 /** The place Plan: all notices, and one of them made, changed, switched, tried and removed. */
+@Needs(Role.SET_UP)
 @RestController
 @RequestMapping("/ui/plan")
 @Tag(name = "ui-plan")

@@ -16,9 +16,12 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import upbeat.herald.server.notice.SeriesService.SeriesView;
+import upbeat.herald.server.platform.role.Needs;
+import upbeat.herald.server.platform.role.Role;
 import upbeat.herald.server.platform.web.IfMatch;
 
 /** The series of the plan. */
+@Needs(Role.SET_UP)
 @RestController
 @RequestMapping("/ui/plan/series")
 @Tag(name = "ui-plan")

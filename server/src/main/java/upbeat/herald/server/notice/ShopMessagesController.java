@@ -8,8 +8,11 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 import upbeat.herald.server.notice.ShopMessagesService.ShopMessages;
+import upbeat.herald.server.platform.role.Needs;
+import upbeat.herald.server.platform.role.Role;
 
 /** What shops tell their customers themselves. */
+@Needs(Role.SET_UP)
 @RestController
 @RequestMapping("/ui/plan/shop-messages")
 @Tag(name = "ui-plan")

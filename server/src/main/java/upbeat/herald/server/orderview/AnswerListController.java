@@ -19,8 +19,11 @@ import upbeat.herald.server.orderview.ReplyInboxService.AnswerMeasure;
 import upbeat.herald.server.orderview.ReplyInboxService.AnswerText;
 import upbeat.herald.server.orderview.ReplyInboxService.Assignee;
 import upbeat.herald.server.orderview.ReplyInboxService.ReplyInbox;
+import upbeat.herald.server.platform.role.Needs;
+import upbeat.herald.server.platform.role.Role;
 
 /** The place Answers: questions with what became of them, and replies that wait for a person. */
+@Needs(Role.WORK)
 @RestController
 @RequestMapping("/ui/answers")
 @Tag(name = "ui-answers")
@@ -55,6 +58,7 @@ class AnswerListController {
     }
 
     /** How long an answer would be, and what it would cost. */
+    @Needs(Role.VIEW)
     @PostMapping("/replies/{id}/answers/measure")
     AnswerMeasure measureAnswer(@PathVariable long id, @RequestBody AnswerText body) {
         return replies.measure(id, body);

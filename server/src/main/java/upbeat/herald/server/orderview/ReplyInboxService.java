@@ -75,7 +75,7 @@ class ReplyInboxService {
         return new ReplyInbox(
                 replies.countWaiting(reader),
                 replies.findWaiting(reader, MOST).stream().map(this::view).toList(),
-                accounts.findNames(reader));
+                accounts.findWorkingNames(reader));
     }
 
     private WaitingReply view(ReplyRow r) {

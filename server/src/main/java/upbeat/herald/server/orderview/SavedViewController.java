@@ -11,8 +11,11 @@ import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import upbeat.herald.server.orderview.SavedViewRepository.View;
 import upbeat.herald.server.orderview.SavedViewService.NewView;
+import upbeat.herald.server.platform.role.Needs;
+import upbeat.herald.server.platform.role.Role;
 
 /** Filters of the list that somebody keeps under a name. */
+@Needs(Role.WORK)
 @RestController
 @RequestMapping("/ui")
 @Tag(name = "ui-orders")

@@ -12,8 +12,11 @@ import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import upbeat.herald.server.order.OrderRef;
 import upbeat.herald.server.orderview.SeriesMemberService.SeriesMembers;
+import upbeat.herald.server.platform.role.Needs;
+import upbeat.herald.server.platform.role.Role;
 
 /** The orders in a series. */
+@Needs(Role.WORK)
 @RestController
 @RequestMapping("/ui/plan/series/{id}/members")
 @Tag(name = "ui-plan")

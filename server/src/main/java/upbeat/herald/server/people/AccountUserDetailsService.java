@@ -1,7 +1,7 @@
 package upbeat.herald.server.people;
 
-import java.util.List;
 import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.security.core.authority.AuthorityUtils;
 import org.springframework.security.core.userdetails.User;
 import org.springframework.security.core.userdetails.UserDetails;
 import org.springframework.security.core.userdetails.UserDetailsService;
@@ -22,7 +22,10 @@ class AccountUserDetailsService implements UserDetailsService {
     @Override
     public UserDetails loadUserByUsername(String name) {
         return accounts.find(reader, name)
-                .map(a -> new User(a.name(), a.passwordHash(), List.of(() -> "ROLE_COORDINATOR")))
+                .map(a -> new User(
+                        a.name(),
+                        a.passwordHash(),
+                        AuthorityUtils.createAuthorityList(a.role().authority())))
                 .orElseThrow(() -> new UsernameNotFoundException("no such account"));
     }
 }

@@ -2,13 +2,8 @@ package upbeat.herald.server.people;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
-import java.nio.charset.StandardCharsets;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.time.Duration;
 import java.time.InstantSource;
-import java.util.Base64;
-import java.util.HexFormat;
 import java.util.List;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
@@ -32,19 +27,18 @@ public class ApiKeyService implements ApiKeyVerifier {
     /** Enough of its beginning to tell keys apart, far too little to guess the rest. */
     private static final int SHOWN = 8;
 
-    private final AccountRepository accounts;
+    private final ApiKeyRepository keys;
     private final JdbcClient reader;
     private final DatabaseWriter writer;
     private final RandomIds ids;
     private final InstantSource clock;
-    private final Cache<String, Optional<String>> known = Caffeine.newBuilder()
+    private final Cache<String, Optional<Holder>> known = Caffeine.newBuilder()
             .maximumSize(1000)
             .expireAfterWrite(Duration.ofSeconds(30))
             .build();
 
-    ApiKeyService(
-            AccountRepository accounts, JdbcClient reader, DatabaseWriter writer, RandomIds ids, InstantSource clock) {
-        this.accounts = accounts;
+    ApiKeyService(ApiKeyRepository keys, JdbcClient reader, DatabaseWriter writer, RandomIds ids, InstantSource clock) {
+        this.keys = keys;
         this.reader = reader;
         this.writer = writer;
         this.ids = ids;
@@ -52,11 +46,12 @@ public class ApiKeyService implements ApiKeyVerifier {
     }
 
     @Override
-    public Optional<String> findHolder(String key) {
-        return known.get(hash(key), h -> {
-            Optional<String> name = accounts.keyName(reader, h);
-            name.ifPresent(n -> noteUse(h));
-            return name;
+    public Optional<Holder> findHolder(String key) {
+        return known.get(Tokens.hash(key), h -> {
+            Optional<Holder> holder = keys.find(reader, h)
+                    .map(k -> new Holder(k.name(), k.rights().authorities()));
+            holder.ifPresent(n -> noteUse(h));
+            return holder;
         });
     }
 
@@ -64,7 +59,7 @@ public class ApiKeyService implements ApiKeyVerifier {
     private void noteUse(String keyHash) {
         try {
             writer.writeAside(db -> {
-                accounts.updateLastUsed(db, keyHash, clock.instant());
+                keys.updateLastUsed(db, keyHash, clock.instant());
                 return null;
             });
         } catch (RuntimeException e) {
@@ -72,8 +67,8 @@ public class ApiKeyService implements ApiKeyVerifier {
         }
     }
 
-    List<AccountRepository.ApiKey> list() {
-        return accounts.findKeys(reader);
+    List<ApiKeyRepository.ApiKey> list() {
+        return keys.findAll(reader);
     }
 
     /** The name as it is kept. @throws HeraldException where it can't be one, or another key has it */
@@ -90,34 +85,41 @@ public class ApiKeyService implements ApiKeyVerifier {
 
     /** The key is refused from now on. */
     void revoke(long id) {
-        boolean was = writer.write(db -> accounts.deleteKey(db, id));
+        boolean was = writer.write(db -> keys.delete(db, id));
         if (!was) throw new NotFoundException("This key was already revoked");
         known.invalidateAll();
     }
 
-    /** Makes a key; it is shown this once. */
-    String create(String name) {
-        String key = "hk_" + Base64.getUrlEncoder().withoutPadding().encodeToString(ids.newBytes(24));
-        save(name, key);
+    /**
+     * Makes a key; it is shown this once.
+     *
+     * @param account who makes it
+     */
+    String create(String name, ApiRights rights, String account) {
+        String key = "hk_" + Tokens.create(ids);
+        save(name, key, rights, account);
         return key;
     }
 
+    /** A key that is known beforehand, good for everything. */
     public void save(String name, String key) {
+        save(name, key, ApiRights.ALL, null);
+    }
+
+    private void save(String name, String key, ApiRights rights, @Nullable String account) {
+        String hash = Tokens.hash(key);
         writer.write(db -> {
-            if (accounts.keyName(db, hash(key)).isEmpty())
-                accounts.insertKey(
-                        db, name, hash(key), key.substring(0, Math.min(SHOWN, key.length() / 2)), clock.instant());
+            if (keys.find(db, hash).isEmpty())
+                keys.insert(
+                        db,
+                        name,
+                        hash,
+                        key.substring(0, Math.min(SHOWN, key.length() / 2)),
+                        rights,
+                        account,
+                        clock.instant());
             return null;
         });
         known.invalidateAll();
-    }
-
-    private static String hash(String key) {
-        try {
-            return HexFormat.of()
-                    .formatHex(MessageDigest.getInstance("SHA-256").digest(key.getBytes(StandardCharsets.UTF_8)));
-        } catch (NoSuchAlgorithmException e) {
-            throw new IllegalStateException("SHA-256 is part of every Java platform", e);
-        }
     }
 }

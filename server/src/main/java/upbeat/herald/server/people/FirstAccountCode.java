@@ -2,7 +2,6 @@ package upbeat.herald.server.people;
 
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
-import java.util.Locale;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -10,7 +9,6 @@ import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
-import upbeat.herald.core.Texts;
 import upbeat.herald.server.platform.random.RandomIds;
 
 /**
@@ -20,11 +18,6 @@ import upbeat.herald.server.platform.random.RandomIds;
 @Component
 public class FirstAccountCode {
     private static final Logger LOG = LoggerFactory.getLogger(FirstAccountCode.class);
-    /** Without letters and digits that look alike. */
-    private static final String ALPHABET = "ABCDEFGHJKMNPQRSTUVWXYZ23456789";
-
-    private static final int LENGTH = 10;
-
     private final AccountRepository accounts;
     private final JdbcClient reader;
     private final String code;
@@ -32,9 +25,7 @@ public class FirstAccountCode {
     FirstAccountCode(AccountRepository accounts, JdbcClient reader, RandomIds ids) {
         this.accounts = accounts;
         this.reader = reader;
-        StringBuilder made = new StringBuilder();
-        for (byte b : ids.newBytes(LENGTH)) made.append(ALPHABET.charAt(Byte.toUnsignedInt(b) % ALPHABET.length()));
-        this.code = made.toString();
+        this.code = Tokens.createReadable(ids);
     }
 
     @EventListener(ApplicationReadyEvent.class)
@@ -46,11 +37,11 @@ public class FirstAccountCode {
 
     /** As it is shown, in two groups. */
     public String code() {
-        return code.substring(0, LENGTH / 2) + "-" + code.substring(LENGTH / 2);
+        return code;
     }
 
     boolean matches(@Nullable String given) {
-        byte[] plain = Texts.compactNumber(given).toUpperCase(Locale.ROOT).getBytes(StandardCharsets.UTF_8);
+        byte[] plain = Tokens.normalizeReadable(given).getBytes(StandardCharsets.UTF_8);
         return MessageDigest.isEqual(plain, code.getBytes(StandardCharsets.UTF_8));
     }
 }

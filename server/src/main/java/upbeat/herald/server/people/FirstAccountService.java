@@ -3,11 +3,13 @@ package upbeat.herald.server.people;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.time.InstantSource;
+import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Service;
 import upbeat.herald.core.Texts;
 import upbeat.herald.server.platform.persistence.DatabaseWriter;
+import upbeat.herald.server.platform.role.Role;
 import upbeat.herald.server.platform.web.TooManyCallsException;
 import upbeat.herald.server.platform.web.ValidationException;
 
@@ -58,16 +60,18 @@ class FirstAccountService {
             errors.add("code", "Enter the code that the server showed in its console and log when it started");
         PasswordRules.findFault(body.password(), body.name()).ifPresent(f -> errors.add("password", f));
         errors.throwIfAny();
-        String hash = passwords.encode(body.password());
+        String hash = Objects.requireNonNull(passwords.encode(body.password()));
         writer.write(db -> {
             if (!accounts.isEmpty(db)) {
                 errors.add("name", "There is already an account. Sign in with it");
                 errors.throwIfAny();
             }
-            accounts.insert(db, body.name().strip(), hash, clock.instant());
+            accounts.insert(db, body.name().strip(), hash, null, Role.OWNER, clock.instant());
             return null;
         });
-        signIns.enter(new SessionService.SignIn(body.name().strip(), body.password()), request, response);
-        return new FirstAccount(body.name().strip(), keys.create("first"));
+        signIns.enter(signIns.check(body.name().strip(), body.password()), request, response);
+        return new FirstAccount(
+                body.name().strip(),
+                keys.create("first", ApiRights.ALL, body.name().strip()));
     }
 }

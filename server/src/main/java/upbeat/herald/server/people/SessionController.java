@@ -3,6 +3,7 @@ package upbeat.herald.server.people;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.Authentication;
 import org.springframework.web.bind.annotation.DeleteMapping;
@@ -10,9 +11,14 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import upbeat.herald.server.people.FirstAccountService.FirstAccount;
 import upbeat.herald.server.people.FirstAccountService.FirstSignIn;
+import upbeat.herald.server.people.InvitationService.Acceptance;
+import upbeat.herald.server.people.InvitationService.Invitation;
+import upbeat.herald.server.people.PasswordResetService.NewPassword;
+import upbeat.herald.server.people.PasswordResetService.ResetAsk;
 import upbeat.herald.server.people.SessionService.SessionView;
 import upbeat.herald.server.people.SessionService.SignIn;
 
@@ -22,10 +28,18 @@ import upbeat.herald.server.people.SessionService.SignIn;
 class SessionController {
     private final SessionService service;
     private final FirstAccountService firstAccount;
+    private final InvitationService invitations;
+    private final PasswordResetService resets;
 
-    SessionController(SessionService service, FirstAccountService firstAccount) {
+    SessionController(
+            SessionService service,
+            FirstAccountService firstAccount,
+            InvitationService invitations,
+            PasswordResetService resets) {
         this.service = service;
         this.firstAccount = firstAccount;
+        this.invitations = invitations;
+        this.resets = resets;
     }
 
     @GetMapping("/session")
@@ -41,6 +55,24 @@ class SessionController {
     @PostMapping("/first-account")
     FirstAccount first(@RequestBody FirstSignIn body, HttpServletRequest request, HttpServletResponse response) {
         return firstAccount.create(body, request, response);
+    }
+
+    /** Without a name and a password it is looked at only. */
+    @PostMapping("/invitation")
+    Invitation accept(@RequestBody Acceptance body, HttpServletRequest request, HttpServletResponse response) {
+        return invitations.accept(body, request, response);
+    }
+
+    @PostMapping("/password-reset/ask")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void askForReset(@RequestBody ResetAsk body, HttpServletRequest request) {
+        resets.ask(body, request.getRemoteAddr());
+    }
+
+    @PostMapping("/password-reset")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void reset(@RequestBody NewPassword body, HttpServletRequest request) {
+        resets.reset(body, request.getRemoteAddr());
     }
 
     @DeleteMapping("/session")

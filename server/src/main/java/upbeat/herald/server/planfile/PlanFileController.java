@@ -2,6 +2,7 @@ package upbeat.herald.server.planfile;
 
 import io.swagger.v3.oas.annotations.tags.Tag;
 import java.util.List;
+import java.util.Map;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
@@ -13,8 +14,12 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
+import upbeat.herald.server.platform.changes.ChangeLog;
+import upbeat.herald.server.platform.role.Needs;
+import upbeat.herald.server.platform.role.Role;
 
 /** The plan with its texts as one file, out and in. */
+@Needs(Role.SET_UP)
 @RestController
 @RequestMapping("/ui/plan/file")
 @Tag(name = "ui-plan")
@@ -22,15 +27,19 @@ class PlanFileController {
     private final PlanComparisonService comparison;
     private final PlanImportService imports;
     private final PlanFileFormat format;
+    private final ChangeLog log;
 
-    PlanFileController(PlanComparisonService comparison, PlanImportService imports, PlanFileFormat format) {
+    PlanFileController(
+            PlanComparisonService comparison, PlanImportService imports, PlanFileFormat format, ChangeLog log) {
         this.comparison = comparison;
         this.imports = imports;
         this.format = format;
+        this.log = log;
     }
 
     @GetMapping
     ResponseEntity<String> exportPlan() {
+        log.noteExport("plan", Map.of());
         return ResponseEntity.ok()
                 .contentType(MediaType.APPLICATION_JSON)
                 .header(
@@ -51,6 +60,7 @@ class PlanFileController {
     }
 
     /** What taking a file in would change; nothing is kept. */
+    @Needs(Role.VIEW)
     @PostMapping("/compare")
     PlanComparison compareFile(@RequestBody String file) {
         return comparison.compare(file);

@@ -9,8 +9,11 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 import upbeat.herald.core.audience.Audience;
 import upbeat.herald.server.notice.NoticeBody;
+import upbeat.herald.server.platform.role.Needs;
+import upbeat.herald.server.platform.role.Role;
 
 /** What a notice that is being written would do. */
+@Needs(Role.VIEW)
 @RestController
 @RequestMapping("/ui/plan")
 @Tag(name = "ui-plan")

@@ -18,10 +18,13 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
+import upbeat.herald.server.platform.role.Needs;
+import upbeat.herald.server.platform.role.Role;
 import upbeat.herald.server.platform.web.NotFoundException;
 import upbeat.herald.server.rehearsal.RehearsalPlans.RehearsalRequest;
 
 /** Rehearsals: past orders run through a plan. Nothing is sent. */
+@Needs(Role.WORK)
 @RestController
 @RequestMapping("/ui/rehearsals")
 @Tag(name = "ui-rehearsals")

@@ -15,10 +15,13 @@ import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.multipart.MultipartFile;
 import upbeat.herald.core.Texts;
+import upbeat.herald.server.platform.role.Needs;
+import upbeat.herald.server.platform.role.Role;
 import upbeat.herald.server.rehearsal.RehearsalFileService.FileContent;
 import upbeat.herald.server.rehearsal.RehearsalPlans.RehearsalRequest;
 
 /** Rehearsals of orders and scans in a file. */
+@Needs(Role.WORK)
 @RestController
 @RequestMapping("/ui/rehearsals/file")
 @Tag(name = "ui-rehearsals")

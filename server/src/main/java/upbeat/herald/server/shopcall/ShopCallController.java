@@ -10,11 +10,14 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
+import upbeat.herald.server.platform.role.Needs;
+import upbeat.herald.server.platform.role.Role;
 import upbeat.herald.server.platform.web.IfMatch;
 import upbeat.herald.server.shopcall.ShopCallService.ShopCallTarget;
 import upbeat.herald.server.shopcall.ShopCallService.ShopCallsView;
 
 /** Setup, Shops: where a shop is called, and what became of each call. */
+@Needs(Role.SET_UP)
 @RestController
 @RequestMapping("/ui/shops/{shop}/calls")
 @Tag(name = "ui-shop-calls")
@@ -48,6 +51,7 @@ class ShopCallController {
         return service.sendTest(shop);
     }
 
+    @Needs(Role.WORK)
     @PostMapping("/{id}/again")
     ShopCallsView sendCallAgain(@PathVariable String shop, @PathVariable String id) {
         return service.sendAgain(shop, id);

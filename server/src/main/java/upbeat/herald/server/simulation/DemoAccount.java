@@ -1,12 +1,14 @@
 package upbeat.herald.server.simulation;
 
 import java.time.InstantSource;
+import java.util.Objects;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Component;
 import upbeat.herald.server.people.AccountRepository;
 import upbeat.herald.server.people.ApiKeyService;
 import upbeat.herald.server.platform.persistence.DatabaseWriter;
+import upbeat.herald.server.platform.role.Role;
 
 /** The demo's person and its API key. */
 @Component
@@ -32,9 +34,9 @@ class DemoAccount {
     }
 
     void insert(String name, String password, String apiKey) {
-        String hash = passwords.encode(password);
+        String hash = Objects.requireNonNull(passwords.encode(password));
         writer.write(db -> {
-            if (accounts.isEmpty(db)) accounts.insert(db, name, hash, clock.instant());
+            if (accounts.isEmpty(db)) accounts.insert(db, name, hash, null, Role.OWNER, clock.instant());
             return null;
         });
         keys.save("demo", apiKey);

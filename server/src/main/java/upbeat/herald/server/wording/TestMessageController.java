@@ -5,11 +5,14 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
+import upbeat.herald.server.platform.role.Needs;
+import upbeat.herald.server.platform.role.Role;
 import upbeat.herald.server.wording.DraftPreviewService.PreviewAsk;
 import upbeat.herald.server.wording.DraftPreviewService.TrialAsk;
 import upbeat.herald.server.wording.DraftPreviewService.TrialSent;
 
 /** A wording as it stands in the editor: previewed with a real order, and sent as a test message. */
+@Needs(Role.SET_UP)
 @RestController
 @RequestMapping("/ui/wording")
 @Tag(name = "ui-wording")
@@ -20,6 +23,7 @@ class TestMessageController {
         this.service = service;
     }
 
+    @Needs(Role.VIEW)
     @PostMapping("/preview")
     WordingPreviewService.Shown preview(@RequestBody PreviewAsk body) {
         return service.preview(body);

@@ -15,6 +15,8 @@ import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 import upbeat.herald.core.wording.Wording;
+import upbeat.herald.server.platform.role.Needs;
+import upbeat.herald.server.platform.role.Role;
 import upbeat.herald.server.platform.web.IfMatch;
 import upbeat.herald.server.wording.WordingEditorService.CopyAsk;
 import upbeat.herald.server.wording.WordingEditorService.Source;
@@ -22,6 +24,7 @@ import upbeat.herald.server.wording.WordingEditorService.SourceText;
 import upbeat.herald.server.wording.WordingEditorService.WordingView;
 
 /** The place Wording: what a notice says over one channel, in one language, to everyone or to a variant. */
+@Needs(Role.SET_UP)
 @RestController
 @RequestMapping("/ui/wording")
 @Tag(name = "ui-wording")
@@ -68,6 +71,7 @@ class WordingController {
         return service.copy(c, person);
     }
 
+    @Needs(Role.VIEW)
     @PostMapping("/source")
     SourceText source(@RequestBody Source body) {
         return service.source(body);

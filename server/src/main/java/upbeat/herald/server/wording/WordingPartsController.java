@@ -14,11 +14,14 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.multipart.MultipartFile;
+import upbeat.herald.server.platform.role.Needs;
+import upbeat.herald.server.platform.role.Role;
 import upbeat.herald.server.wording.WordingPartsService.NewBlock;
 import upbeat.herald.server.wording.WordingPartsService.Picture;
 import upbeat.herald.server.wording.WordingPartsService.WordingParts;
 
 /** What e-mails are put together from: saved blocks, pictures, conditions. */
+@Needs(Role.SET_UP)
 @RestController
 @RequestMapping("/ui/wording-pieces")
 @Tag(name = "ui-wording")

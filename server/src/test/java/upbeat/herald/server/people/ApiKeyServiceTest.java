@@ -5,17 +5,21 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.time.Instant;
 import java.time.InstantSource;
+import java.util.List;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.springframework.dao.DuplicateKeyException;
 import org.springframework.security.core.userdetails.UsernameNotFoundException;
 import upbeat.herald.server.platform.persistence.TestDatabase;
 import upbeat.herald.server.platform.random.RandomIds;
+import upbeat.herald.server.platform.role.Role;
+import upbeat.herald.server.platform.security.ApiKeyVerifier;
 
 class ApiKeyServiceTest {
     private static final Instant NOW = Instant.parse("2026-11-24T12:00:00Z");
     private final TestDatabase database = new TestDatabase();
     private final AccountRepository accounts = new AccountRepository();
+    private final ApiKeyRepository stored = new ApiKeyRepository();
     private int calls;
     private final RandomIds ids = count -> {
         byte[] bytes = new byte[count];
@@ -23,7 +27,7 @@ class ApiKeyServiceTest {
         return bytes;
     };
     private final ApiKeyService keys =
-            new ApiKeyService(accounts, database.reader, database.writer, ids, InstantSource.fixed(NOW));
+            new ApiKeyService(stored, database.reader, database.writer, ids, InstantSource.fixed(NOW));
 
     @AfterEach
     void close() {
@@ -32,9 +36,10 @@ class ApiKeyServiceTest {
 
     @Test
     void aKeyOpensOnceItIsThereAndOnlyItsHashIsKept() {
-        String key = keys.create("warehouse");
+        String key = keys.create("warehouse", ApiRights.INGEST, "Noor");
         assertThat(key).startsWith("hk_");
-        assertThat(keys.findHolder(key)).contains("warehouse");
+        assertThat(keys.findHolder(key))
+                .contains(new ApiKeyVerifier.Holder("warehouse", List.of(ApiKeyVerifier.INGEST)));
         assertThat(keys.findHolder(key + "x")).isEmpty();
         assertThat(database.reader
                         .sql("select key_hash from api_key")
@@ -44,16 +49,19 @@ class ApiKeyServiceTest {
                 .asString()
                 .hasSize(64)
                 .doesNotContain(key.substring(3));
-        assertThat(keys.create("other")).isNotEqualTo(key);
+        assertThat(keys.create("other", ApiRights.ALL, "Noor")).isNotEqualTo(key);
     }
 
     @Test
     void aKeyThatWasAskedForTooEarlyIsKnownAsSoonAsItIsSaved() {
         assertThat(keys.findHolder("a-key-of-our-own")).isEmpty();
         keys.save("demo", "a-key-of-our-own");
-        assertThat(keys.findHolder("a-key-of-our-own")).contains("demo");
+        assertThat(keys.findHolder("a-key-of-our-own"))
+                .map(ApiKeyVerifier.Holder::name)
+                .contains("demo");
         keys.save("again", "a-key-of-our-own");
         assertThat(keys.findHolder("a-key-of-our-own"))
+                .map(ApiKeyVerifier.Holder::name)
                 .as("the same key stays whose it was")
                 .contains("demo");
     }
@@ -62,7 +70,7 @@ class ApiKeyServiceTest {
     void accountsAreFoundByTheirNameAndStandOnce() {
         assertThat(accounts.isEmpty(database.reader)).isTrue();
         database.write(db -> {
-            accounts.insert(db, "ann", "hash", NOW);
+            accounts.insert(db, "ann", "hash", null, Role.WORK, NOW);
             return null;
         });
         assertThat(accounts.isEmpty(database.reader)).isFalse();
@@ -73,7 +81,7 @@ class ApiKeyServiceTest {
                 .isNotEmpty();
         assertThatThrownBy(() -> details.loadUserByUsername("bo")).isInstanceOf(UsernameNotFoundException.class);
         assertThatThrownBy(() -> database.write(db -> {
-                    accounts.insert(db, "ann", "other", NOW);
+                    accounts.insert(db, "ann", "other", null, Role.VIEW, NOW);
                     return null;
                 }))
                 .isInstanceOf(DuplicateKeyException.class);

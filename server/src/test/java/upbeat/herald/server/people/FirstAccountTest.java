@@ -74,8 +74,8 @@ class FirstAccountTest {
     @Test
     @Order(4)
     void keysAreNamedListedByTheirBeginningAndRevoked() {
-        JsonNode key =
-                person.call("POST", "/ui/api-keys", "{\"name\":\"warehouse\"}").json();
+        JsonNode key = person.call("POST", "/ui/api-keys", "{\"name\":\"warehouse\",\"rights\":\"all\"}")
+                .json();
         String secret = key.path("key").asString();
         Map<String, String> bearer = Map.of("Authorization", "Bearer " + secret);
         assertThat(app.bare("GET", "/api/v1/messages", null, bearer).status()).isEqualTo(200);
@@ -85,7 +85,7 @@ class FirstAccountTest {
         assertThat(listed.path("prefix").asString()).hasSize(8);
         assertThat(listed.path("lastUsedAt").asString("")).isNotEmpty();
         assertThat(person.call("GET", "/ui/api-keys", null).body()).doesNotContain(secret);
-        assertThat(person.call("POST", "/ui/api-keys", "{\"name\":\"Warehouse\"}")
+        assertThat(person.call("POST", "/ui/api-keys", "{\"name\":\"Warehouse\",\"rights\":\"all\"}")
                         .status())
                 .as("a name that is taken")
                 .isEqualTo(422);

@@ -11,8 +11,11 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import upbeat.herald.server.delivery.email.SenderVerification.Asked;
 import upbeat.herald.server.delivery.email.SenderVerification.SenderView;
+import upbeat.herald.server.platform.role.Needs;
+import upbeat.herald.server.platform.role.Role;
 
 /** Setup, Brand: whether a sender's address is verified, and the code that verifies it. */
+@Needs(Role.SET_UP)
 @RestController
 @RequestMapping("/ui/sender")
 @Tag(name = "ui-sender")

@@ -16,9 +16,12 @@ import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import upbeat.herald.server.ingest.feed.FeedService.FeedBody;
 import upbeat.herald.server.ingest.feed.FeedService.FeedView;
+import upbeat.herald.server.platform.role.Needs;
+import upbeat.herald.server.platform.role.Role;
 import upbeat.herald.server.platform.web.IfMatch;
 
 /** Setup, Feeds: watched folders and addresses that are asked, with the history of their runs. */
+@Needs(Role.SET_UP)
 @RestController
 @RequestMapping("/ui/feeds")
 @Tag(name = "ui-feeds")

@@ -17,8 +17,11 @@ import org.springframework.web.multipart.MultipartFile;
 import upbeat.herald.server.ingest.spreadsheet.SpreadsheetService.Match;
 import upbeat.herald.server.ingest.spreadsheet.SpreadsheetService.RunLine;
 import upbeat.herald.server.ingest.spreadsheet.SpreadsheetService.SheetResult;
+import upbeat.herald.server.platform.role.Needs;
+import upbeat.herald.server.platform.role.Role;
 
 /** Loads a sheet in two steps: first what it would do, row by row, keeping nothing; then, on a word, doing it. */
+@Needs(Role.WORK)
 @RestController
 @RequestMapping("/ui/sheets")
 @Tag(name = "ui-sheets")

@@ -27,9 +27,12 @@ import upbeat.herald.server.ingest.webhook.ShopService.ShopView;
 import upbeat.herald.server.ingest.webhook.ShopService.Tried;
 import upbeat.herald.server.ingest.webhook.ShopService.TryRequest;
 import upbeat.herald.server.ingest.webhook.ShopService.WebhookRequestView;
+import upbeat.herald.server.platform.role.Needs;
+import upbeat.herald.server.platform.role.Role;
 import upbeat.herald.server.platform.web.IfMatch;
 
 /** Setup, Shops: their addresses, what arrives there, and how it is read. */
+@Needs(Role.SET_UP)
 @RestController
 @RequestMapping("/ui/shops")
 @Tag(name = "ui-shops")

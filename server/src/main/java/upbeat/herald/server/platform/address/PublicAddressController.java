@@ -10,9 +10,12 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 import upbeat.herald.server.platform.address.PublicAddressService.AddressBody;
 import upbeat.herald.server.platform.address.PublicAddressService.AddressView;
+import upbeat.herald.server.platform.role.Needs;
+import upbeat.herald.server.platform.role.Role;
 import upbeat.herald.server.platform.web.IfMatch;
 
 /** Setup, Public address: where customers reach their pages. */
+@Needs(Role.SET_UP)
 @RestController
 @RequestMapping("/ui/public-address")
 @Tag(name = "ui-public-address")

@@ -4,10 +4,12 @@ import com.zaxxer.hikari.HikariConfig;
 import com.zaxxer.hikari.HikariDataSource;
 import java.sql.Connection;
 import java.sql.SQLException;
+import java.util.Optional;
 import javax.sql.DataSource;
 import org.flywaydb.core.Flyway;
 import org.flywaydb.core.api.FlywayException;
 import org.flywaydb.core.api.exception.FlywayValidateException;
+import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
@@ -91,9 +93,17 @@ class DatabaseConfig {
     }
 
     @Bean(destroyMethod = "close")
-    DatabaseWriter writer(SQLiteDataSource file) throws SQLException {
+    DatabaseWriter writer(SQLiteDataSource file, ObjectProvider<ActingPerson> person) throws SQLException {
+        return createWriter(
+                file, () -> Optional.ofNullable(person.getIfAvailable()).flatMap(ActingPerson::find));
+    }
+
+    static DatabaseWriter createWriter(SQLiteDataSource file, ActingPerson person) throws SQLException {
         return new DatabaseWriter(
-                file, connection -> client(new SingleConnectionDataSource(StatementCache.wrap(connection), true)));
+                file,
+                connection -> client(new SingleConnectionDataSource(StatementCache.wrap(connection), true)),
+                DatabaseWriter.Limits.USUAL,
+                person);
     }
 
     @Bean(destroyMethod = "close")

@@ -7,6 +7,7 @@ import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.concurrent.BlockingQueue;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
@@ -67,7 +68,12 @@ public final class DatabaseWriter implements AutoCloseable {
         TAKEN_BACK
     }
 
-    private record WriteTask<T>(Function<JdbcClient, T> work, Fate fate, CompletableFuture<T> done) {}
+    /** @param by the person whose work it is, or null where the program works by itself */
+    private record WriteTask<T>(
+            Function<JdbcClient, T> work,
+            Fate fate,
+            @Nullable Acting by,
+            CompletableFuture<T> done) {}
 
     /** The transaction is gone: its pieces can't be kept, whatever they came to. */
     private static final class TransactionLostException extends Exception {
@@ -81,6 +87,7 @@ public final class DatabaseWriter implements AutoCloseable {
     private final DataSource source;
     private final Function<Connection, JdbcClient> clientFor;
     private final Limits limits;
+    private final ActingPerson acting;
     private final BlockingQueue<WriteTask<?>> queue;
     private final Thread thread;
     private @Nullable Connection connection;
@@ -99,14 +106,21 @@ public final class DatabaseWriter implements AutoCloseable {
     private final AtomicLong commits = new AtomicLong();
 
     public DatabaseWriter(DataSource source, Function<Connection, JdbcClient> clientFor) throws SQLException {
-        this(source, clientFor, Limits.USUAL);
+        this(source, clientFor, Limits.USUAL, Optional::empty);
     }
 
     public DatabaseWriter(DataSource source, Function<Connection, JdbcClient> clientFor, Limits limits)
             throws SQLException {
+        this(source, clientFor, limits, Optional::empty);
+    }
+
+    /** @param acting the person whose work the calling thread does; what they change is noted under that name */
+    DatabaseWriter(DataSource source, Function<Connection, JdbcClient> clientFor, Limits limits, ActingPerson acting)
+            throws SQLException {
         this.source = source;
         this.clientFor = clientFor;
         this.limits = limits;
+        this.acting = acting;
         this.queue = new LinkedBlockingQueue<>(limits.mostWaiting());
         open();
         thread = new Thread(this::run, "herald-writer");
@@ -230,7 +244,7 @@ public final class DatabaseWriter implements AutoCloseable {
 
     private <T> CompletableFuture<T> queued(Function<JdbcClient, T> work, Fate fate) {
         if (closed) throw new IllegalStateException("The database is closed");
-        WriteTask<T> piece = new WriteTask<>(work, fate, new CompletableFuture<>());
+        WriteTask<T> piece = new WriteTask<>(work, fate, acting.find().orElse(null), new CompletableFuture<>());
         if (!queue.offer(piece)) throw new DatabaseBusyException();
         return piece.done();
     }
@@ -330,11 +344,20 @@ public final class DatabaseWriter implements AutoCloseable {
         }
     }
 
+    private <T> T doAs(@Nullable Acting by, Function<JdbcClient, T> work) {
+        JdbcClient client = Objects.requireNonNull(db);
+        if (by == null) return work.apply(client);
+        ActingRepository.set(client, by);
+        T result = work.apply(client);
+        ActingRepository.clear(client);
+        return result;
+    }
+
     /** @param before to where it is taken back, or null for the beginning of the transaction */
     private <T> void one(Connection on, WriteTask<T> piece, @Nullable Savepoint before, List<Runnable> answers)
             throws SQLException, TransactionLostException {
         try {
-            T result = piece.work().apply(Objects.requireNonNull(db));
+            T result = doAs(piece.by(), piece.work());
             if (piece.fate() == Fate.TAKEN_BACK) takeBack(on, before, null);
             if (piece.fate() == Fate.COUNTED) counted++;
             if (before != null) on.releaseSavepoint(before);

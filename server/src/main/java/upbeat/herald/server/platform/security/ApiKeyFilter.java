@@ -7,12 +7,11 @@ import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.time.Duration;
-import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
-import org.springframework.security.core.authority.SimpleGrantedAuthority;
+import org.springframework.security.core.authority.AuthorityUtils;
 import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.web.filter.OncePerRequestFilter;
 
@@ -30,14 +29,14 @@ final class ApiKeyFilter extends OncePerRequestFilter {
     protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
             throws ServletException, IOException {
         String header = request.getHeader("Authorization");
-        Optional<String> holder = header == null || !header.regionMatches(true, 0, "Bearer ", 0, 7)
+        Optional<ApiKeyVerifier.Holder> holder = header == null || !header.regionMatches(true, 0, "Bearer ", 0, 7)
                 ? Optional.empty()
                 : keys.findHolder(header.substring(7).strip());
         if (holder.isEmpty()) {
             refuse(response, 401, "Unauthorized", "Send a valid API key as Authorization: Bearer <key>");
             return;
         }
-        Bucket bucket = buckets.computeIfAbsent(holder.get(), h -> Bucket.builder()
+        Bucket bucket = buckets.computeIfAbsent(holder.get().name(), h -> Bucket.builder()
                 .addLimit(l -> l.capacity(CALLS_A_SECOND).refillGreedy(CALLS_A_SECOND, Duration.ofSeconds(1)))
                 .build());
         if (!bucket.tryConsume(1)) {
@@ -51,12 +50,13 @@ final class ApiKeyFilter extends OncePerRequestFilter {
         }
         SecurityContextHolder.getContext()
                 .setAuthentication(UsernamePasswordAuthenticationToken.authenticated(
-                        holder.get(), null, List.of(new SimpleGrantedAuthority("ROLE_MACHINE"))));
+                        holder.get().name(),
+                        null,
+                        AuthorityUtils.createAuthorityList(holder.get().authorities())));
         chain.doFilter(request, response);
     }
 
-    private static void refuse(HttpServletResponse response, int status, String title, String detail)
-            throws IOException {
+    static void refuse(HttpServletResponse response, int status, String title, String detail) throws IOException {
         response.setStatus(status);
         if (status == 401) response.setHeader("WWW-Authenticate", "Bearer");
         response.setContentType("application/problem+json");

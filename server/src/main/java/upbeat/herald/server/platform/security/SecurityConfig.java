@@ -4,6 +4,7 @@ import jakarta.servlet.DispatcherType;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.core.annotation.Order;
+import org.springframework.http.HttpMethod;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.authentication.AuthenticationManager;
 import org.springframework.security.authentication.ProviderManager;
@@ -21,6 +22,7 @@ import org.springframework.security.web.authentication.HttpStatusEntryPoint;
 import org.springframework.security.web.authentication.UsernamePasswordAuthenticationFilter;
 import org.springframework.security.web.context.HttpSessionSecurityContextRepository;
 import org.springframework.security.web.context.SecurityContextRepository;
+import upbeat.herald.server.platform.role.BeforeSignIn;
 
 /**
  * Who may go where: machines by API key; customers, gateways and the test bench at addresses that check for themselves;
@@ -42,7 +44,14 @@ class SecurityConfig {
                 .csrf(AbstractHttpConfigurer::disable)
                 .sessionManagement(s -> s.sessionCreationPolicy(SessionCreationPolicy.STATELESS))
                 .addFilterBefore(new ApiKeyFilter(keys), UsernamePasswordAuthenticationFilter.class)
-                .authorizeHttpRequests(a -> a.anyRequest().hasRole("MACHINE"))
+                .exceptionHandling(e -> e.accessDeniedHandler((request, response, denied) -> ApiKeyFilter.refuse(
+                        response, 403, "Forbidden", "This API key doesn't have the right to do that. Use another key")))
+                .authorizeHttpRequests(a -> a.requestMatchers(HttpMethod.GET, "/api/**")
+                        .hasAuthority(ApiKeyVerifier.READ)
+                        .requestMatchers("/api/v1/sms/measure", "/api/v1/tracking-numbers/recognise")
+                        .hasAuthority(ApiKeyVerifier.READ)
+                        .anyRequest()
+                        .hasAuthority(ApiKeyVerifier.INGEST))
                 .build();
     }
 
@@ -77,7 +86,9 @@ class SecurityConfig {
                 .authorizeHttpRequests(a -> a.dispatcherTypeMatchers(
                                 DispatcherType.FORWARD, DispatcherType.ERROR, DispatcherType.ASYNC)
                         .permitAll()
-                        .requestMatchers("/ui/session", "/ui/first-account", "/v3/api-docs", "/actuator/health")
+                        .requestMatchers(BeforeSignIn.paths())
+                        .permitAll()
+                        .requestMatchers("/v3/api-docs", "/actuator/health")
                         .permitAll()
                         .requestMatchers("/ui/**", "/actuator/**")
                         .authenticated()

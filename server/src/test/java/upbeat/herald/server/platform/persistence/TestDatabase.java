@@ -5,6 +5,7 @@ import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.SQLException;
+import java.util.Optional;
 import java.util.function.Function;
 import javax.sql.DataSource;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -15,6 +16,9 @@ import upbeat.herald.server.platform.HeraldProperties;
 public final class TestDatabase implements AutoCloseable {
     public final DatabaseWriter writer;
     public final JdbcClient reader;
+    /** Whose work is done from now on, or null. */
+    public volatile Acting acting;
+
     private final com.zaxxer.hikari.HikariDataSource readers;
 
     public TestDatabase() {
@@ -23,7 +27,7 @@ public final class TestDatabase implements AutoCloseable {
             DatabaseConfig config = new DatabaseConfig();
             DataFolder data = config.dataFolder(new HeraldProperties(folder, "http://127.0.0.1:1", false));
             SQLiteDataSource file = config.file(data, true);
-            writer = config.writer(file);
+            writer = DatabaseConfig.createWriter(file, () -> Optional.ofNullable(acting));
             readers = config.readers(file);
             reader = config.reader(readers);
         } catch (IOException e) {
