@@ -47,7 +47,7 @@ export function SecondStep({ me }: { me: Schemas['MyAccount'] }) {
           }}
         >
           <p>Scan this with an app for one-time codes, or type the key into it. Then enter the code it shows.</p>
-          <div className="qr">
+          <div className="qr" aria-hidden="true">
             <QRCode type="svg" value={offer.uri} size={168} bordered={false} />
           </div>
           <p className="mono anywhere">{offer.secret.match(/.{1,4}/g)?.join(' ')}</p>

@@ -21,12 +21,8 @@ describe('what changed', () => {
     expect(differences({ ...change })).toEqual([]);
   });
   it('names settings as the screens do', () => {
-    expect(subjectOf({ ...change, area: 'setting', subject: 'daily.limit' })).toBe(
-      'Daily limit',
-    );
-    expect(subjectOf({ ...change, area: 'setting', subject: 'brand.shop.kites' })).toBe(
-      'Brand of kites',
-    );
+    expect(subjectOf({ ...change, area: 'setting', subject: 'daily.limit' })).toBe('Daily limit');
+    expect(subjectOf({ ...change, area: 'setting', subject: 'brand.shop.kites' })).toBe('Brand of kites');
     expect(subjectOf({ ...change })).toBe('On its way');
   });
 });

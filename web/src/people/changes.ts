@@ -15,6 +15,7 @@ export const AREAS: Record<string, string> = {
   sending: 'Sending',
   'stop-list': 'Stop list',
   account: 'Account',
+  invitation: 'Invitation',
   'api-key': 'API key',
   export: 'Export',
   erasure: 'Erasure',

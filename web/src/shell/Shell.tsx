@@ -6,7 +6,7 @@ import { api, keys } from '../api/client';
 import { FirstKey } from '../people/FirstKey';
 import { Join } from '../people/Join';
 import { ResetPassword } from '../people/ResetPassword';
-import { Locked, Only } from '../people/rights';
+import { includes, Locked, Only } from '../people/rights';
 import { SignIn } from '../people/SignIn';
 import { ChannelTroubles } from './ChannelTroubles';
 import { Failed } from './Failed';
@@ -80,7 +80,7 @@ export function Shell() {
     window.location.assign('/'); // begins afresh: nothing shown or typed is left to whoever comes next
   };
   return (
-    <div className="app">
+    <div className={includes(session.data.role, 'set-up') ? 'app' : 'app look-only'}>
       <div className="bar">
         <span className="brand">
           <Flag />

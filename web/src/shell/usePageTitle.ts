@@ -10,6 +10,7 @@ const PLACES: Record<string, string> = {
   wording: 'Wording',
   setup: 'Setup',
   'test-bench': 'Test bench',
+  account: 'Your account',
 };
 
 const SETUP_PAGES: Record<string, string> = {
@@ -20,10 +21,17 @@ const SETUP_PAGES: Record<string, string> = {
   shops: 'Shops',
   feeds: 'Carrier feeds',
   team: 'Team',
+  people: 'People',
+  changes: 'Changes',
+  'api-keys': 'API keys',
+  'stop-list': 'Stop list',
+  'public-address': 'Public address',
 };
 
 /** What the browser's tab says for a path: "Order 1001 · Upbeat Herald", "Carriers · Upbeat Herald". */
 export function pageTitle(path: string, signedIn: boolean): string {
+  if (path === '/join') return 'Create your account · Upbeat Herald';
+  if (path === '/reset') return 'Choose a new password · Upbeat Herald';
   if (!signedIn) return 'Sign in · Upbeat Herald';
   const [place = '', ...rest] = path.split('/').filter(Boolean);
   const page =

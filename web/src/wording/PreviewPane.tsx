@@ -83,6 +83,7 @@ export function PreviewPane({ view, wording, onReplace }: Props) {
       {!all && (
         <div className="row mt8">
           <Select
+            disabled={false}
             size="small"
             className="grow"
             aria-label="Order"

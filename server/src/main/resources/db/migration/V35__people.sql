@@ -232,6 +232,13 @@ create trigger log_feed_place_changed after update of place on feed when old.pla
   insert into noted_change values ('feed', new.name, json_object('place', 'the one before'), json_object('place', 'another one'));
 end;
 
+create trigger log_account_link_created after insert on account_link when new.role is not null begin
+  insert into noted_change values ('invitation', new.email, null, json_object('role', new.role));
+end;
+create trigger log_account_link_deleted after delete on account_link when old.role is not null and old.used_at is null begin
+  insert into noted_change values ('invitation', old.email, json_object('role', old.role), null);
+end;
+
 -- Of the settings those that people make.
 create trigger log_setting_created after insert on setting when (new.name in ('brand', 'brand.proven', 'team.addresses', 'public-address', 'daily.limit', 'flood.limit', 'shop.messages', 'carrier.default') or new.name glob 'brand.shop.*') begin
   insert into noted_change values ('setting', new.name, null, case when json_valid(new.value) and json_type(new.value) = 'object' then new.value else json_object('value', new.value) end);

@@ -3,6 +3,7 @@ package upbeat.herald.server.people;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.time.Instant;
+import java.util.Map;
 import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 import org.springframework.security.crypto.password.PasswordEncoder;
@@ -10,6 +11,7 @@ import org.springframework.stereotype.Service;
 import upbeat.herald.core.HeraldException;
 import upbeat.herald.core.Texts;
 import upbeat.herald.server.people.AccountLinkRepository.AccountLink;
+import upbeat.herald.server.platform.changes.ChangeLogRepository;
 import upbeat.herald.server.platform.role.Role;
 import upbeat.herald.server.platform.web.TooManyCallsException;
 import upbeat.herald.server.platform.web.ValidationException;
@@ -22,6 +24,7 @@ class InvitationService {
     private final AccountRepository accounts;
     private final AccountLinkRepository links;
     private final PasswordEncoder passwords;
+    private final ChangeLogRepository changes;
     private final SignIns signIns;
     private final SignInLimits limits;
     private final PeopleStore store;
@@ -30,12 +33,14 @@ class InvitationService {
             AccountRepository accounts,
             AccountLinkRepository links,
             PasswordEncoder passwords,
+            ChangeLogRepository changes,
             SignIns signIns,
             SignInLimits limits,
             PeopleStore store) {
         this.accounts = accounts;
         this.links = links;
         this.passwords = passwords;
+        this.changes = changes;
         this.signIns = signIns;
         this.limits = limits;
         this.store = store;
@@ -70,6 +75,8 @@ class InvitationService {
             if (accounts.findByEmail(db, link.email()).isPresent()) throw gone();
             if (!links.use(db, hash, now)) throw gone();
             accounts.insert(db, name, passwordHash, link.email(), role, now);
+            changes.insert(
+                    db, name, "account", name, "created", Map.of("email", link.email(), "role", role.code()), now);
             return null;
         });
         signIns.enter(signIns.check(name, password), request, response);

@@ -2,6 +2,7 @@ package upbeat.herald.server.people;
 
 import java.time.Duration;
 import java.time.Instant;
+import java.util.Map;
 import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 import org.springframework.security.crypto.password.PasswordEncoder;
@@ -10,7 +11,7 @@ import upbeat.herald.core.HeraldException;
 import upbeat.herald.core.Texts;
 import upbeat.herald.server.people.AccountLinkRepository.AccountLink;
 import upbeat.herald.server.people.AccountRepository.Account;
-import upbeat.herald.server.platform.random.RandomIds;
+import upbeat.herald.server.platform.changes.ChangeLogRepository;
 import upbeat.herald.server.platform.web.TooManyCallsException;
 import upbeat.herald.server.platform.web.ValidationException;
 
@@ -25,8 +26,8 @@ class PasswordResetService {
     private final PasswordEncoder passwords;
     private final SignInLimits limits;
     private final SignedInSessions sessions;
+    private final ChangeLogRepository changes;
     private final PeopleStore store;
-    private final RandomIds ids;
 
     PasswordResetService(
             AccountRepository accounts,
@@ -35,16 +36,16 @@ class PasswordResetService {
             PasswordEncoder passwords,
             SignInLimits limits,
             SignedInSessions sessions,
-            PeopleStore store,
-            RandomIds ids) {
+            ChangeLogRepository changes,
+            PeopleStore store) {
         this.accounts = accounts;
         this.links = links;
         this.mail = mail;
         this.passwords = passwords;
         this.limits = limits;
         this.sessions = sessions;
+        this.changes = changes;
         this.store = store;
-        this.ids = ids;
     }
 
     record ResetAsk(@Nullable String email) {}
@@ -60,7 +61,7 @@ class PasswordResetService {
         Instant now = store.clock().instant();
         Account account = accounts.findByEmail(store.reader(), email).orElse(null);
         if (account == null || account.email() == null) return;
-        String token = Tokens.create(ids);
+        String token = Tokens.create(store.ids());
         Instant until = now.plus(HOLDS);
         String to = account.email();
         store.writer().write(db -> {
@@ -89,6 +90,14 @@ class PasswordResetService {
         store.writer().write(db -> {
             if (!links.use(db, hash, now)) throw gone();
             accounts.updatePassword(db, account.name(), encoded);
+            changes.insert(
+                    db,
+                    account.name(),
+                    "account",
+                    account.name(),
+                    "changed",
+                    Map.of("password", "the new one, by a mailed link"),
+                    now);
             if (account.email() != null)
                 mail.tellChanged(db, account.email(), account.name(), "The password was changed by a mailed link", now);
             return null;

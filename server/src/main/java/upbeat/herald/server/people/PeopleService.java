@@ -11,7 +11,6 @@ import upbeat.herald.core.Texts;
 import upbeat.herald.core.journey.EmailAddress;
 import upbeat.herald.server.people.AccountLinkRepository.AccountLink;
 import upbeat.herald.server.people.AccountRepository.Account;
-import upbeat.herald.server.platform.random.RandomIds;
 import upbeat.herald.server.platform.role.Role;
 import upbeat.herald.server.platform.web.NotFoundException;
 
@@ -28,7 +27,6 @@ class PeopleService {
     private final SecondStep secondStep;
     private final SignedInSessions sessions;
     private final PeopleStore store;
-    private final RandomIds ids;
 
     PeopleService(
             AccountRepository accounts,
@@ -37,8 +35,7 @@ class PeopleService {
             AccountMail mail,
             SecondStep secondStep,
             SignedInSessions sessions,
-            PeopleStore store,
-            RandomIds ids) {
+            PeopleStore store) {
         this.accounts = accounts;
         this.links = links;
         this.keys = keys;
@@ -46,7 +43,6 @@ class PeopleService {
         this.secondStep = secondStep;
         this.sessions = sessions;
         this.store = store;
-        this.ids = ids;
     }
 
     /** @param sessions how many are open now */
@@ -100,7 +96,7 @@ class PeopleService {
     Invited invite(Invite body, String by) {
         String email = parseEmail(body.email());
         Role role = parseRole(body.role());
-        String token = Tokens.create(ids);
+        String token = Tokens.create(store.ids());
         Instant now = store.clock().instant();
         Instant until = now.plus(INVITATION_HOLDS);
         String link = mail.invitationLink(token);

@@ -351,8 +351,7 @@ class PeopleTest extends OwnAppTestCase {
         JsonNode page =
                 owner.call("GET", "/ui/changes-log?search=piet", null).json().path("changes");
         assertThat(page.valueStream().map(c -> c.path("action").asString()).toList())
-                .as("made by the invitation of nobody yet signed in, so only what others did")
-                .contains("changed", "deleted");
+                .contains("created", "changed", "deleted");
         JsonNode changed = page.valueStream()
                 .filter(c -> c.path("action").asString().equals("changed"))
                 .findFirst()
