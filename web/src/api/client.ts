@@ -127,6 +127,9 @@ export type AnswerFilter = { state?: string; notice?: string; stage?: string };
 /** Which changes of the set-up are wanted; blank means all. */
 export type ChangeAsk = { area?: string; by?: string; search?: string };
 
+/** Which movements of credit are wanted; blank means all. */
+export type LedgerAsk = { month?: string; kind?: string };
+
 /** Which messages are meant. */
 export type MessageAsk = Schemas['MessageAsk'];
 const flat = (ask: MessageAsk): Record<string, string | undefined> => ({ ...ask.when, ...ask.what, ...ask.whose });
@@ -199,6 +202,18 @@ export const api = {
   revokeApiKey: (id: number) => call<void>('DELETE', `/ui/api-keys/${id}`),
   signOut: () => call<void>('DELETE', '/ui/session'),
 
+  credit: () => get<Schemas['CreditView']>('/ui/credit'),
+  topUp: (id: string, amount: string, note: string) =>
+    call<Schemas['CreditView']>('POST', '/ui/credit/top-ups', { id, amount, note }),
+  correctCredit: (amount: string, note: string) =>
+    call<Schemas['CreditView']>('POST', '/ui/credit/corrections', { amount, note }),
+  saveCreditSettings: (body: Schemas['SettingsBody']) =>
+    call<Schemas['CreditView']>('PUT', '/ui/credit/settings', body),
+  importPrices: (file: File) => call<Schemas['CreditView']>('POST', '/ui/credit/prices', form({ file })),
+  ledger: (ask: LedgerAsk, below?: number) =>
+    get<Schemas['LedgerPage']>(`/ui/credit/entries${query({ ...ask, below: below ? String(below) : undefined })}`),
+  /** Where the ledger is fetched as a file. */
+  ledgerAddress: (format: string, ask: LedgerAsk) => `/ui/credit/entries/export.${format}${query({ ...ask })}`,
   picture,
   route: () => get<Schemas['Stop'][]>('/ui/route'),
   orders: (filter: OrderFilter, after?: string) => get<Schemas['Page']>(`/ui/orders${query({ ...filter, after })}`),
@@ -490,6 +505,8 @@ export type PhoneMessage = {
 export const keys = {
   session: ['session'] as const,
   me: ['me'] as const,
+  credit: ['credit'] as const,
+  ledger: (ask: LedgerAsk) => ['credit', 'ledger', ask] as const,
   people: ['people'] as const,
   changeLog: (ask: ChangeAsk) => ['change-log', ask] as const,
   route: ['route'] as const,

@@ -143,6 +143,8 @@ const REASONS: Record<string, string> = {
   NO_WORDING: 'No text to use',
   NO_COMMON_HOUR: 'Send window never open',
   DAILY_LIMIT: 'Daily limit',
+  NO_CREDIT: 'Not enough credit',
+  MONTH_LIMIT: 'Monthly limit',
   FIELD_EMPTY: 'A field is empty',
   QUIET: 'Decided by a person',
   GONE: 'Notice or parcel gone',

@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import type { ReactNode } from 'react';
 import { Navigate, NavLink, Route, Routes } from 'react-router';
 import { api, keys } from '../api/client';
+import { CreditPage } from '../credit/CreditPage';
 import { ChangesPage } from '../people/ChangesPage';
 import { PeoplePage } from '../people/PeoplePage';
 import { Locked, useCan } from '../people/rights';
@@ -48,6 +49,7 @@ export default function SetupPlace({ now }: { now: string }) {
             Brand{sender.data && !sender.data.verified && <span className="mark bad">!</span>}
           </NavLink>
           <NavLink to="/setup/team">Team</NavLink>
+          <NavLink to="/setup/credit">Credit</NavLink>
           <NavLink to="/setup/people">People</NavLink>
           <NavLink to="/setup/changes">Changes</NavLink>
           <NavLink to="/setup/public-address">Public address</NavLink>
@@ -64,6 +66,7 @@ export default function SetupPlace({ now }: { now: string }) {
         <Route path="gateways" element={locked(<GatewaysPage />)} />
         <Route path="stop-list" element={<Locked need="work">{<StopListPage now={now} />}</Locked>} />
         <Route path="team" element={locked(<TeamPage />)} />
+        <Route path="credit" element={<CreditPage now={now} />} />
         <Route path="people" element={<PeoplePage now={now} />} />
         <Route path="changes" element={<ChangesPage now={now} />} />
         <Route path="public-address" element={locked(<AddressPage />)} />

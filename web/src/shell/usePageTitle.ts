@@ -22,6 +22,7 @@ const SETUP_PAGES: Record<string, string> = {
   feeds: 'Carrier feeds',
   team: 'Team',
   people: 'People',
+  credit: 'Credit',
   changes: 'Changes',
   'api-keys': 'API keys',
   'stop-list': 'Stop list',

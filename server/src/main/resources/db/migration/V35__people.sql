@@ -240,9 +240,9 @@ create trigger log_account_link_deleted after delete on account_link when old.ro
 end;
 
 -- Of the settings those that people make.
-create trigger log_setting_created after insert on setting when (new.name in ('brand', 'brand.proven', 'team.addresses', 'public-address', 'daily.limit', 'flood.limit', 'shop.messages', 'carrier.default') or new.name glob 'brand.shop.*') begin
+create trigger log_setting_created after insert on setting when (new.name in ('brand', 'brand.proven', 'team.addresses', 'public-address', 'daily.limit', 'flood.limit', 'shop.messages', 'carrier.default') or new.name glob 'brand.shop.*' or new.name glob 'credit.*') begin
   insert into noted_change values ('setting', new.name, null, case when json_valid(new.value) and json_type(new.value) = 'object' then new.value else json_object('value', new.value) end);
 end;
-create trigger log_setting_changed after update on setting when (new.name in ('brand', 'brand.proven', 'team.addresses', 'public-address', 'daily.limit', 'flood.limit', 'shop.messages', 'carrier.default') or new.name glob 'brand.shop.*') begin
+create trigger log_setting_changed after update on setting when (new.name in ('brand', 'brand.proven', 'team.addresses', 'public-address', 'daily.limit', 'flood.limit', 'shop.messages', 'carrier.default') or new.name glob 'brand.shop.*' or new.name glob 'credit.*') begin
   insert into noted_change values ('setting', new.name, case when json_valid(old.value) and json_type(old.value) = 'object' then old.value else json_object('value', old.value) end, case when json_valid(new.value) and json_type(new.value) = 'object' then new.value else json_object('value', new.value) end);
 end;

@@ -37,6 +37,7 @@ class ArchitectureTest {
         {"wording", "delivery"},
         {"message"},
         {"notice"},
+        {"credit"},
         {"channel", "brand", "carrier", "shopcall"},
         {"order"},
         {"people"},

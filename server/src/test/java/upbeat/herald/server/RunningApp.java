@@ -48,6 +48,7 @@ public final class RunningApp implements AutoCloseable {
         // The clock of tests stands, so that all they send is sent in the same ten minutes.
         settings.put("herald.flood-floor", "1000000");
         settings.put("herald.checks-kept", "0s");
+        settings.put("herald.demo-credit", "false");
         settings.put("logging.level.upbeat.herald", "WARN");
         settings.putAll(more);
         context = new SpringApplicationBuilder(HeraldApplication.class)

@@ -13,6 +13,7 @@ public final class SimulatedWorld implements AutoCloseable {
     public final ChatNetwork chat = new ChatNetwork(phones, clock, 0);
     public final MailReplies mailReplies = new MailReplies();
     public final Storefront storefront = new Storefront();
+    public final PaymentDesk payments = new PaymentDesk(0);
     public final Control control = new Control(this);
 
     public void start() {
@@ -20,6 +21,7 @@ public final class SimulatedWorld implements AutoCloseable {
         sms.start();
         chat.start();
         storefront.start();
+        payments.start();
         control.start();
     }
 
@@ -29,9 +31,12 @@ public final class SimulatedWorld implements AutoCloseable {
             case "sms" -> sms;
             case "chat" -> chat;
             case "shop" -> storefront.receiver;
+            case "payments" -> payments;
             default ->
                 throw new Http.Refusal(
-                        404, "no_server", "There is no stand-in " + name + "; there are smtp, sms, chat and shop");
+                        404,
+                        "no_server",
+                        "There is no stand-in " + name + "; there are smtp, sms, chat, shop and payments");
         };
     }
 
@@ -51,6 +56,8 @@ public final class SimulatedWorld implements AutoCloseable {
                 Map.entry("herald.chat.token", ChatNetwork.TOKEN),
                 Map.entry("herald.chat.webhook-secret", ChatNetwork.WEBHOOK_SECRET),
                 Map.entry("herald.feeds.allowed", "127.0.0.1:" + storefront.port()),
+                Map.entry("herald.payments.url", "http://127.0.0.1:" + payments.port()),
+                Map.entry("herald.payments.token", PaymentDesk.TOKEN),
                 Map.entry("herald.bench.url", "http://127.0.0.1:" + control.port()));
     }
 
@@ -60,6 +67,7 @@ public final class SimulatedWorld implements AutoCloseable {
         sms.stop();
         chat.stop();
         storefront.stop();
+        payments.stop();
         control.stop();
     }
 }

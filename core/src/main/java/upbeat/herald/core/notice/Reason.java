@@ -34,6 +34,10 @@ public record Reason(Code code, String text) {
         NO_COMMON_HOUR(true),
         /** The customer is sent enough on this day, see {@link DailyLimit}. */
         DAILY_LIMIT(true),
+        /** The credit doesn't cover it. */
+        NO_CREDIT(true),
+        /** As many messages as the month allows have gone out. */
+        MONTH_LIMIT(true),
         /** A field of the wording has no value. */
         FIELD_EMPTY(true),
         /** Something about it could not be worked out, however often it was tried. */
@@ -51,7 +55,10 @@ public record Reason(Code code, String text) {
 
         /** True where another channel may still reach the customer. */
         public boolean isOfChannel() {
-            return this == NO_ADDRESS || this == NO_CONSENT || this == STOPPED || this == NO_WORDING;
+            return switch (this) {
+                case NO_ADDRESS, NO_CONSENT, STOPPED, NO_WORDING, NO_CREDIT, MONTH_LIMIT -> true;
+                default -> false;
+            };
         }
 
         /**

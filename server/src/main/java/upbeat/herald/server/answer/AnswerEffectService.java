@@ -10,7 +10,7 @@ import upbeat.herald.core.wording.AnswerEffect;
 import upbeat.herald.core.wording.Question;
 import upbeat.herald.core.wording.email.EmailChannel;
 import upbeat.herald.server.channel.TeamAddressRepository;
-import upbeat.herald.server.delivery.TeamMailSender;
+import upbeat.herald.server.channel.TeamMail;
 import upbeat.herald.server.message.MessageRow;
 import upbeat.herald.server.message.OrderHoldService;
 import upbeat.herald.server.order.AnswerRepository.AnswerRow;
@@ -112,7 +112,7 @@ class AnswerEffectService {
         String body =
                 "The customer of order " + number + " (" + given.order().order().shop() + ") answered " + given.words()
                         + "\n\nAsked by: " + notes.nameOf(db, given.answer().noticeId());
-        outbox.add(db, outbox.nextId(), TeamMailSender.KIND, null, id, title, body, now);
+        outbox.add(db, outbox.nextId(), TeamMail.KIND, null, id, title, body, now);
     }
 
     private void callShop(JdbcClient db, Given given, Instant now) {

@@ -59,8 +59,7 @@ class SmsController {
         SmsLength length = SmsLength.measure(Texts.orEmpty(body.text()));
         boolean nothing = Texts.orEmpty(body.text()).isEmpty();
         boolean unknown = body.country() != null && !Countries.CODES.contains(body.country());
-        Price price = channels.get(SmsChannel.SMS)
-                .priceOf(nothing ? 0 : length.segments(), body.country())
+        Price price = channels.findPrice(SmsChannel.SMS, nothing ? 0 : length.segments(), body.country())
                 .orElseThrow();
         return new Measured(
                 length.encoding().code(),

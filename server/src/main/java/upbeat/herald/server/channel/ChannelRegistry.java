@@ -11,9 +11,11 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.HeraldException;
+import upbeat.herald.core.journey.PhoneNumbers;
 import upbeat.herald.core.notice.Notice;
 import upbeat.herald.core.notice.WordingSelection;
 import upbeat.herald.core.wording.Channel;
+import upbeat.herald.core.wording.Rendered;
 import upbeat.herald.core.wording.Wording;
 
 /** The channels that are there. */
@@ -21,7 +23,10 @@ import upbeat.herald.core.wording.Wording;
 public class ChannelRegistry implements PriceList {
     private final Map<Channel, ChannelModule> modules;
 
-    ChannelRegistry(List<ChannelModule> modules) {
+    private final Prices prices;
+
+    ChannelRegistry(List<ChannelModule> modules, Prices prices) {
+        this.prices = prices;
         this.modules = modules.stream().collect(Collectors.toMap(ChannelModule::channel, Function.identity()));
     }
 
@@ -47,7 +52,13 @@ public class ChannelRegistry implements PriceList {
 
     @Override
     public Optional<Price> findPrice(Channel channel, int segments, @Nullable String country) {
-        return get(channel).priceOf(segments, country);
+        return prices.find(channel, segments, country).or(() -> get(channel).priceOf(segments, country));
+    }
+
+    /** What a text costs that goes to this address. Empty where it costs nothing. */
+    public Optional<Price> findPriceOf(Channel channel, @Nullable String address, Rendered content) {
+        int units = content.segments() == null ? 1 : content.segments();
+        return findPrice(channel, units, PhoneNumbers.countryOf(address).orElse(null));
     }
 
     /** Stores what networks have to approve of a notice; part of the caller's transaction. */

@@ -1,6 +1,7 @@
 package upbeat.herald.server.delivery;
 
 import org.springframework.stereotype.Component;
+import upbeat.herald.server.credit.CreditWarning;
 import upbeat.herald.server.message.QuietParcelSweep;
 
 /** Hand-overs that nobody finished, channels that took too long, and carriers that fell silent. */
@@ -10,19 +11,26 @@ class DeliveryUpkeep {
     private final AbandonedMessages abandoned;
     private final ChannelTimeouts timeouts;
     private final QuietParcelSweep quiet;
+    private final CreditWarning credit;
 
     DeliveryUpkeep(
-            MessageHandOver handOver, AbandonedMessages abandoned, ChannelTimeouts timeouts, QuietParcelSweep quiet) {
+            MessageHandOver handOver,
+            AbandonedMessages abandoned,
+            ChannelTimeouts timeouts,
+            QuietParcelSweep quiet,
+            CreditWarning credit) {
         this.handOver = handOver;
         this.abandoned = abandoned;
         this.timeouts = timeouts;
         this.quiet = quiet;
+        this.credit = credit;
     }
 
     void sweep() {
         settleAbandoned();
         timeouts.sweep();
         quiet.sweep();
+        credit.sweep();
     }
 
     /** Settles what a process that died left in hand; nothing that this one holds in its own hands is touched. */

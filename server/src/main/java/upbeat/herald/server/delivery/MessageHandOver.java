@@ -84,6 +84,8 @@ public class MessageHandOver {
             });
         } else if (outcome instanceof MessagePreparation.Outcome.OnHold onHold) {
             writer.writeAside(db -> messages.markOnHold(db, seq, onHold.reason()));
+        } else if (outcome instanceof MessagePreparation.Outcome.Short tooLittle) {
+            writer.writeAside(db -> messages.markShort(db, seq, tooLittle.shortage()));
         } else if (outcome instanceof MessagePreparation.Outcome.Ready ready) {
             inHand.add(seq);
             try {

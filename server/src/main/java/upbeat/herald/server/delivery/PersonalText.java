@@ -5,27 +5,44 @@ import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
+import upbeat.herald.core.credit.Posting;
 import upbeat.herald.core.wording.Brand;
 import upbeat.herald.core.wording.Channel;
 import upbeat.herald.core.wording.Rendered;
 import upbeat.herald.server.brand.BrandRepository;
+import upbeat.herald.server.channel.ChannelRegistry;
 import upbeat.herald.server.channel.Gateway;
 import upbeat.herald.server.channel.GatewayRegistry;
 import upbeat.herald.server.channel.HandOver;
 import upbeat.herald.server.channel.OutgoingMessage;
+import upbeat.herald.server.channel.Price;
+import upbeat.herald.server.credit.CreditBook;
 import upbeat.herald.server.platform.outbox.OutboxItem;
 import upbeat.herald.server.platform.outbox.OutboxSender.Result;
+import upbeat.herald.server.platform.persistence.DatabaseWriter;
 
 /** Hands over what is no message of the plan's, to one customer. */
 @Component
 class PersonalText {
     private final GatewayRegistry gateways;
     private final BrandRepository brands;
+    private final ChannelRegistry channels;
+    private final CreditBook credit;
+    private final DatabaseWriter writer;
     private final JdbcClient reader;
 
-    PersonalText(GatewayRegistry gateways, BrandRepository brands, JdbcClient reader) {
+    PersonalText(
+            GatewayRegistry gateways,
+            BrandRepository brands,
+            ChannelRegistry channels,
+            CreditBook credit,
+            DatabaseWriter writer,
+            JdbcClient reader) {
         this.gateways = gateways;
         this.brands = brands;
+        this.channels = channels;
+        this.credit = credit;
+        this.writer = writer;
         this.reader = reader;
     }
 
@@ -43,7 +60,16 @@ class PersonalText {
         if (gateway == null) return new Result.Later("No gateway is set up. Go to Setup, Gateways");
         HandOver end = gateway.handOver(new OutgoingMessage(
                 item.id(), item.kind(), to.address(), to.language(), brand, content.get(), null, item.createdAt()));
+        if (end instanceof HandOver.Accepted) charge(channel, to, content.get());
         return read(end, gateway.isIdempotent());
+    }
+
+    private void charge(Channel channel, To to, Rendered content) {
+        Price price = channels.findPriceOf(channel, to.address(), content).orElse(null);
+        writer.writeAside(db -> {
+            credit.spend(db, Posting.Kind.REPLY, channel, price, "Written by hand", null);
+            return null;
+        });
     }
 
     /** Rather none than two; a gateway that knows it by its id is asked again. */

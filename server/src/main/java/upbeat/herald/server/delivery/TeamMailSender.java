@@ -10,14 +10,13 @@ import upbeat.herald.server.channel.GatewayRegistry;
 import upbeat.herald.server.channel.HandOver;
 import upbeat.herald.server.channel.OutgoingMessage;
 import upbeat.herald.server.channel.TeamAddressRepository;
+import upbeat.herald.server.channel.TeamMail;
 import upbeat.herald.server.platform.outbox.OutboxItem;
 import upbeat.herald.server.platform.outbox.OutboxSender;
 
 /** Mails to the team's own address; the item's title is the subject, its body the text. */
 @Component
 public class TeamMailSender implements OutboxSender {
-    public static final String KIND = "team-mail";
-
     private final TeamAddressRepository addresses;
     private final GatewayRegistry gateways;
     private final BrandRepository brands;
@@ -33,7 +32,7 @@ public class TeamMailSender implements OutboxSender {
 
     @Override
     public String kind() {
-        return KIND;
+        return TeamMail.KIND;
     }
 
     @Override
@@ -45,7 +44,7 @@ public class TeamMailSender implements OutboxSender {
         if (gateway == null) return new Result.Later("No mail server is set up. Go to Setup, Gateways");
         HandOver end = gateway.handOver(new OutgoingMessage(
                 item.id(),
-                KIND,
+                TeamMail.KIND,
                 to,
                 "en",
                 brands.get(reader),

@@ -14,13 +14,17 @@ public class DueMessageRepository {
             from message m where m.status in (""" + MessageRepository.from(MessageStatus.WITHHELD) + """
             ) and m.due_at <= :now and (:channel is null or m.channel = :channel)
             and (:notice is null or m.notice_id = :notice)""";
-    private static final String DROP = """
-            update message set status = 'withheld', reason_code = :code, reason = :reason, next_try_at = null
-            where seq in (select m.seq\s""" + DUE + " limit :most)";
+    private static final String SEQS = "select m.seq " + DUE + " limit :most";
     /** Spread over all of them: the first few may have much in common. */
     private static final String SOME = "select m.id, o.shop, o.number, m.channel from message m"
             + " join shop_order o on o.id = m.order_id where m.seq in (select m.seq " + DUE
             + ") order by m.seq % 97, m.seq limit :most";
+
+    private final MessageRepository messages;
+
+    DueMessageRepository(MessageRepository messages) {
+        this.messages = messages;
+    }
 
     /** Which are meant. @param channel its code, or null for any; {@code noticeId} the same */
     public record Scope(@Nullable String channel, @Nullable String noticeId) {}
@@ -43,11 +47,10 @@ public class DueMessageRepository {
 
     /** Keeps some of them back for good. @return how many; fewer than {@code most} where nothing is left */
     public int withhold(JdbcClient db, Scope scope, Reason reason, Instant now, int most) {
-        return ask(db, DROP, scope, now)
-                .param("code", reason.code().name())
-                .param("reason", reason.text())
-                .param("most", most)
-                .update();
+        List<Long> seqs =
+                ask(db, SEQS, scope, now).param("most", most).query(Long.class).list();
+        for (long seq : seqs) messages.markWithheld(db, seq, reason);
+        return seqs.size();
     }
 
     private static JdbcClient.StatementSpec ask(JdbcClient db, String sql, Scope scope, Instant now) {

@@ -7,7 +7,6 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.Texts;
 import upbeat.herald.core.journey.Order;
-import upbeat.herald.core.journey.PhoneNumbers;
 import upbeat.herald.core.notice.Decide;
 import upbeat.herald.core.notice.Notice;
 import upbeat.herald.core.notice.OrderSituation;
@@ -16,7 +15,6 @@ import upbeat.herald.core.notice.Reason;
 import upbeat.herald.core.notice.TeamOccasion;
 import upbeat.herald.core.notice.WordingSelection;
 import upbeat.herald.core.wording.Brand;
-import upbeat.herald.core.wording.Channel;
 import upbeat.herald.core.wording.Question;
 import upbeat.herald.core.wording.Rendered;
 import upbeat.herald.core.wording.Wording;
@@ -24,6 +22,7 @@ import upbeat.herald.core.wording.template.EmptyFieldException;
 import upbeat.herald.server.brand.BrandRepository;
 import upbeat.herald.server.channel.ChannelRegistry;
 import upbeat.herald.server.channel.Price;
+import upbeat.herald.server.credit.CreditBook;
 import upbeat.herald.server.notice.NoticeRepository;
 import upbeat.herald.server.order.OrderRepository;
 import upbeat.herald.server.order.OrderRow;
@@ -40,7 +39,7 @@ public class MessagePreparation {
     private final SituationLoader situations;
     private final MessageComposer composer;
     private final ChannelRegistry channels;
-    private final DailyLimitService limits;
+    private final SendingLimits limits;
 
     MessagePreparation(
             NoticeRepository notices,
@@ -50,7 +49,7 @@ public class MessagePreparation {
             SituationLoader situations,
             MessageComposer composer,
             ChannelRegistry channels,
-            DailyLimitService limits) {
+            SendingLimits limits) {
         this.notices = notices;
         this.orders = orders;
         this.parcels = parcels;
@@ -76,7 +75,8 @@ public class MessagePreparation {
                 && notices.find(db, m.origin().noticeId())
                         .filter(notice::equals)
                         .isPresent()
-                && limits.check(db, m, notice, order, now).isEmpty();
+                && limits.checkDay(db, m, notice, order, now).isEmpty()
+                && limits.findShortage(db, m, ready.price()).isEmpty();
     }
 
     /** Ready to go, to be held for a reason, or to wait for its window. */
@@ -102,6 +102,9 @@ public class MessagePreparation {
 
         /** Its order is on hold. */
         record OnHold(String reason) implements Outcome {}
+
+        /** Credit, or the month's limit, doesn't allow it now. */
+        record Short(CreditBook.Shortage shortage) implements Outcome {}
     }
 
     public Outcome prepare(JdbcClient db, MessageRow m, Instant now) {
@@ -140,7 +143,7 @@ public class MessagePreparation {
         // There is one: the check above turns down what has none.
         Instant allowed = Decide.nextAllowed(notice, situation, now).orElseThrow();
         if (allowed.isAfter(now)) return new Outcome.NotYet(allowed);
-        Reason enough = limits.check(db, m, notice, order, now).orElse(null);
+        Reason enough = limits.checkDay(db, m, notice, order, now).orElse(null);
         if (enough != null) return new Outcome.Held(enough);
         return write(db, m, new Basis(notice, order.order()), parcel, reach.address(), now);
     }
@@ -168,6 +171,10 @@ public class MessagePreparation {
                     m.origin().occasion());
             Rendered content = markForTeam(
                     m, order, composer.render(db, scene, m.recipient().channel(), wording, now));
+            Price price =
+                    channels.findPriceOf(m.recipient().channel(), to, content).orElse(null);
+            Outcome shortage = limits.judge(db, m, price).orElse(null);
+            if (shortage != null) return shortage;
             return new Outcome.Ready(
                     to,
                     chosen.language(),
@@ -177,7 +184,7 @@ public class MessagePreparation {
                             : notice.content().question().withLabels(wording.buttons()),
                     brands.get(db, order.order().shop())
                             .withSender(notice.routing().sender()),
-                    price(m.recipient().channel(), to, content),
+                    price,
                     composer.preferencePage(m),
                     basis);
         } catch (EmptyFieldException e) {
@@ -190,12 +197,6 @@ public class MessagePreparation {
         if (!TeamOccasion.isForTeam(occasion)) return content;
         String what = TeamOccasion.isTrial(occasion) ? "Trial, order " : "Copy, order ";
         return m.recipient().channel().markForTeam(content, what + order.order().number());
-    }
-
-    private @Nullable Price price(Channel channel, @Nullable String address, Rendered content) {
-        if (content.segments() == null) return null;
-        String country = PhoneNumbers.countryOf(address).orElse(null);
-        return channels.findPrice(channel, content.segments(), country).orElse(null);
     }
 
     private static Outcome held(Reason.Code code, String text) {

@@ -21,6 +21,7 @@ import upbeat.herald.core.notice.Reason;
 import upbeat.herald.core.wording.Channel;
 import upbeat.herald.core.wording.Question;
 import upbeat.herald.core.wording.Rendered;
+import upbeat.herald.server.credit.CreditBook;
 import upbeat.herald.server.platform.persistence.BatchUpdate;
 import upbeat.herald.server.platform.persistence.Columns;
 import upbeat.herald.server.platform.persistence.Json;
@@ -37,6 +38,8 @@ public class MessageRepository {
             insert into message (id, notice_id, order_id, parcel, parcel_id, occasion, stage, channel, address,
             language, status, reason_code, reason, stand_by, planned_at, due_at)
             values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?) on conflict do nothing""";
+    private static final String NEW_OF = """
+            select seq from message where id in (select value from json_each(?)) and status = 'planned'""";
     private static final String DUE = """
             select seq, notice_id, for_team from message where channel = ? and status in ('planned', 'waiting')
             and due_at <= ? and (next_try_at is null or next_try_at <= ?)
@@ -103,10 +106,25 @@ public class MessageRepository {
             Instant plannedAt,
             Instant dueAt) {}
 
+    private final CreditBook credit;
+
+    MessageRepository(CreditBook credit) {
+        this.credit = credit;
+    }
+
     /** Keeps messages; those planned before are left alone. @return how many are new */
     public int insert(JdbcClient db, List<NewMessage> messages) {
-        return BatchUpdate.execute(
+        int kept = BatchUpdate.execute(
                 db, INSERT, messages.stream().map(MessageRepository::values).toList());
+        if (credit.isOn() && kept > 0)
+            credit.planned(
+                    db,
+                    db.sql(NEW_OF)
+                            .param(Json.write(
+                                    messages.stream().map(NewMessage::id).toList()))
+                            .query(Long.class)
+                            .list());
+        return kept;
     }
 
     private static Object[] values(NewMessage m) {
@@ -143,7 +161,7 @@ public class MessageRepository {
     /** The next moment after {@code after} at which something is to be done, or empty. */
     public Optional<Instant> findNextDue(JdbcClient db, Instant after) {
         return db.sql(
-                        "select max(due_at, coalesce(next_try_at, 0)) as next from message where status in ('planned', 'waiting') and reason_code is not 'ON_HOLD' and next > ? order by next limit 1")
+                        "select max(due_at, coalesce(next_try_at, 0)) as next from message where status in ('planned', 'waiting') and coalesce(reason_code, '') not in ('ON_HOLD', 'NO_CREDIT') and next > ? order by next limit 1")
                 .param(after.toEpochMilli())
                 .query(Long.class)
                 .optional()
@@ -318,7 +336,10 @@ public class MessageRepository {
     }
 
     public boolean markAccepted(JdbcClient db, long seq, @Nullable String ref, Instant now) {
-        return db.sql(ACCEPTED).params(now.toEpochMilli(), ref, seq).update() == 1;
+        CreditBook.Before before = credit.capture(db, seq);
+        if (db.sql(ACCEPTED).params(now.toEpochMilli(), ref, seq).update() != 1) return false;
+        credit.changed(db, seq, before, MessageStatus.ACCEPTED.code());
+        return true;
     }
 
     public boolean markDelivered(JdbcClient db, long seq, Instant at) {
@@ -401,6 +422,29 @@ public class MessageRepository {
     /** Puts a message aside while its order is on hold. @return false where the order was released meanwhile */
     public boolean markOnHold(JdbcClient db, long seq, String reason) {
         return db.sql(ON_HOLD).params(reason, FAR.toEpochMilli(), seq).update() == 1;
+    }
+
+    private static final String SHORT = """
+            update message set status = 'waiting', reason_code = ?, reason = ?, next_try_at = ?
+            where seq = ? and status in ('planned', 'waiting')""";
+    private static final String NO_LONGER_SHORT = """
+            update message set status = 'planned', reason_code = null, reason = null, next_try_at = null
+            where status = 'waiting' and reason_code in ('NO_CREDIT', 'MONTH_LIMIT')""";
+
+    /**
+     * Puts a message aside that credit or a month's limit doesn't allow now. @param until when it is looked at again
+     */
+    public boolean markShort(JdbcClient db, long seq, CreditBook.Shortage shortage) {
+        Instant until = shortage.until() == null ? FAR : shortage.until();
+        return db.sql(SHORT)
+                        .params(shortage.code(), shortage.reason(), until.toEpochMilli(), seq)
+                        .update()
+                == 1;
+    }
+
+    /** Puts back in line what waited for credit or another month. @return how many */
+    int releaseShort(JdbcClient db) {
+        return db.sql(NO_LONGER_SHORT).update();
     }
 
     /** Puts back in line what waited for an order to be released. @return how many */
@@ -507,14 +551,17 @@ public class MessageRepository {
 
     private record StatusReason(String code, String text) {}
 
-    private static boolean to(
+    private boolean to(
             JdbcClient db, long seq, MessageStatus status, @Nullable String more, @Nullable StatusReason told) {
         String set = "status = '" + status.code() + "'" + (more == null ? "" : ", " + more)
                 + (told == null ? "" : ", reason_code = :code, reason = :text");
         var statement = db.sql("update message set " + set + " where seq = :seq and status in (" + from(status) + ")")
                 .param("seq", seq);
         if (told != null) statement = statement.param("code", told.code()).param("text", told.text());
-        return statement.update() == 1;
+        CreditBook.Before before = credit.capture(db, seq);
+        if (statement.update() != 1) return false;
+        credit.changed(db, seq, before, status.code());
+        return true;
     }
 
     static String from(MessageStatus status) {

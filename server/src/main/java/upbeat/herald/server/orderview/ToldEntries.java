@@ -7,10 +7,10 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.returns.CustomerReturn;
 import upbeat.herald.core.wording.Channel;
+import upbeat.herald.server.channel.TeamMail;
 import upbeat.herald.server.delivery.ReplyAnswerSender;
 import upbeat.herald.server.delivery.ReplyAnswerSender.ReplyAnswer;
 import upbeat.herald.server.delivery.StopConfirmationSender;
-import upbeat.herald.server.delivery.TeamMailSender;
 import upbeat.herald.server.order.ContactCorrectionRepository;
 import upbeat.herald.server.order.ContactCorrectionRepository.ContactCorrection;
 import upbeat.herald.server.order.OrderRepository;
@@ -87,7 +87,7 @@ class ToldEntries {
     private static Entry told(OutboxRow row) {
         String whom =
                 switch (row.item().kind()) {
-                    case TeamMailSender.KIND -> "the team of the answer";
+                    case TeamMail.KIND -> "the team of the answer";
                     case ReplyAnswerSender.KIND -> "the customer an answer";
                     case StopConfirmationSender.KIND -> "the customer that messages stop";
                     default -> ReturnCalls.isOfReturn(row.item()) ? "the shop of the return" : "the shop of the answer";

@@ -10,7 +10,7 @@ import upbeat.herald.server.people.ApiKeyService;
 import upbeat.herald.server.platform.persistence.DatabaseWriter;
 import upbeat.herald.server.platform.role.Role;
 
-/** The demo's person and its API key. */
+/** The demo's person, its API key and its credit. */
 @Component
 @ConditionalOnProperty("herald.demo")
 class DemoAccount {
@@ -19,18 +19,21 @@ class DemoAccount {
     private final PasswordEncoder passwords;
     private final DatabaseWriter writer;
     private final InstantSource clock;
+    private final DemoCredit credit;
 
     DemoAccount(
             AccountRepository accounts,
             ApiKeyService keys,
             PasswordEncoder passwords,
             DatabaseWriter writer,
-            InstantSource clock) {
+            InstantSource clock,
+            DemoCredit credit) {
         this.accounts = accounts;
         this.keys = keys;
         this.passwords = passwords;
         this.writer = writer;
         this.clock = clock;
+        this.credit = credit;
     }
 
     void insert(String name, String password, String apiKey) {
@@ -40,5 +43,6 @@ class DemoAccount {
             return null;
         });
         keys.save("demo", apiKey);
+        credit.insert(name);
     }
 }

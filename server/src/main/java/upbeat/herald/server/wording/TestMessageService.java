@@ -3,11 +3,15 @@ package upbeat.herald.server.wording;
 import java.time.InstantSource;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.HeraldException;
+import upbeat.herald.core.credit.Posting;
 import upbeat.herald.core.notice.Notice;
+import upbeat.herald.server.channel.ChannelRegistry;
 import upbeat.herald.server.channel.Gateway;
 import upbeat.herald.server.channel.GatewayRegistry;
 import upbeat.herald.server.channel.HandOver;
 import upbeat.herald.server.channel.OutgoingMessage;
+import upbeat.herald.server.channel.Price;
+import upbeat.herald.server.credit.CreditBook;
 import upbeat.herald.server.notice.NoticeTrialRepository;
 import upbeat.herald.server.platform.random.RandomIds;
 import upbeat.herald.server.platform.signal.SignallingWriter;
@@ -25,19 +29,26 @@ class TestMessageService {
     private final RandomIds ids;
     private final InstantSource clock;
 
+    private final ChannelRegistry channels;
+    private final CreditBook credit;
+
     TestMessageService(
             WordingPreviewService preview,
             GatewayRegistry gateways,
             NoticeTrialRepository trials,
             SignallingWriter writer,
             RandomIds ids,
-            InstantSource clock) {
+            InstantSource clock,
+            ChannelRegistry channels,
+            CreditBook credit) {
         this.preview = preview;
         this.gateways = gateways;
         this.trials = trials;
         this.writer = writer;
         this.ids = ids;
         this.clock = clock;
+        this.channels = channels;
+        this.credit = credit;
     }
 
     /** @return what became of it, in words. @throws HeraldException where it can't go */
@@ -58,11 +69,15 @@ class TestMessageService {
                 made.question(),
                 clock.instant()));
         if (end instanceof HandOver.Accepted) {
+            Price price =
+                    channels.findPriceOf(ask.channel(), address, made.content()).orElse(null);
             writer.write((db, now) -> {
+                credit.spend(db, Posting.Kind.TEST, ask.channel(), price, "Test of " + notice.name(), null);
                 trials.save(db, notice.id(), ask.channel(), now);
                 return null;
             });
-            return "Sent to " + address;
+            return "Sent to " + address
+                    + (price == null ? "" : ". It costs " + price.amount().toPlainString() + " " + price.currency());
         }
         if (end instanceof HandOver.Refused no) throw new HeraldException("to", no.reason());
         if (end instanceof HandOver.Later later) throw new HeraldException("to", later.reason() + ". Try again later");

@@ -64,7 +64,7 @@ class ChannelRegistryTest {
 
     @Test
     void aChannelIsFoundByItsCodeAndAnUnknownOneIsRefusedInWords() {
-        ChannelRegistry registry = new ChannelRegistry(List.of());
+        ChannelRegistry registry = new ChannelRegistry(List.of(), null);
         assertThat(registry.parse("sms")).isEqualTo(SmsChannel.SMS);
         assertThatThrownBy(() -> registry.parse("pigeon"))
                 .isInstanceOf(HeraldException.class)

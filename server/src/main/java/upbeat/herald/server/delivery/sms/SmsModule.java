@@ -14,6 +14,7 @@ import upbeat.herald.server.channel.Gateway;
 import upbeat.herald.server.channel.GatewayAccounts;
 import upbeat.herald.server.channel.PreviewedMessage;
 import upbeat.herald.server.channel.Price;
+import upbeat.herald.server.channel.Prices;
 import upbeat.herald.server.channel.ReplyListener;
 import upbeat.herald.server.message.ReceiptService;
 import upbeat.herald.server.platform.http.OutboundNetwork;
@@ -28,14 +29,18 @@ class SmsModule implements ChannelModule {
     /** Asked for when something comes: who listens needs the channels itself. */
     private final ObjectProvider<ReplyListener> listeners;
 
+    private final Prices prices;
+
     SmsModule(
             SmsProperties properties,
             GatewayAccounts accounts,
             ReceiptService receipts,
+            Prices prices,
             ObjectProvider<ReplyListener> listeners) {
         this.properties = properties;
         this.accounts = accounts;
         this.receipts = receipts;
+        this.prices = prices;
         this.listeners = listeners;
     }
 
@@ -79,6 +84,10 @@ class SmsModule implements ChannelModule {
     }
 
     private Price price(int segments, @Nullable String country) {
+        return prices.find(channel(), segments, country).orElseGet(() -> priceOfAccount(segments, country));
+    }
+
+    private Price priceOfAccount(int segments, @Nullable String country) {
         SmsAccount usual = properties.usualPrices();
         SmsAccount account =
                 accounts.findInUse(channel()).map(s -> s.read(SmsAccount.class)).orElse(usual);
