@@ -5,7 +5,6 @@ import { api, keys, type Schemas } from '../api/client';
 import { channelLabel } from '../channels';
 import { useForm } from '../people/useForm';
 import { countryWords, money } from '../words';
-import { dayWords } from './credit';
 
 /** What messages cost: one list in one currency, in and out as CSV. */
 export function PriceList({ credit }: { credit: Schemas['CreditView'] }) {
@@ -49,8 +48,8 @@ export function PriceList({ credit }: { credit: Schemas['CreditView'] }) {
                 <td>{channelLabel(p.channel)}</td>
                 <td>{p.country ? countryWords(p.country) : 'all others'}</td>
                 <td className="num">{money(p.amount, credit.currency)}</td>
-                <td>{dayWords(p.from)}</td>
-                <td>{p.until ? dayWords(p.until) : '–'}</td>
+                <td className="nowrap">{p.from}</td>
+                <td className="nowrap">{p.until ?? '–'}</td>
               </tr>
             ))}
           </tbody>

@@ -20,6 +20,6 @@ describe('credit', () => {
     expect(all).toHaveLength(12);
     expect(all[0]).toEqual({ value: '2026-02', label: 'February 2026' });
     expect(all[2].value).toBe('2025-12');
-    expect(dayWords('2026-12-01')).toBe('Tue, 1 Dec');
+    expect(dayWords('2026-12-01')).toMatch(/^Tue,? 1 Dec$/);
   });
 });

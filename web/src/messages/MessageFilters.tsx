@@ -1,7 +1,10 @@
+import { useQuery } from '@tanstack/react-query';
 import { Button, DatePicker, Dropdown, Input, Popover, Select } from 'antd';
 import dayjs from 'dayjs';
 import { Fragment, useEffect, useState } from 'react';
-import { api, type MessageAsk, type Schemas } from '../api/client';
+import { Link } from 'react-router';
+import { api, keys, type MessageAsk, type Schemas } from '../api/client';
+import { cents } from '../credit/credit';
 import { Only } from '../people/rights';
 import { ExportProgress } from '../shell/ExportProgress';
 import { useExport } from '../shell/useExport';
@@ -99,6 +102,7 @@ export function MessageFilters({ filter, ask, page, onChange }: Props) {
       <span className="push soft">
         {page?.cutOff && 'newest 2,000 matching orders · '}
         {page?.total !== undefined && `${page.total.toLocaleString('en-GB')} message${page.total === 1 ? '' : 's'}`}
+        <Costs costs={page?.costs} />
       </span>
       <Only need="work">
         <ActOnAll ask={ask} state={filter.state} total={page?.total ?? 0} />
@@ -111,6 +115,26 @@ export function MessageFilters({ filter, ask, page, onChange }: Props) {
         </Dropdown>
       )}
     </div>
+  );
+}
+
+/** What those that were sent have cost, and what is left. */
+function Costs({ costs }: { costs?: Schemas['Money'][] }) {
+  const credit = useQuery({ queryKey: keys.credit, queryFn: api.credit });
+  if (!costs || costs.length === 0) return null;
+  return (
+    <>
+      {' · '}
+      {costs.map((c) => cents(c.amount, c.currency ?? '')).join(' + ')}
+      {credit.data?.on && (
+        <>
+          {' · '}
+          <Link to="/setup/credit" className="link" title="What is left">
+            {cents(credit.data.available, credit.data.currency)} left
+          </Link>
+        </>
+      )}
+    </>
   );
 }
 

@@ -1,11 +1,14 @@
 package upbeat.herald.server.messageview;
 
+import java.math.BigDecimal;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
@@ -44,7 +47,11 @@ class MessageListRepository {
             p.carrier from json_each(?) j cross join message m on m.seq = j.value join shop_order o on o.id = m.order_id
             left join parcel p on p.id = m.parcel_id order by m.at desc, m.seq desc""";
 
-    static final List<String> STATEMENTS = List.of(BY_KIND, BY_TIME, OF_ORDERS, LINES);
+    private static final String COSTS = """
+            select m.cost_currency as currency, m.cost as cost, count(*) as n from json_each(?) j
+            cross join message m on m.seq = j.value where m.cost is not null and m.sent_at is not null group by 1, 2""";
+
+    static final List<String> STATEMENTS = List.of(BY_KIND, BY_TIME, OF_ORDERS, LINES, COSTS);
 
     private final MessageTallyRepository tally;
 
@@ -145,6 +152,16 @@ class MessageListRepository {
                 .param(Json.write(seqs))
                 .query(MessageListRepository::line)
                 .list();
+    }
+
+    /** What those among these messages cost that were sent, by currency. */
+    Map<String, BigDecimal> sumCosts(JdbcClient db, Collection<Long> seqs) {
+        Map<String, BigDecimal> sums = new TreeMap<>();
+        db.sql(COSTS).param(Json.write(seqs)).query((ResultSet rs) -> {
+            BigDecimal cost = new BigDecimal(rs.getString("cost")).multiply(BigDecimal.valueOf(rs.getLong("n")));
+            sums.merge(rs.getString("currency"), cost, BigDecimal::add);
+        });
+        return sums;
     }
 
     private static Line line(ResultSet rs, int i) throws SQLException {

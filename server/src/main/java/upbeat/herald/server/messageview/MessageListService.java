@@ -28,6 +28,8 @@ import upbeat.herald.server.notice.NoticeRepository;
 @Service
 class MessageListService {
     private static final int PAGE = 60;
+    /** Of up to so many it is said what they cost. */
+    private static final int MOST_SUMMED = 5_000;
 
     private final MessageSelection selection;
     private final NoticeRepository notices;
@@ -46,6 +48,7 @@ class MessageListService {
      * @param next to be sent as {@code after} for the rest, or null at the end
      * @param total of all that fit; {@code facets} how many more or fewer another choice would show. Both of the first
      *     page only
+     * @param costs of those that fit and were sent, by currency; null where there are too many to sum up
      * @param cutOff true where the search found more orders than are looked at
      */
     record MessagePage(
@@ -53,6 +56,7 @@ class MessageListService {
             @Nullable String next,
             @Nullable Long total,
             List<Facet> facets,
+            @Nullable List<Money> costs,
             boolean cutOff) {}
 
     /** What there is to choose from in one dimension, if all other choices stay. */
@@ -99,14 +103,26 @@ class MessageListService {
         List<Cursor> page = more ? found.subList(0, PAGE) : found;
         List<MessageLine> rows = describe(page);
         String next = more ? page.get(PAGE - 1).at() + "-" + page.get(PAGE - 1).seq() : null;
-        if (after != null) return new MessagePage(rows, next, null, List.of(), selected.isCutOff());
+        if (after != null) return new MessagePage(rows, next, null, List.of(), null, selected.isCutOff());
         Map<Integer, Long> counts = selection.count(reader, selected);
         long total = counts.entrySet().stream()
                 .filter(e -> selected.fitting().contains(e.getKey()))
                 .mapToLong(Map.Entry::getValue)
                 .sum();
         return new MessagePage(
-                rows, next, total, facets(selected, counts, noticeNames(), carrierNames()), selected.isCutOff());
+                rows,
+                next,
+                total,
+                facets(selected, counts, noticeNames(), carrierNames()),
+                total > MOST_SUMMED ? null : costs(selected),
+                selected.isCutOff());
+    }
+
+    private List<Money> costs(Selected selected) {
+        List<Cursor> all = selection.findPage(reader, selected, selected.start(), MOST_SUMMED);
+        return selection.sumCosts(reader, all).entrySet().stream()
+                .map(e -> new Money(e.getValue().toPlainString(), e.getKey()))
+                .toList();
     }
 
     /** What there is to say of these messages. */

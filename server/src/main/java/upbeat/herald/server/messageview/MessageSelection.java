@@ -1,5 +1,6 @@
 package upbeat.herald.server.messageview;
 
+import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
@@ -80,6 +81,11 @@ class MessageSelection {
     /** How many there are of each kind, whether it fits or not. */
     Map<Integer, Long> count(JdbcClient db, Selected of) {
         return of.orders() == null ? tally.count(db, of.period()) : tally.count(db, of.orders(), of.period());
+    }
+
+    /** What those among these messages cost that were sent, by currency. */
+    Map<String, BigDecimal> sumCosts(JdbcClient db, Collection<Cursor> found) {
+        return list.sumCosts(db, found.stream().map(Cursor::seq).toList());
     }
 
     List<MessageListRepository.Line> findLines(JdbcClient db, Collection<Cursor> page) {
