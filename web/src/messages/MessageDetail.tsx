@@ -10,7 +10,7 @@ import { eventWords, isTrouble, statusLook, statusWords } from './messages';
 
 type Props = { shown: Schemas['ShownMessage']; now: string; children?: ReactNode };
 
-/** One message: what became of it, what can be done (the children’s too), all that happened, and what it looked like. */
+/** One message: what became of it, what can be done, all that happened, and what it looked like. */
 export function MessageDetail({ shown, now, children }: Props) {
   const m = shown.message;
   return (

@@ -17,6 +17,7 @@ import upbeat.herald.server.messageview.MessageSelection.Selected;
 import upbeat.herald.server.order.OrderRef;
 import upbeat.herald.server.order.OrderRepository;
 import upbeat.herald.server.order.OrderRow;
+import upbeat.herald.server.platform.persistence.Acting;
 import upbeat.herald.server.platform.signal.SignallingWriter;
 import upbeat.herald.server.platform.web.NotFoundException;
 
@@ -83,7 +84,7 @@ class MessageActionService {
         Channel other = otherChannel(action, body);
         writer.write((db, now) -> {
             MessageRow m = messages.find(db, id).orElseThrow(() -> new NotFoundException("There is no message " + id));
-            String refusal = actions.apply(db, m, action, other, by, now);
+            String refusal = actions.apply(db, m, action, other, new Acting(by, now));
             if (refusal != null) throw new HeraldException("id", refusal);
             return null;
         });
@@ -100,7 +101,7 @@ class MessageActionService {
                 if (order == null) continue;
                 for (MessageRow m : messages.findByOrder(db, order.id()))
                     if (m.state().status().code().equals(body.status())
-                            && actions.apply(db, m, action, null, by, now) == null) count++;
+                            && actions.apply(db, m, action, null, new Acting(by, now)) == null) count++;
             }
             return new Settled(count);
         });
@@ -123,7 +124,7 @@ class MessageActionService {
                         ? "It's gone"
                         : isSecondTime(m, action)
                                 ? "It was sent already"
-                                : actions.apply(db, m, action, other, by, now);
+                                : actions.apply(db, m, action, other, new Acting(by, now));
                 if (refusal == null) count++;
                 else refused.merge(refusal, 1, Integer::sum);
             }
@@ -146,7 +147,7 @@ class MessageActionService {
             MessageRow m = messages.find(db, id).orElseThrow(() -> new NotFoundException("There is no message " + id));
             MessageStatus status = m.state().status();
             boolean isOpen = status == MessageStatus.PLANNED || status == MessageStatus.WAITING;
-            if (!isOpen || actions.apply(db, m, MessageAction.CANCELLED, null, by, now) != null)
+            if (!isOpen || actions.apply(db, m, MessageAction.CANCELLED, null, new Acting(by, now)) != null)
                 throw new HeraldException("id", "This message is already on its way. It can't be taken back");
             return null;
         });

@@ -19,6 +19,7 @@ import upbeat.herald.server.message.MessageRow;
 import upbeat.herald.server.message.MessageStatus;
 import upbeat.herald.server.message.SentEffects;
 import upbeat.herald.server.order.OrderRepository;
+import upbeat.herald.server.platform.persistence.Acting;
 
 /** Does what a person wants of one message, or says why it can't be done. */
 @Component
@@ -51,22 +52,24 @@ class MessageActions {
      * @param other the channel to use instead, for {@link MessageAction#CHANNEL}
      * @return null where it is done, else why not
      */
-    @Nullable String apply(JdbcClient db, MessageRow m, MessageAction action, @Nullable Channel other, String by, Instant now) {
+    @Nullable String apply(JdbcClient db, MessageRow m, MessageAction action, @Nullable Channel other, Acting by) {
         MessageStatus status = m.state().status();
         if (!action.isPossible(status)) return "This message is " + status.code() + ". There's nothing to change";
         String refusal =
                 switch (action) {
-                    case AGAIN -> again(db, m, by, now);
-                    case DELIVERED -> accept(db, m, now) ? null : GONE;
+                    case AGAIN -> again(db, m, by);
+                    case DELIVERED -> accept(db, m, by.at()) ? null : GONE;
                     case CANCELLED ->
-                        messages.markCancelled(db, m.seq(), new Reason(Reason.Code.QUIET, "Cancelled by " + by))
+                        messages.markCancelled(db, m.seq(), new Reason(Reason.Code.QUIET, "Cancelled by " + by.name()))
                                 ? null
                                 : GONE;
-                    case CHANNEL -> other == null ? GONE : useOther(db, m, other, now);
+                    case CHANNEL -> other == null ? GONE : useOther(db, m, other);
                 };
         if (refusal == null)
             events.insert(
-                    db, m.seq(), new MessageEvent(now, describe(action), other == null ? null : other.label(), by));
+                    db,
+                    m.seq(),
+                    new MessageEvent(by.at(), describe(action), other == null ? null : other.label(), by.name()));
         return refusal;
     }
 
@@ -81,13 +84,14 @@ class MessageActions {
         };
     }
 
-    private @Nullable String again(JdbcClient db, MessageRow m, String by, Instant now) {
+    private @Nullable String again(JdbcClient db, MessageRow m, Acting by) {
+        Instant now = by.at();
         if (m.origin().stage() == Stage.OUT_FOR_DELIVERY
                 && !CustomerDay.isSameDay(
                         orders.get(db, m.origin().orderId()).order(), m.times().plannedAt(), now))
             return "It says that the parcel comes today, and that day is over";
         if (m.times().sentAt() == null || m.state().status() == MessageStatus.FAILED)
-            return messages.sendAgain(db, m.seq(), "Sent again by " + by, now) ? null : GONE;
+            return messages.sendAgain(db, m.seq(), "Sent again by " + by.name(), now) ? null : GONE;
         if (TeamOccasion.isForTeam(m.origin().occasion())) return "Messages to the team aren't sent twice";
         int time = 1;
         for (MessageRow other : messages.findByOrder(db, m.origin().orderId())) {
@@ -108,7 +112,7 @@ class MessageActions {
                         .equals(MessagePlanner.resend(m.origin().occasion(), time));
     }
 
-    private @Nullable String useOther(JdbcClient db, MessageRow m, Channel other, Instant now) {
+    private @Nullable String useOther(JdbcClient db, MessageRow m, Channel other) {
         if (other == m.recipient().channel())
             return "It went out by " + other.label() + " already. Choose another channel";
         if (TeamOccasion.isForTeam(m.origin().occasion())) return "Messages to the team aren't sent twice";

@@ -69,7 +69,8 @@ class MessageSelectionTest {
             for (int order = 1; order <= 40; order++) {
                 COUNTRY_OF[order] = COUNTRIES[order % 3];
                 db.sql("""
-                                insert into shop_order (id, shop, number, placed_at, country, payment, stage, body, source,
+                                insert into shop_order (id, shop, number, placed_at, country, payment, stage,
+                                body, source,
                                 updated_at) values (?, ?, ?, 0, ?, 'prepaid', 'ordered', '{}', 'api', 0)""")
                         .params(order, order % 2 == 0 ? "kites" : "vanes", "N-" + order, COUNTRY_OF[order])
                         .update();
@@ -77,7 +78,8 @@ class MessageSelectionTest {
                         .params(order, "order" + order + " anna")
                         .update();
                 db.sql("""
-                                insert into parcel (id, order_id, carrier, tracking_number, compact, items, stage, stage_at,
+                                insert into parcel (id, order_id, carrier, tracking_number, compact, items,
+                                stage, stage_at,
                                 source, created_at) values (?, ?, ?, ?, ?, '[]', 'packed', 0, 'api', 0)""")
                         .params(order, order, order % 4 == 0 ? "skerry" : "hopgate", "P" + order, "P" + order)
                         .update();
@@ -113,7 +115,8 @@ class MessageSelectionTest {
         String occasion = (team ? "copy/" : "") + random.nextInt(1_000_000);
         long due = NOW - random.nextInt(20) * DAY + random.nextInt((int) DAY);
         Long seq = database.write(db -> db.sql("""
-                        insert into message (id, notice_id, order_id, parcel, parcel_id, occasion, stage, channel, language,
+                        insert into message (id, notice_id, order_id, parcel, parcel_id, occasion, stage,
+                        channel, language,
                         status, stand_by, planned_at, due_at) values (?, ?, ?, '', ?, ?, 'dispatched', ?, 'en', 'planned',
                         '[]', ?, ?) returning seq""")
                 .params(
