@@ -214,6 +214,9 @@ const EVENTS: Record<string, string> = {
   delivered: 'Delivered',
   read: 'Read',
   failed: 'Couldn’t be delivered',
+  delayed: 'Delayed by a mail server',
+  relayed: 'Passed on by a mail server',
+  complaint: 'Reported as unwanted',
   again: 'Sent again',
   settled: 'Recorded as delivered',
   cancelled: 'Cancelled',
@@ -225,7 +228,7 @@ export const eventWords = (e: Schemas['MessageEvent']) => (EVENTS[e.kind] ?? e.k
 
 /** True where an event isn’t good news. */
 export const isTrouble = (e: Schemas['MessageEvent']) =>
-  ['refused', 'away', 'unsure', 'failed', 'later'].includes(e.kind);
+  ['refused', 'away', 'unsure', 'failed', 'later', 'complaint'].includes(e.kind);
 
 /** Of what a part of many came to: all parts together. */
 export type ActTotal = { done: number; looked: number; refused: Record<string, number> };

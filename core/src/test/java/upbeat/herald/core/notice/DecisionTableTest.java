@@ -51,7 +51,8 @@ class DecisionTableTest {
                         .filter(c -> c != Reason.Code.STANDS_BY && c != Reason.Code.NO_WORDING)
                         .filter(c -> c != Reason.Code.FIELD_EMPTY && c != Reason.Code.BROKEN)
                         .filter(c -> c != Reason.Code.QUIET && c != Reason.Code.GONE)
-                        .filter(c -> c != Reason.Code.DAILY_LIMIT)
+                        .filter(c -> c != Reason.Code.DAILY_LIMIT && c != Reason.Code.NO_CREDIT)
+                        .filter(c -> c != Reason.Code.MONTH_LIMIT)
                         .map(Enum::name))
                 .allSatisfy(code -> assertThat(all).contains(code));
     }

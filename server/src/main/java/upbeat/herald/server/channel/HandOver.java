@@ -17,8 +17,16 @@ public sealed interface HandOver {
         }
     }
 
-    /** The gateway does not take this message and never will. */
-    record Refused(String reason) implements HandOver {}
+    /**
+     * The gateway does not take this message and never will.
+     *
+     * @param isAddressBad true where the address itself doesn't exist
+     */
+    record Refused(String reason, boolean isAddressBad) implements HandOver {
+        public Refused(String reason) {
+            this(reason, false);
+        }
+    }
 
     /** The gateway asks to come again. @param after the wait it asked for, or null where it named none */
     record Later(String reason, @Nullable Duration after) implements HandOver {

@@ -8,7 +8,6 @@ import org.springframework.stereotype.Component;
 import upbeat.herald.core.timing.Backoff;
 import upbeat.herald.server.channel.GatewayRegistry;
 import upbeat.herald.server.channel.HandOver;
-import upbeat.herald.server.message.ChannelFallback;
 import upbeat.herald.server.message.MessageEventRepository;
 import upbeat.herald.server.message.MessageEventRepository.MessageEvent;
 import upbeat.herald.server.message.MessageRepository;
@@ -25,7 +24,7 @@ class HandOverRecorder {
     private final GatewayRegistry gateways;
     private final MessageRepository messages;
     private final ReceiptService receipts;
-    private final ChannelFallback next;
+    private final GivenUpMessages givenUp;
     private final SentEffects effects;
     private final MessageEventRepository events;
     private final DatabaseWriter writer;
@@ -36,7 +35,7 @@ class HandOverRecorder {
             GatewayRegistry gateways,
             MessageRepository messages,
             ReceiptService receipts,
-            ChannelFallback next,
+            GivenUpMessages givenUp,
             SentEffects effects,
             MessageEventRepository events,
             DatabaseWriter writer,
@@ -44,7 +43,7 @@ class HandOverRecorder {
         this.gateways = gateways;
         this.messages = messages;
         this.receipts = receipts;
-        this.next = next;
+        this.givenUp = givenUp;
         this.effects = effects;
         this.events = events;
         this.writer = writer;
@@ -64,12 +63,10 @@ class HandOverRecorder {
                 if (accepted.ref() != null)
                     receipts.applyPending(db, m.recipient().channel(), accepted.ref());
             } else if (end instanceof HandOver.Refused refused) {
-                messages.markFailed(db, m.seq(), refused.reason());
-                next.planNext(db, m);
+                givenUp.giveUp(db, m, refused.reason(), refused.isAddressBad(), now);
             } else if (end instanceof HandOver.Later later) {
                 if (m.state().attempt() + 1 >= Backoff.MOST_TRIES) {
-                    messages.markFailed(db, m.seq(), later.reason() + " (" + Backoff.MOST_TRIES + " attempts)");
-                    next.planNext(db, m);
+                    givenUp.giveUp(db, m, later.reason() + " (" + Backoff.MOST_TRIES + " attempts)", false, now);
                 } else messages.markWaiting(db, m.seq(), later.reason(), now.plus(waitAfter(m, later)));
             } else if (end instanceof HandOver.NotApproved notApproved) {
                 messages.markNotApproved(db, m.seq(), notApproved.reason(), now.plus(APPROVAL_ASKED_EVERY));

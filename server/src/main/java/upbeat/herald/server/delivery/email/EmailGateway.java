@@ -12,7 +12,9 @@ import java.util.concurrent.ConcurrentLinkedQueue;
 import org.eclipse.angus.mail.smtp.SMTPAddressFailedException;
 import org.eclipse.angus.mail.smtp.SMTPSendFailedException;
 import org.eclipse.angus.mail.smtp.SMTPSenderFailedException;
+import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.Texts;
+import upbeat.herald.core.bounce.MailStatus;
 import upbeat.herald.core.wording.Channel;
 import upbeat.herald.core.wording.email.EmailChannel;
 import upbeat.herald.server.channel.ConnectionCheck;
@@ -29,14 +31,24 @@ final class EmailGateway implements Gateway, AutoCloseable {
     private final EmailAccount account;
     private final String password;
     private final int connections;
+    private final @Nullable String returnPath;
     private final Session session;
     private final ConcurrentLinkedQueue<TrackedTransport> idle = new ConcurrentLinkedQueue<>();
 
-    /** @param password empty where the server asks for no log-in; {@code connections} mails handed over side by side */
-    EmailGateway(EmailAccount account, String password, int connections, OutboundNetwork network) {
+    /**
+     * @param returnPath under which each mail gets one of its own, or null; {@code password} empty where the server
+     *     asks for no log-in; {@code connections} mails handed over side by side
+     */
+    EmailGateway(
+            EmailAccount account,
+            String password,
+            int connections,
+            @Nullable String returnPath,
+            OutboundNetwork network) {
         this.account = account;
         this.password = password;
         this.connections = connections;
+        this.returnPath = returnPath;
         Properties p = new Properties();
         String protocol = account.tls().equals("tls") ? "smtps" : "smtp";
         p.setProperty("mail.transport.protocol", protocol);
@@ -78,7 +90,7 @@ final class EmailGateway implements Gateway, AutoCloseable {
         Message mail;
         try {
             to = MimeMessageFactory.address(Texts.orEmpty(message.to()));
-            mail = MimeMessageFactory.create(session, message, to);
+            mail = MimeMessageFactory.create(session, message, to, returnPath);
         } catch (AddressException e) {
             return new HandOver.Refused("The address can't be used: " + e.getMessage());
         } catch (MessagingException e) {
@@ -166,7 +178,9 @@ final class EmailGateway implements Gateway, AutoCloseable {
                 String said = "The mail server answered: "
                         + String.valueOf(m.getMessage()).strip();
                 if (isOurTrouble(m, code)) return Optional.of(new HandOver.Away(said));
-                return Optional.of(code >= 500 ? new HandOver.Refused(said) : new HandOver.Later(said));
+                boolean isAddressBad = m instanceof SMTPAddressFailedException
+                        && MailStatus.find(said).map(MailStatus::isAddressBad).orElse(false);
+                return Optional.of(code >= 500 ? new HandOver.Refused(said, isAddressBad) : new HandOver.Later(said));
             }
         }
         return Optional.empty();

@@ -22,10 +22,12 @@ import upbeat.herald.server.platform.web.ValidationException;
 @Component
 class EmailModule implements ChannelModule {
     private final EmailProperties properties;
+    private final ReplyMailProperties incoming;
     private final BrandRepository brands;
 
-    EmailModule(EmailProperties properties, BrandRepository brands) {
+    EmailModule(EmailProperties properties, ReplyMailProperties incoming, BrandRepository brands) {
         this.properties = properties;
+        this.incoming = incoming;
         this.brands = brands;
     }
 
@@ -42,7 +44,11 @@ class EmailModule implements ChannelModule {
     @Override
     public Gateway createGateway(AccountSettings settings, OutboundNetwork network) {
         return new EmailGateway(
-                settings.read(EmailAccount.class), settings.secret("password"), properties.connections(), network);
+                settings.read(EmailAccount.class),
+                settings.secret("password"),
+                properties.connections(),
+                incoming.returnPath(),
+                network);
     }
 
     @Override

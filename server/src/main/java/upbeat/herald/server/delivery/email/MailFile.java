@@ -18,7 +18,7 @@ public class MailFile {
     public byte[] write(OutgoingMessage message) {
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         try {
-            MimeMessageFactory.create(session, message, MimeMessageFactory.address(Texts.orEmpty(message.to())))
+            MimeMessageFactory.create(session, message, MimeMessageFactory.address(Texts.orEmpty(message.to())), null)
                     .writeTo(out);
         } catch (MessagingException e) {
             throw new IllegalStateException("The e-mail can't be created", e);

@@ -12,6 +12,7 @@ import java.io.UnsupportedEncodingException;
 import java.net.IDN;
 import java.nio.charset.StandardCharsets;
 import java.util.Date;
+import org.eclipse.angus.mail.smtp.SMTPMessage;
 import org.jspecify.annotations.Nullable;
 import upbeat.herald.server.channel.OutgoingMessage;
 
@@ -21,12 +22,16 @@ import upbeat.herald.server.channel.OutgoingMessage;
 final class MimeMessageFactory {
     private MimeMessageFactory() {}
 
-    static MimeMessage create(Session session, OutgoingMessage m, InternetAddress to) throws MessagingException {
+    private static final String OF_THE_PLAN = "msg_";
+
+    /** @param returnPath under which the mail gets one of its own, so that what comes back names it; or null */
+    static MimeMessage create(Session session, OutgoingMessage m, InternetAddress to, @Nullable String returnPath)
+            throws MessagingException {
         String host = m.brand()
                 .sender()
                 .senderAddress()
                 .substring(m.brand().sender().senderAddress().indexOf('@') + 1);
-        MimeMessage mail = new MimeMessage(session) {
+        SMTPMessage mail = new SMTPMessage(session) {
             @Override
             protected void updateMessageID() throws MessagingException {
                 setHeader("Message-ID", "<" + m.id() + "@" + host + ">");
@@ -40,6 +45,9 @@ final class MimeMessageFactory {
         } catch (UnsupportedEncodingException e) {
             throw new IllegalStateException("UTF-8 is part of every Java platform", e);
         }
+        int at = returnPath == null ? -1 : returnPath.lastIndexOf('@');
+        if (returnPath != null && at > 0 && m.id().startsWith(OF_THE_PLAN))
+            mail.setEnvelopeFrom(returnPath.substring(0, at) + "+" + m.id() + returnPath.substring(at));
         mail.setRecipient(Message.RecipientType.TO, to);
         mail.setSubject(m.content().subject(), "UTF-8");
         mail.setSentDate(Date.from(m.date()));

@@ -27,27 +27,37 @@ class ReplyMailIntake {
     private static final Session SESSION = Session.getInstance(new Properties());
 
     private final MessageRepository messages;
+    private final BounceIntake bounces;
     private final List<ReplyListener> listeners;
     private final JdbcClient reader;
 
-    ReplyMailIntake(MessageRepository messages, List<ReplyListener> listeners, JdbcClient reader) {
+    ReplyMailIntake(
+            MessageRepository messages, BounceIntake bounces, List<ReplyListener> listeners, JdbcClient reader) {
         this.messages = messages;
+        this.bounces = bounces;
         this.listeners = listeners;
         this.reader = reader;
     }
 
     /**
-     * @param raw the whole mail. @return false where it is no mail that anybody could read: trying again would come to
-     *     the same
+     * @param raw the whole mail
+     * @param recipients it was sent to; our own return path says which mail came back
+     * @return false where it is no mail that anybody could read: trying again would come to the same
      */
-    boolean take(byte[] raw) {
+    boolean take(byte[] raw, List<String> recipients) {
         ReplyMail reply;
+        BounceMail bounce;
         try {
-            reply = ReplyMail.read(new MimeMessage(SESSION, new ByteArrayInputStream(raw)))
-                    .orElse(null);
+            MimeMessage mail = new MimeMessage(SESSION, new ByteArrayInputStream(raw));
+            bounce = BounceMail.read(mail).orElse(null);
+            reply = ReplyMail.read(mail).orElse(null);
         } catch (MessagingException | IOException | RuntimeException e) {
             LOG.warn("An incoming mail can't be read: {}", e.toString());
             return false;
+        }
+        if (bounce != null) {
+            bounces.take(bounce, recipients);
+            return true;
         }
         if (reply == null) return true; // a machine's; taken, so that it isn't sent back to a machine
         Optional<MessageRow> answered = findAnswered(reply);

@@ -3,6 +3,8 @@ package upbeat.herald.server.delivery.email;
 import java.io.IOException;
 import java.io.InputStream;
 import java.net.InetAddress;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.concurrent.TimeUnit;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
@@ -73,6 +75,7 @@ public class ReplyMailListener implements SmartLifecycle {
 
     private final class Delivery implements MessageHandler {
         private boolean isBounce;
+        private final List<String> recipients = new ArrayList<>();
 
         /** Without a sender it is a notice of some mail server, which nobody may answer (RFC 5321, section 4.5.5). */
         @Override
@@ -81,19 +84,22 @@ public class ReplyMailListener implements SmartLifecycle {
         }
 
         @Override
-        public void recipient(String address) {}
+        public void recipient(String address) {
+            recipients.add(address);
+        }
 
         @Override
         public @Nullable String data(InputStream data) throws IOException, RejectException {
             byte[] mail = data.readNBytes(LARGEST + 1);
             if (mail.length > LARGEST) throw new RejectException(552, "5.3.4 Message too large");
-            if (!isBounce && !isTaken(mail)) throw new RejectException(554, "5.6.0 Message can't be read");
+            // What nobody sent may go back to nobody.
+            if (!isTaken(mail) && !isBounce) throw new RejectException(554, "5.6.0 Message can't be read");
             return null;
         }
 
         private boolean isTaken(byte[] mail) throws RejectException {
             try {
-                return intake.take(mail);
+                return intake.take(mail, recipients);
             } catch (RuntimeException e) {
                 LOG.error("A reply by mail could not be kept", e);
                 throw new RejectException(451, "4.3.0 Try again later");

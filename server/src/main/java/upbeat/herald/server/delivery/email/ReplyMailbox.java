@@ -9,6 +9,8 @@ import jakarta.mail.Store;
 import jakarta.mail.search.FlagTerm;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Properties;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
@@ -117,13 +119,25 @@ class ReplyMailbox implements SmartLifecycle {
         return settings;
     }
 
+    /** To whom the last server delivered it, as it notes there. */
+    private static List<String> recipientsOf(Message mail) throws MessagingException {
+        List<String> found = new ArrayList<>();
+        for (String name : new String[] {"Delivered-To", "X-Original-To", "To"}) {
+            String[] values = mail.getHeader(name);
+            if (values != null)
+                for (String value : values)
+                    found.add(value.replaceAll(".*<|>.*", "").strip());
+        }
+        return found;
+    }
+
     private void take(Message mail) throws MessagingException {
         try {
             if (mail.getSize() > LARGEST) LOG.warn("A mail of more than {} bytes wasn't read", LARGEST);
             else {
                 ByteArrayOutputStream raw = new ByteArrayOutputStream();
                 mail.writeTo(raw);
-                intake.take(raw.toByteArray());
+                intake.take(raw.toByteArray(), recipientsOf(mail));
             }
             mail.setFlag(Flags.Flag.SEEN, true);
         } catch (IOException | RuntimeException e) {

@@ -49,7 +49,7 @@ class EmailGatewayTroubleTest {
         t.setDaemon(true);
         t.start();
         return new EmailGateway(
-                new EmailAccount("127.0.0.1", own.getLocalPort(), "", "none"), "", 1, OutboundNetwork.ANYWHERE);
+                new EmailAccount("127.0.0.1", own.getLocalPort(), "", "none"), "", 1, null, OutboundNetwork.ANYWHERE);
     }
 
     private void talk(Socket line, Map<String, String> script) throws IOException {
@@ -179,7 +179,11 @@ class EmailGatewayTroubleTest {
         t.setDaemon(true);
         t.start();
         EmailGateway gateway = new EmailGateway(
-                new EmailAccount("127.0.0.1", server.getLocalPort(), "", "none"), "", 1, OutboundNetwork.ANYWHERE);
+                new EmailAccount("127.0.0.1", server.getLocalPort(), "", "none"),
+                "",
+                1,
+                null,
+                OutboundNetwork.ANYWHERE);
         assertThat(gateway.handOver(mail("x".repeat(76).concat("\n").repeat(100_000))))
                 .isInstanceOf(HandOver.Later.class);
     }
