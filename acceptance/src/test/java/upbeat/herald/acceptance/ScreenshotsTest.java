@@ -49,14 +49,14 @@ class ScreenshotsTest {
             page.locator(".orow[data-order]").nth(8).click();
             page.locator(".story .t").first().waitFor();
             shot(page, "orders");
+            page.navigate(app.url + "/messages?state=failed");
+            page.locator("table.messages tbody button").first().click();
+            page.locator("aside.panel .happened").waitFor();
+            shot(page, "messages");
+            page.navigate(app.url + "/setup/credit");
+            page.locator("table.ledger tbody tr").first().waitFor();
+            shot(page, "setup-credit");
             page.navigate(app.url + "/orders");
-            page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Narrow rows"))
-                    .click();
-            page.locator(".dense .orow").nth(30).click();
-            page.locator(".story .t").first().waitFor();
-            shot(page, "orders-narrow");
-            page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Wide rows"))
-                    .click();
             page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Import a file"))
                     .click();
             byte[] sheet =
@@ -82,7 +82,6 @@ class ScreenshotsTest {
             page.navigate(app.url + "/answers");
             page.locator("table.answers tbody tr").first().waitFor();
             shot(page, "answers");
-            importPlan(app, page);
             rehearse(page, app.url);
             wording(app, page);
             page.navigate(app.url + "/test-bench");
@@ -116,21 +115,6 @@ class ScreenshotsTest {
     }
 
     /** A plan from elsewhere, beside this one. */
-    private static void importPlan(RunningApp app, Page page) throws IOException {
-        String plan = app.signedIn().call("GET", "/ui/plan/file", null).body();
-        String other = plan.replace("\"name\" : \"Arriving today\"", "\"name\" : \"Almost there\"")
-                .replace("\"after\" : \"PT30M\"", "\"after\" : \"PT2H\"")
-                .replace("\"id\" : \"delivered\"", "\"id\" : \"delivered-too\"");
-        page.navigate(app.url + "/plan");
-        page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Import a plan"))
-                .click();
-        page.getByLabel("Plan to import")
-                .setInputFiles(new com.microsoft.playwright.options.FilePayload(
-                        "plan.json", "application/json", other.getBytes(java.nio.charset.StandardCharsets.UTF_8)));
-        page.getByText("Comes as a draft").waitFor();
-        shot(page, "plan-import");
-    }
-
     private static void wording(RunningApp app, Page page) throws IOException {
         page.navigate(app.url + "/wording/on-its-way/email");
         page.frameLocator(".mailview iframe").getByText("Track your parcel").waitFor();
