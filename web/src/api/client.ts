@@ -214,6 +214,9 @@ export const api = {
     get<Schemas['LedgerPage']>(`/ui/credit/entries${query({ ...ask, below: below ? String(below) : undefined })}`),
   /** Where the ledger is fetched as a file. */
   ledgerAddress: (format: string, ask: LedgerAsk) => `/ui/credit/entries/export.${format}${query({ ...ask })}`,
+  customer: (shop: string, number: string) => get<Schemas['CustomerOverview']>(`/ui/customers/${at(shop, number)}`),
+  /** Where all that is known of a customer is fetched as a file. */
+  customerFile: (shop: string, number: string) => `/ui/customers/${at(shop, number)}/export.json`,
   picture,
   route: () => get<Schemas['Stop'][]>('/ui/route'),
   orders: (filter: OrderFilter, after?: string) => get<Schemas['Page']>(`/ui/orders${query({ ...filter, after })}`),
@@ -506,6 +509,7 @@ export const keys = {
   session: ['session'] as const,
   me: ['me'] as const,
   credit: ['credit'] as const,
+  customer: (shop: string, number: string) => ['customer', shop, number] as const,
   ledger: (ask: LedgerAsk) => ['credit', 'ledger', ask] as const,
   people: ['people'] as const,
   changeLog: (ask: ChangeAsk) => ['change-log', ask] as const,

@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { Button, Popconfirm } from 'antd';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import { api, keys, type Schemas } from '../api/client';
 import { ContactForm } from '../messages/ContactForm';
 import { MessageDetail } from '../messages/MessageDetail';
@@ -57,6 +58,14 @@ export function OrderPanel({ shop, number, now, choices, onClose }: Props) {
           contact.join(' · ')
         ) : (
           <span className="mark bad">no e-mail address, no phone number</span>
+        )}
+        {o.customer && (
+          <>
+            <br />
+            <Link className="link" to={`/customers/${encodeURIComponent(o.shop)}/${encodeURIComponent(o.number)}`}>
+              All about this customer
+            </Link>
+          </>
         )}
         {o.trackingPage && (
           <>

@@ -5,16 +5,8 @@ import { api, keys, type Schemas } from '../api/client';
 import { CHANNELS, channelLabel } from '../channels';
 import { Failed } from '../shell/Failed';
 import { when } from '../words';
+import { STOP_REASONS } from './stopReasons';
 import { useDo } from './useDo';
-
-const REASONS: Record<string, string> = {
-  erased: 'customer data erased',
-  bounced: 'address doesn’t exist',
-  complained: 'reported a message as unwanted',
-  asked: 'added by hand',
-  replied: 'replied STOP',
-  chosen: 'turned it off on their page',
-};
 
 /** Setup, Stop list: an address looked up, put on it or taken off it; which addresses are on it can't be read out. */
 export function StopListPage({ now }: { now: string }) {
@@ -80,7 +72,7 @@ export function StopListPage({ now }: { now: string }) {
                   <span className="mark bad">on the list</span>
                   <span>
                     <span className="mono">{found.address}</span>, since {found.since ? when(found.since, now) : ''}:{' '}
-                    {REASONS[found.reason] ?? found.reason}
+                    {STOP_REASONS[found.reason] ?? found.reason}
                   </span>
                   <Button size="small" loading={busy} onClick={() => change('remove', 'Taken off the stop list')}>
                     Take off the list
@@ -113,7 +105,7 @@ export function StopListPage({ now }: { now: string }) {
               {all.map((c) => (
                 <tr key={c.channel + c.reason}>
                   <td>{channelLabel(c.channel)}</td>
-                  <td>{REASONS[c.reason] ?? c.reason}</td>
+                  <td>{STOP_REASONS[c.reason] ?? c.reason}</td>
                   <td className="mono">{c.count}</td>
                 </tr>
               ))}

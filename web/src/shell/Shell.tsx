@@ -29,6 +29,7 @@ const MessagesPlace = lazy(() => import('../messages/MessagesPlace'));
 const AnswersPlace = lazy(() => import('../answers/AnswersPlace'));
 const SetupPlace = lazy(() => import('../setup/SetupPlace'));
 const TestBench = lazy(() => import('../bench/TestBench'));
+const CustomerPlace = lazy(() => import('../customers/CustomerPlace'));
 const AccountPage = lazy(() => import('../people/AccountPage'));
 const KeyboardHelp = lazy(() => import('./KeyboardHelp'));
 
@@ -146,6 +147,7 @@ export function Shell() {
             <Path path="/messages/:id" element={<MessagesPlace now={now} />} />
             <Path path="/answers" element={<AnswersPlace now={now} />} />
             <Path path="/answers/:shop/:number" element={<AnswersPlace now={now} />} />
+            <Path path="/customers/:shop/:number" element={<CustomerPlace now={now} />} />
             <Path path="/account" element={<AccountPage now={now} />} />
             <Path path="/setup/*" element={<SetupPlace now={now} />} />
             {session.data.demo && <Path path="/test-bench" element={<TestBench now={now} />} />}

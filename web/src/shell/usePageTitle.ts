@@ -11,6 +11,7 @@ const PLACES: Record<string, string> = {
   setup: 'Setup',
   'test-bench': 'Test bench',
   account: 'Your account',
+  customers: 'Customer',
 };
 
 const SETUP_PAGES: Record<string, string> = {

@@ -25,7 +25,7 @@ public class ContactCorrectionRepository {
         EMAIL,
         PHONE;
 
-        String code() {
+        public String code() {
             return name().toLowerCase(Locale.ROOT);
         }
     }

@@ -172,7 +172,7 @@ class SendingStopTest extends OwnAppTestCase {
         assertThat(waiting.path("dueAt").asString()).isGreaterThan(app.now().toString());
         String path = "/ui/messages/" + waiting.path("id").asString() + "/recall";
         assertThat(person.call("POST", path, null).status()).isEqualTo(200);
-        assertThat(message(back, id).path("reason").asString()).isEqualTo("Taken back by coordinator");
+        assertThat(message(back, id).path("reason").asString()).isEqualTo("Cancelled by coordinator");
         app.advance("PT6M");
         awaitStatus(gone, id, "accepted");
         RunningApp.Answer late = person.call(

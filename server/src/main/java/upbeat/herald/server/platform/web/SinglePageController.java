@@ -19,6 +19,7 @@ class SinglePageController {
         "/join",
         "/reset",
         "/account",
+        "/customers/**",
         "/orders",
         "/orders/**",
         "/wording",
