@@ -19,6 +19,14 @@ public record PriceRow(
         LocalDate from,
         @Nullable LocalDate until,
         BigDecimal amount) {
+    private static final int FEWEST_DECIMALS = 2;
+
+    /** Written with as many decimals as it has, and two at the least: 0.15 is never 0.1500. */
+    public PriceRow {
+        BigDecimal plain = amount.stripTrailingZeros();
+        amount = plain.scale() < FEWEST_DECIMALS ? plain.setScale(FEWEST_DECIMALS) : plain;
+    }
+
     boolean holdsOn(LocalDate day) {
         return !day.isBefore(from) && (until == null || !day.isAfter(until));
     }

@@ -12,7 +12,9 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import tools.jackson.core.type.TypeReference;
 import upbeat.herald.core.credit.LedgerAccount;
+import upbeat.herald.core.wording.email.EmailChannel;
 import upbeat.herald.server.channel.Prices;
+import upbeat.herald.server.channel.TeamAddressRepository;
 import upbeat.herald.server.channel.TeamMail;
 import upbeat.herald.server.platform.outbox.Outbox;
 import upbeat.herald.server.platform.persistence.Json;
@@ -37,6 +39,7 @@ public class CreditWarning {
     private final SettingRepository settings;
     private final Prices prices;
     private final Outbox outbox;
+    private final TeamAddressRepository addresses;
     private final SignallingWriter writer;
     private final JdbcClient reader;
     private volatile Instant looked = Instant.EPOCH;
@@ -47,6 +50,7 @@ public class CreditWarning {
             SettingRepository settings,
             Prices prices,
             Outbox outbox,
+            TeamAddressRepository addresses,
             SignallingWriter writer,
             JdbcClient reader) {
         this.book = book;
@@ -54,6 +58,7 @@ public class CreditWarning {
         this.settings = settings;
         this.prices = prices;
         this.outbox = outbox;
+        this.addresses = addresses;
         this.writer = writer;
         this.reader = reader;
     }
@@ -64,7 +69,8 @@ public class CreditWarning {
         Instant now = writer.now();
         if (set.low() == null && set.limits().isEmpty() || now.isBefore(looked.plus(EVERY))) return;
         looked = now;
-        look(set, now);
+        // Nobody could be told yet; it is said as soon as somebody can be.
+        if (addresses.findAll(reader).get(EmailChannel.EMAIL) != null) look(set, now);
     }
 
     private void look(CreditSettings set, Instant now) {

@@ -184,12 +184,12 @@ final class RehearsalWriter implements MessageWriter {
     }
 
     private @Nullable Cost costOf(Leaving message, Rendered content) {
-        if (content.segments() == null) return null;
+        int units = content.segments() == null ? 1 : content.segments();
         String country = message.channel()
                 .addressOf(message.order())
                 .flatMap(PhoneNumbers::countryOf)
                 .orElse(null);
-        return costs.computeIfAbsent(new Priced(message.channel(), content.segments(), country), p -> world.prices()
+        return costs.computeIfAbsent(new Priced(message.channel(), units, country), p -> world.prices()
                         .findPrice(p.channel(), p.segments(), p.country())
                         .map(price -> new Cost(price.amount(), Texts.orEmpty(price.currency()))))
                 .orElse(null);
