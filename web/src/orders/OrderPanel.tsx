@@ -59,21 +59,17 @@ export function OrderPanel({ shop, number, now, choices, onClose }: Props) {
         ) : (
           <span className="mark bad">no e-mail address, no phone number</span>
         )}
+      </p>
+      <p className="links">
         {o.customer && (
-          <>
-            <br />
-            <Link className="link" to={`/customers/${encodeURIComponent(o.shop)}/${encodeURIComponent(o.number)}`}>
-              All about this customer
-            </Link>
-          </>
+          <Link className="link" to={`/customers/${encodeURIComponent(o.shop)}/${encodeURIComponent(o.number)}`}>
+            All about this customer
+          </Link>
         )}
         {o.trackingPage && (
-          <>
-            <br />
-            <a className="link" href={o.trackingPage} target="_blank" rel="noreferrer">
-              Customer’s tracking page
-            </a>
-          </>
+          <a className="link" href={o.trackingPage} target="_blank" rel="noreferrer">
+            Customer’s tracking page
+          </a>
         )}
       </p>
       <p className="flex gap6 wrap">
