@@ -25,9 +25,14 @@ create table credit_entry (
   check (from_account <> to_account)
 );
 create index credit_entry_by_time on credit_entry (at);
+create index credit_entry_by_kind on credit_entry (kind, at);
 create index credit_entry_by_message on credit_entry (message) where message is not null;
 create trigger credit_entry_stays before update on credit_entry begin select raise(abort, 'the ledger is never edited'); end;
 create trigger credit_entry_is_kept before delete on credit_entry begin select raise(abort, 'the ledger is never edited'); end;
+
+-- Payments that were asked for and neither booked nor given up.
+create table payment_pending (id text primary key, amount integer not null, note text, by text not null, at integer not null)
+  without rowid;
 
 -- What each account holds: the sums of the entries, kept as they are written. Empty while no credit is kept.
 create table credit_account (name text primary key, amount integer not null) without rowid;

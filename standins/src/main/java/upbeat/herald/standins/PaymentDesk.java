@@ -17,11 +17,17 @@ public final class PaymentDesk implements Standin {
     public static final BigDecimal LIMIT = new BigDecimal("5000");
 
     private final Map<String, Payment> payments = new LinkedHashMap<>();
+    private boolean broken;
     private @Nullable HttpServer server;
     private int port;
 
     PaymentDesk(int port) {
         this.port = port;
+    }
+
+    /** The next payment is taken, and its answer gets lost. */
+    public synchronized void breakNext() {
+        broken = true;
     }
 
     /** A payment as it was taken. */
@@ -45,6 +51,10 @@ public final class PaymentDesk implements Standin {
         if (known == null && new BigDecimal(amount).compareTo(LIMIT) > 0)
             return Map.of("id", id, "status", "declined", "message", "above the card's limit");
         if (known == null) payments.put(id, new Payment(id, amount, currency));
+        if (broken) {
+            broken = false;
+            throw new Http.Refusal(500, "broken", "The answer got lost");
+        }
         return Map.of("id", id, "status", "paid");
     }
 

@@ -4,8 +4,8 @@ import java.math.BigDecimal;
 import java.math.RoundingMode;
 
 /**
- * Sums of credit. They are kept as whole ten-thousandths of the currency, since one segment of an SMS may cost 0.0725;
- * nothing is ever rounded on the way in, and only what is shown is rounded to the currency's own decimals.
+ * Sums of credit, kept as whole ten-thousandths of the currency, since one segment of an SMS may cost 0.0725. Only what
+ * is shown is rounded to the currency's own decimals.
  */
 public final class CreditAmount {
     public static final int DECIMALS = 4;
@@ -21,6 +21,15 @@ public final class CreditAmount {
                 .longValueExact();
         if (Math.abs(units) > LARGEST) throw new ArithmeticException("An amount of credit has up to 11 digits");
         return units;
+    }
+
+    /**
+     * What something costs that has a price of its own making: rounded half up, and never more than {@link #LARGEST}. A
+     * message that went out has to be booked, whatever somebody wrote as its price.
+     */
+    public static long roundToUnits(BigDecimal amount) {
+        BigDecimal units = amount.setScale(DECIMALS, RoundingMode.HALF_UP).movePointRight(DECIMALS);
+        return units.min(BigDecimal.valueOf(LARGEST)).max(BigDecimal.ZERO).longValueExact();
     }
 
     public static BigDecimal fromUnits(long units) {

@@ -43,6 +43,10 @@ class CreditTest {
                 .isEqualByComparingTo("0.2175");
         assertThatThrownBy(() -> CreditAmount.toUnits(of("0.00001"))).isInstanceOf(ArithmeticException.class);
         assertThatThrownBy(() -> CreditAmount.toUnits(of("1E+20"))).isInstanceOf(ArithmeticException.class);
+        assertThat(CreditAmount.roundToUnits(of("0.00005"))).as("half up").isEqualTo(1);
+        assertThat(CreditAmount.roundToUnits(of("0.00004"))).isZero();
+        assertThat(CreditAmount.roundToUnits(of("1E+20"))).isEqualTo(CreditAmount.LARGEST);
+        assertThat(CreditAmount.roundToUnits(of("-1"))).isZero();
     }
 
     @ParameterizedTest

@@ -3,6 +3,7 @@ package upbeat.herald.server.credit;
 import java.math.BigDecimal;
 import java.time.Instant;
 import java.time.InstantSource;
+import java.time.LocalDate;
 import java.time.YearMonth;
 import java.time.ZoneOffset;
 import java.util.EnumMap;
@@ -21,6 +22,7 @@ import upbeat.herald.core.journey.PhoneNumbers;
 import upbeat.herald.core.wording.Channel;
 import upbeat.herald.server.channel.Price;
 import upbeat.herald.server.channel.PriceList;
+import upbeat.herald.server.channel.Prices;
 import upbeat.herald.server.credit.CreditRepository.About;
 import upbeat.herald.server.credit.CreditRepository.Costed;
 import upbeat.herald.server.platform.persistence.Json;
@@ -35,6 +37,9 @@ import upbeat.herald.server.platform.persistence.SettingRepository;
 public class CreditBook {
     static final String SETTINGS = "credit.settings";
 
+    /** Days whose longest message says what the next one may come to. */
+    private static final int USUAL_DAYS = 30;
+
     private static final Set<String> OPEN = Set.of("planned", "waiting", "sending", "unsure");
     private static final Set<String> TAKEN = Set.of("accepted", "delivered", "read");
 
@@ -42,6 +47,8 @@ public class CreditBook {
     private final SettingRepository settings;
     /** Asked for when it is needed: channels know what messages are, and messages what they cost. */
     private final ObjectProvider<PriceList> prices;
+
+    private final Prices listed;
 
     private final InstantSource clock;
     private volatile boolean on;
@@ -51,11 +58,13 @@ public class CreditBook {
             CreditRepository credit,
             SettingRepository settings,
             ObjectProvider<PriceList> prices,
+            Prices listed,
             JdbcClient reader,
             InstantSource clock) {
         this.credit = credit;
         this.settings = settings;
         this.prices = prices;
+        this.listed = listed;
         this.clock = clock;
         this.on = credit.isOn(reader);
         this.current = readSettings(reader);
@@ -123,22 +132,28 @@ public class CreditBook {
         if (message.held() > 0) credit.updateHeld(db, seq, 0);
     }
 
-    /** What it cost as it was written last, else what the notice's messages usually come to. */
+    /** What it cost as it was written last, else as much as the longest of the notice's messages lately. */
     private long estimate(JdbcClient db, Costed message) {
         if (message.cost() != null) return costOf(message);
         Channel channel = Channel.fromCode(message.channel()).orElse(null);
         if (channel == null) return 0;
-        int segments = (int) credit.findUsualSegments(db, message.noticeId(), message.channel())
+        long since = LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC).toEpochDay() - USUAL_DAYS;
+        int segments = credit.findLongest(db, message.noticeId(), message.channel(), since)
                 .orElse(1);
         String country = PhoneNumbers.countryOf(message.address()).orElse(null);
         return prices.getObject()
-                .findPrice(channel, Math.max(1, segments), country)
-                .map(p -> CreditAmount.toUnits(p.amount()))
+                .findPrice(channel, segments, country)
+                .map(this::unitsOf)
                 .orElse(0L);
     }
 
-    private static long costOf(Costed message) {
-        return message.cost() == null ? 0 : CreditAmount.toUnits(new BigDecimal(message.cost()));
+    private long costOf(Costed message) {
+        return message.cost() == null ? 0 : unitsOf(new Price(new BigDecimal(message.cost()), message.currency()));
+    }
+
+    /** In the ledger's currency; what costs something in another one isn't the ledger's to pay. */
+    private long unitsOf(Price price) {
+        return listed.get().currency().equals(price.currency()) ? CreditAmount.roundToUnits(price.amount()) : 0;
     }
 
     private YearMonth month() {
@@ -156,7 +171,7 @@ public class CreditBook {
         if (!on || price == null) return;
         credit.book(
                 db,
-                Posting.spend(kind, CreditAmount.toUnits(price.amount())),
+                Posting.spend(kind, unitsOf(price)),
                 new About(channel.code(), null, null, note, by),
                 clock.instant());
     }
@@ -177,7 +192,7 @@ public class CreditBook {
         Optional<Shortage> limit = findLimit(db, set, channel.code(), " by " + channel.label())
                 .or(() -> findLimit(db, set, CreditSettings.ALL, ""));
         if (limit.isPresent() || !on || price == null) return limit;
-        long cost = CreditAmount.toUnits(price.amount());
+        long cost = unitsOf(price);
         long left = credit.findBalances(db).getOrDefault(LedgerAccount.AVAILABLE, 0L)
                 + credit.getMessage(db, seq).held();
         if (left >= cost) return Optional.empty();
@@ -193,13 +208,20 @@ public class CreditBook {
         Integer most = set.limits().get(name);
         if (most == null) return Optional.empty();
         YearMonth month = month();
-        int used = credit.countUsed(db, month, name.equals(CreditSettings.ALL) ? null : name);
+        String channel = name.equals(CreditSettings.ALL) ? null : name;
+        // Those that are being handed over will most likely be taken.
+        int used = credit.countUsed(db, month, channel) + credit.countSending(db, channel);
         if (used < most) return Optional.empty();
         return Optional.of(new Shortage(
                 "MONTH_LIMIT",
                 "This month's limit of " + most + " messages" + label + " is reached",
                 month.plusMonths(1).atDay(1).atStartOfDay(ZoneOffset.UTC).toInstant(),
                 set.goesToOther()));
+    }
+
+    /** @param name a channel's code, or {@link CreditSettings#ALL} */
+    int countUsed(JdbcClient db, YearMonth month, String name) {
+        return credit.countUsed(db, month, name.equals(CreditSettings.ALL) ? null : name);
     }
 
     /** What each account holds. */

@@ -17,10 +17,10 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.multipart.MultipartFile;
 import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBody;
-import upbeat.herald.server.credit.CreditService.Correction;
+import upbeat.herald.server.credit.CreditPayments.Correction;
+import upbeat.herald.server.credit.CreditPayments.TopUp;
 import upbeat.herald.server.credit.CreditService.CreditView;
 import upbeat.herald.server.credit.CreditService.SettingsBody;
-import upbeat.herald.server.credit.CreditService.TopUp;
 import upbeat.herald.server.credit.CreditStatementService.LedgerAsk;
 import upbeat.herald.server.credit.CreditStatementService.LedgerPage;
 import upbeat.herald.server.platform.role.Needs;
@@ -33,10 +33,12 @@ import upbeat.herald.server.platform.role.Role;
 @Tag(name = "ui-credit")
 class CreditController {
     private final CreditService service;
+    private final CreditPayments payments;
     private final CreditStatementService statements;
 
-    CreditController(CreditService service, CreditStatementService statements) {
+    CreditController(CreditService service, CreditPayments payments, CreditStatementService statements) {
         this.service = service;
+        this.payments = payments;
         this.statements = statements;
     }
 
@@ -47,12 +49,14 @@ class CreditController {
 
     @PostMapping("/top-ups")
     CreditView topUp(@RequestBody TopUp body, Principal who) {
-        return service.topUp(body, who.getName());
+        payments.topUp(body, who.getName());
+        return service.get();
     }
 
     @PostMapping("/corrections")
     CreditView correctCredit(@RequestBody Correction body, Principal who) {
-        return service.correct(body, who.getName());
+        payments.correct(body, who.getName());
+        return service.get();
     }
 
     @PutMapping("/settings")

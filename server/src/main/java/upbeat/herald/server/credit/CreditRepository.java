@@ -1,5 +1,6 @@
 package upbeat.herald.server.credit;
 
+import java.math.BigDecimal;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
@@ -8,10 +9,10 @@ import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.OptionalLong;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
+import upbeat.herald.core.credit.CreditAmount;
 import upbeat.herald.core.credit.LedgerAccount;
 import upbeat.herald.core.credit.Posting;
 import upbeat.herald.server.platform.persistence.Columns;
@@ -20,18 +21,24 @@ import upbeat.herald.server.platform.persistence.Columns;
 @Repository
 class CreditRepository {
     private static final String OPEN = "insert into credit_account (name, amount) values (?, 0) on conflict do nothing";
+    private static final String PENDING = """
+            insert into payment_pending (id, amount, note, by, at) values (?, ?, ?, ?, ?) on conflict do nothing""";
     private static final String BOOK = """
             insert into credit_entry (at, kind, from_account, to_account, amount, channel, message, reference, note, by)
             values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)""";
+    /**
+     * By time and not by number alone: both grow together, and a month is found without walking through all after it.
+     */
     private static final String ENTRIES = """
             select e.*, m.id as message_id from credit_entry e left join message m on m.seq = e.message
-            where (:below is null or e.seq < :below) and (:kind is null or e.kind = :kind)
-            and e.at >= :from and e.at < :to order by e.seq desc limit :most""";
+            where e.at >= :from and e.at < :to
+            and (:below is null or (e.at, e.seq) < ((select b.at from credit_entry b where b.seq = :below), :below))""";
+
+    private static final String OF_KIND = " and e.kind = :kind";
+    private static final String NEWEST = " order by e.at desc, e.seq desc limit :most";
     private static final String SPENT = "select coalesce(sum(amount), 0) from credit_day where day >= ? and day < ?";
     private static final String SPENT_SINCE =
             "select coalesce(sum(amount), 0) from credit_entry where at >= ? and to_account = 'spent'";
-    private static final String SPENT_BY_CHANNEL = """
-            select channel, sum(amount) as amount from credit_day where day >= ? and day < ? group by channel order by channel""";
     private static final String MESSAGE = """
             select held, cost, cost_currency, channel, status, address, notice_id from message where seq = ?""";
     private static final String HOLD = "update message set held = ? where seq = ?";
@@ -40,22 +47,32 @@ class CreditRepository {
             on conflict (month, channel) do update set messages = messages + 1""";
     private static final String COUNT = """
             select coalesce(sum(messages), 0) from month_use where month = ? and (? is null or channel = ?)""";
+    private static final String SENDING = """
+            select count(*) from message where status = 'sending' and (? is null or channel = ?)""";
     private static final String WAITING = """
             select count(*) from message where status = 'waiting' and reason_code in ('NO_CREDIT', 'MONTH_LIMIT')""";
     private static final String SEGMENTS = """
-            select (sum(segments) + sum(n) - 1) / sum(n) as average from notice_sent
-            where notice_id = ? and channel = ? and segments is not null having sum(n) > 0""";
+            select max(segments) as longest from notice_sent
+            where notice_id = ? and channel = ? and day >= ? having max(segments) is not null""";
 
-    /** What the sums of the entries are, worked out anew. */
-    private static final String SUMS = """
-            select a.name, a.amount as kept,
-            coalesce((select sum(amount) from credit_entry where to_account = a.name), 0)
-            - coalesce((select sum(amount) from credit_entry where from_account = a.name), 0) as summed
-            from credit_account a""";
-
-    private static final String HELD_FOR_MESSAGES = "select coalesce(sum(held), 0) from message where held > 0";
-    private static final String HELD_FOR_NOTHING = """
-            select count(*) from message where held > 0 and status not in ('planned', 'waiting', 'sending', 'unsure')""";
+    /**
+     * What doesn't add up: one statement, so that all of it is of the same moment. Accounts whose kept sum isn't that
+     * of their entries; what is held in all and for messages; messages that are over and still hold something.
+     */
+    private static final String FAULTS = """
+            with moved as (select from_account, to_account, sum(amount) as amount from credit_entry group by 1, 2),
+            summed as (select a.name, a.amount as kept,
+              coalesce((select sum(amount) from moved where to_account = a.name), 0)
+              - coalesce((select sum(amount) from moved where from_account = a.name), 0) as expected
+              from credit_account a)
+            select name as what, kept, expected from summed where kept <> expected
+            union all
+            select 'held for messages', kept, messages from (select a.amount as kept,
+              (select coalesce(sum(held), 0) from message where held > 0) as messages
+              from credit_account a where a.name = 'held') where kept <> messages
+            union all
+            select 'messages that are over', over, 0 from (select count(*) as over from message
+              where held > 0 and status not in ('planned', 'waiting', 'sending', 'unsure')) where over > 0""";
 
     /**
      * @param reference of a payment; {@code note} what it was for, in words
@@ -123,6 +140,29 @@ class CreditRepository {
                     .update();
     }
 
+    /** A payment that nobody has booked or given up yet. */
+    record Pending(String id, BigDecimal amount, @Nullable String note, String by) {}
+
+    void insertPending(JdbcClient db, Pending p, Instant now) {
+        db.sql(PENDING)
+                .params(p.id(), CreditAmount.toUnits(p.amount()), p.note(), p.by(), now.toEpochMilli())
+                .update();
+    }
+
+    void deletePending(JdbcClient db, String id) {
+        db.sql("delete from payment_pending where id = ?").param(id).update();
+    }
+
+    List<Pending> findPending(JdbcClient db) {
+        return db.sql("select * from payment_pending order by at")
+                .query((rs, i) -> new Pending(
+                        rs.getString("id"),
+                        CreditAmount.fromUnits(rs.getLong("amount")),
+                        rs.getString("note"),
+                        rs.getString("by")))
+                .list();
+    }
+
     boolean hasReference(JdbcClient db, String reference) {
         return db.sql("select exists (select 1 from credit_entry where reference = ?)")
                 .param(reference)
@@ -145,14 +185,13 @@ class CreditRepository {
 
     /** The newest first. @param below only those before this one, or null */
     List<Entry> findEntries(JdbcClient db, EntryAsk ask, @Nullable Long below, int most) {
-        return db.sql(ENTRIES)
+        var statement = db.sql(ENTRIES + (ask.kind() == null ? "" : OF_KIND) + NEWEST)
                 .param("below", below)
-                .param("kind", ask.kind())
                 .param("from", ask.from().toEpochMilli())
                 .param("to", ask.to().toEpochMilli())
-                .param("most", most)
-                .query(CreditRepository::entry)
-                .list();
+                .param("most", most);
+        if (ask.kind() != null) statement = statement.param("kind", ask.kind());
+        return statement.query(CreditRepository::entry).list();
     }
 
     private static Entry entry(ResultSet rs, int i) throws SQLException {
@@ -179,15 +218,6 @@ class CreditRepository {
 
     long sumSpentSince(JdbcClient db, Instant since) {
         return db.sql(SPENT_SINCE).param(since.toEpochMilli()).query(Long.class).single();
-    }
-
-    /** The same by channel; what is about none stands under a blank one. */
-    Map<String, Long> sumSpentByChannel(JdbcClient db, long from, long to) {
-        Map<String, Long> found = new java.util.TreeMap<>();
-        db.sql(SPENT_BY_CHANNEL).params(from, to).query((ResultSet rs) -> {
-            found.put(rs.getString(1), rs.getLong(2));
-        });
-        return found;
     }
 
     Costed getMessage(JdbcClient db, long seq) {
@@ -224,33 +254,25 @@ class CreditRepository {
         return db.sql(WAITING).query(Integer.class).single();
     }
 
-    /** How many segments a notice's messages had on average, rounded up; empty where none was sent. */
-    OptionalLong findUsualSegments(JdbcClient db, String noticeId, String channel) {
-        Optional<Long> found = db.sql(SEGMENTS)
-                .params(noticeId, channel)
-                .query((rs, i) -> rs.getLong("average"))
+    /** How many segments the longest of a notice's messages had since a day (UTC); empty where none was sent. */
+    Optional<Integer> findLongest(JdbcClient db, String noticeId, String channel, long since) {
+        return db.sql(SEGMENTS)
+                .params(noticeId, channel, since)
+                .query((rs, i) -> rs.getInt("longest"))
                 .optional();
-        return found.isPresent() ? OptionalLong.of(found.get()) : OptionalLong.empty();
     }
 
-    /** An account whose kept sum isn't that of its entries. */
-    record Difference(String account, long kept, long summed) {}
+    /** @param kept what stands there; {@code expected} what should */
+    record Fault(String what, long kept, long expected) {}
 
-    List<Difference> findDifferences(JdbcClient db) {
-        return db
-                .sql(SUMS)
-                .query((rs, i) -> new Difference(rs.getString("name"), rs.getLong("kept"), rs.getLong("summed")))
-                .list()
-                .stream()
-                .filter(d -> d.kept() != d.summed())
-                .toList();
+    List<Fault> findFaults(JdbcClient db) {
+        return db.sql(FAULTS)
+                .query((rs, i) -> new Fault(rs.getString("what"), rs.getLong("kept"), rs.getLong("expected")))
+                .list();
     }
 
-    long sumHeldForMessages(JdbcClient db) {
-        return db.sql(HELD_FOR_MESSAGES).query(Long.class).single();
-    }
-
-    int countHeldForNothing(JdbcClient db) {
-        return db.sql(HELD_FOR_NOTHING).query(Integer.class).single();
+    /** Messages on their way to a gateway now. @param channel its code, or null for all */
+    int countSending(JdbcClient db, @Nullable String channel) {
+        return db.sql(SENDING).params(channel, channel).query(Integer.class).single();
     }
 }

@@ -8,6 +8,7 @@ import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
@@ -21,12 +22,9 @@ import upbeat.herald.core.Texts;
 import upbeat.herald.core.credit.CreditAmount;
 import upbeat.herald.core.credit.CreditForecast;
 import upbeat.herald.core.credit.LedgerAccount;
-import upbeat.herald.core.credit.Posting;
 import upbeat.herald.core.credit.PriceFile;
-import upbeat.herald.core.credit.PriceTable;
 import upbeat.herald.core.wording.Channel;
 import upbeat.herald.server.channel.Prices;
-import upbeat.herald.server.credit.CreditRepository.About;
 import upbeat.herald.server.platform.persistence.Json;
 import upbeat.herald.server.platform.persistence.SettingRepository;
 import upbeat.herald.server.platform.signal.SignallingWriter;
@@ -39,8 +37,7 @@ public class CreditService {
     private static final int USUAL_DAYS = 14;
 
     private static final int MOST_A_MONTH = 1_000_000_000;
-    private static final Pattern AMOUNT = Pattern.compile("-?\\d{1,9}(\\.\\d{1,2})?");
-    private static final Pattern REFERENCE = Pattern.compile("[A-Za-z0-9-]{8,64}");
+    static final Pattern AMOUNT = Pattern.compile("-?\\d{1,9}(\\.\\d{1,2})?");
     private static final Set<String> AT_ZERO = Set.of("wait", CreditSettings.OTHER);
 
     private final CreditRepository credit;
@@ -83,6 +80,13 @@ public class CreditService {
             LocalDate from,
             @Nullable LocalDate until) {}
 
+    /** The price before goes on in it. @param ends the last day; {@code next} the day the next begins, or null */
+    public record PriceGap(
+            String channel,
+            @Nullable String country,
+            LocalDate ends,
+            @Nullable LocalDate next) {}
+
     /**
      * Amounts are decimal.
      *
@@ -92,7 +96,7 @@ public class CreditService {
      * @param monthForecast what the month will have cost, if it goes on like that
      * @param waiting messages that wait for credit, or for another month
      * @param payable true where a payment service is connected
-     * @param gaps where the price list has a gap, in words
+     * @param gaps where the price list has one
      */
     public record CreditView(
             boolean on,
@@ -110,7 +114,7 @@ public class CreditService {
             CreditSettings settings,
             List<LimitUse> limits,
             List<ListedPrice> prices,
-            List<String> gaps) {}
+            List<PriceGap> gaps) {}
 
     CreditView get() {
         Map<LedgerAccount, BigDecimal> balances = book.findBalances(reader);
@@ -140,7 +144,13 @@ public class CreditService {
                         .map(r -> new ListedPrice(
                                 r.channel(), r.country(), r.amount().toPlainString(), r.from(), r.until()))
                         .toList(),
-                listed.table().findGaps(today).stream().map(g -> gapWords(g)).toList());
+                listed.table().findGaps(today).stream()
+                        .map(g -> new PriceGap(
+                                g.before().channel(),
+                                g.before().country(),
+                                Objects.requireNonNull(g.before().until()),
+                                g.next() == null ? null : g.next().from()))
+                        .toList());
     }
 
     private BigDecimal spent(LocalDate from, LocalDate to) {
@@ -160,71 +170,6 @@ public class CreditService {
                 credit.countUsed(reader, month, null),
                 set.limits().get(CreditSettings.ALL)));
         return uses;
-    }
-
-    private static String gapWords(PriceTable.Gap gap) {
-        String end = PriceFile.place(gap.before()) + " ends on " + gap.before().until();
-        return gap.next() == null
-                ? end + " with none after it; it goes on being used"
-                : end + " and the next begins on " + gap.next().from() + "; until then the one before is used";
-    }
-
-    /** @param id made by whoever asks, and the same when asked again; {@code note} for the books */
-    record TopUp(
-            @Nullable String id,
-            @Nullable String amount,
-            @Nullable String note) {}
-
-    /** The first one turns the ledger on. Asked again with the same id, nothing is paid or booked twice. */
-    CreditView topUp(TopUp body, String by) {
-        BigDecimal amount = parse(body.amount());
-        if (amount.signum() <= 0) throw new HeraldException("amount", "Enter an amount above zero, such as 100.00");
-        String id = body.id();
-        if (id == null || !REFERENCE.matcher(id).matches())
-            throw new HeraldException("id", "Send an id of 8 to 64 letters and digits with the payment");
-        String currency = prices.get().currency();
-        if (currency.isEmpty())
-            throw new HeraldException("amount", "Import a price list first: it says in which currency you pay");
-        if (credit.hasReference(reader, id)) return get();
-        if (payments.isThere()) payments.pay(id, amount, currency);
-        add(Posting.topUp(CreditAmount.toUnits(amount)), id, body.note(), by);
-        return get();
-    }
-
-    /** Books a payment that was made elsewhere. @param id under which it is booked once */
-    public void bookPayment(String id, BigDecimal amount, String note, String by) {
-        add(Posting.topUp(CreditAmount.toUnits(amount)), id, note, by);
-    }
-
-    /** @param amount above or below zero */
-    record Correction(@Nullable String amount, @Nullable String note) {}
-
-    CreditView correct(Correction body, String by) {
-        if (!book.isOn()) throw new HeraldException("amount", "No credit is kept yet. Top up first");
-        BigDecimal amount = parse(body.amount());
-        if (amount.signum() == 0) throw new HeraldException("amount", "Enter an amount that isn't zero");
-        if (Texts.isBlank(body.note())) throw new HeraldException("note", "Say why, for the books");
-        add(Posting.correct(CreditAmount.toUnits(amount)), null, body.note(), by);
-        return get();
-    }
-
-    private void add(List<Posting> postings, @Nullable String reference, @Nullable String note, String by) {
-        if (note != null && note.length() > 200) throw new HeraldException("note", "Write up to 200 characters");
-        writer.write((db, now) -> {
-            if (reference != null && credit.hasReference(db, reference)) return null;
-            credit.open(db);
-            credit.book(db, postings, new About(null, null, reference, Texts.blankToNull(note), by), now);
-            listeners.forEach(l -> l.moreMayBeSent(db));
-            return null;
-        });
-        book.refresh(reader);
-    }
-
-    private static BigDecimal parse(@Nullable String amount) {
-        String plain = Texts.orEmpty(amount).strip();
-        if (!AMOUNT.matcher(plain).matches())
-            throw new HeraldException("amount", "Enter an amount like 100.00, with up to two decimals");
-        return new BigDecimal(plain);
     }
 
     /** @param low an amount, or null; {@code limits} by channel, or all; null or none for no limit */

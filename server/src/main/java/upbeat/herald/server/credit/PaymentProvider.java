@@ -2,7 +2,9 @@ package upbeat.herald.server.credit;
 
 import java.io.IOException;
 import java.math.BigDecimal;
+import java.net.ConnectException;
 import java.net.URI;
+import java.net.UnknownHostException;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.Map;
@@ -14,7 +16,6 @@ import org.springframework.stereotype.Component;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
-import upbeat.herald.core.HeraldException;
 import upbeat.herald.server.platform.http.HttpCaller;
 import upbeat.herald.server.platform.http.OutboundNetwork;
 import upbeat.herald.server.platform.persistence.Json;
@@ -42,8 +43,22 @@ class PaymentProvider implements AutoCloseable {
         return !url.isEmpty();
     }
 
-    /** @throws HeraldException where it wasn't paid, with what to do; asking again with the same id is safe */
-    void pay(String id, BigDecimal amount, String currency) {
+    /** How it ended. */
+    sealed interface Result {
+        record Paid() implements Result {}
+
+        /** @param reason in the service's words */
+        record Declined(String reason) implements Result {}
+
+        /** It wasn't reached, so nothing was paid. */
+        record NotReached() implements Result {}
+
+        /** It may have been paid: only asking again, with the same id, can tell. */
+        record Unknown() implements Result {}
+    }
+
+    /** Asking again with the same id is safe. */
+    Result pay(String id, BigDecimal amount, String currency) {
         HttpPost post = new HttpPost(URI.create(url + "/payments"));
         post.setHeader("Authorization", "Bearer " + token);
         post.setEntity(new ByteArrayEntity(
@@ -53,20 +68,18 @@ class PaymentProvider implements AutoCloseable {
         HttpCaller.Response answer;
         try {
             answer = http.call(post, PATIENCE, MOST_BYTES);
+        } catch (ConnectException | UnknownHostException e) {
+            return new Result.NotReached();
         } catch (IOException e) {
-            throw new HeraldException(
-                    "amount", "The payment service can't be reached. Try again: nothing is paid twice");
+            return new Result.Unknown();
         }
         JsonNode said = read(answer);
-        if (answer.status() == 200 && said.path("status").asString("").equals("paid")) return;
-        if (answer.status() == 200 && said.path("status").asString("").equals("declined"))
-            throw new HeraldException(
-                    "amount",
-                    "The payment was declined: " + said.path("message").asString("no reason given"));
-        throw new HeraldException(
-                "amount",
-                "Unexpected answer from the payment service (status " + answer.status()
-                        + "). Try again: nothing is paid twice");
+        String status = answer.status() == 200 ? said.path("status").asString("") : "";
+        return switch (status) {
+            case "paid" -> new Result.Paid();
+            case "declined" -> new Result.Declined(said.path("message").asString("no reason given"));
+            default -> new Result.Unknown();
+        };
     }
 
     private static JsonNode read(HttpCaller.Response answer) {

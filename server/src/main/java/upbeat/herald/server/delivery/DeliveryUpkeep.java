@@ -1,7 +1,7 @@
 package upbeat.herald.server.delivery;
 
 import org.springframework.stereotype.Component;
-import upbeat.herald.server.credit.CreditWarning;
+import upbeat.herald.server.credit.CreditUpkeep;
 import upbeat.herald.server.message.QuietParcelSweep;
 
 /** Hand-overs that nobody finished, channels that took too long, and carriers that fell silent. */
@@ -11,14 +11,14 @@ class DeliveryUpkeep {
     private final AbandonedMessages abandoned;
     private final ChannelTimeouts timeouts;
     private final QuietParcelSweep quiet;
-    private final CreditWarning credit;
+    private final CreditUpkeep credit;
 
     DeliveryUpkeep(
             MessageHandOver handOver,
             AbandonedMessages abandoned,
             ChannelTimeouts timeouts,
             QuietParcelSweep quiet,
-            CreditWarning credit) {
+            CreditUpkeep credit) {
         this.handOver = handOver;
         this.abandoned = abandoned;
         this.timeouts = timeouts;

@@ -6,6 +6,7 @@ import java.util.Map;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
 import org.springframework.stereotype.Component;
+import upbeat.herald.server.credit.CreditPayments;
 import upbeat.herald.server.credit.CreditService;
 
 /**
@@ -23,17 +24,19 @@ class DemoCredit {
             """;
 
     private final CreditService credit;
+    private final CreditPayments payments;
     private final boolean wanted;
 
-    DemoCredit(CreditService credit, @Value("${herald.demo-credit:true}") boolean wanted) {
+    DemoCredit(CreditService credit, CreditPayments payments, @Value("${herald.demo-credit:true}") boolean wanted) {
         this.credit = credit;
+        this.payments = payments;
         this.wanted = wanted;
     }
 
     void insert(String by) {
         if (!wanted) return;
         credit.importPrices(PRICES.getBytes(StandardCharsets.UTF_8));
-        credit.bookPayment("demo-first-payment", new BigDecimal("120.00"), "Opening balance", by);
+        payments.bookPayment("demo-first-payment", new BigDecimal("120.00"), "Opening balance", by);
         credit.saveSettings(new CreditService.SettingsBody("20.00", "other", Map.of("email", 20_000)));
     }
 }

@@ -12,8 +12,11 @@ import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.TestMethodOrder;
 import tools.jackson.databind.JsonNode;
+import upbeat.herald.core.credit.PriceFile;
 import upbeat.herald.server.OwnAppTestCase;
 import upbeat.herald.server.RunningApp;
+import upbeat.herald.server.channel.Prices;
+import upbeat.herald.server.platform.persistence.DatabaseWriter;
 
 /**
  * Messages by SMS as they are paid for: held, charged, given back, and what happens when nothing is left. After each
@@ -96,7 +99,8 @@ class CreditFlowTest extends OwnAppTestCase {
 
         assertThat(topUp("payment-two", "9000").body()).contains("declined: above the card's limit");
         app.world.payments.stop();
-        assertThat(topUp("payment-three", "0.45").body()).contains("can't be reached");
+        assertThat(topUp("payment-three", "0.45").body())
+                .containsAnyOf("can't be reached. Nothing was paid", "It's asked again by itself");
         app.world.payments.start();
         assertThat(topUp("payment-three", "0.45").status()).isEqualTo(200);
         assertThat(topUp("payment-three", "0.45").status()).isEqualTo(200);
@@ -107,8 +111,31 @@ class CreditFlowTest extends OwnAppTestCase {
             assertThat(topUp("payment-wrong", wrong).status()).as(wrong).isEqualTo(422);
     }
 
+    /** The process ended after it was paid and before it was booked: it is asked for again, and paid once. */
     @Test
     @Order(2)
+    void aPaymentThatWasntBookedIsBookedLater() {
+        app.context.getBean(DatabaseWriter.class).write(db -> db.sql(
+                        "insert into payment_pending values ('payment-lost', 12300, 'half way', 'coordinator', 1)")
+                .update());
+        CreditPayments payments = app.context.getBean(CreditPayments.class);
+        app.world.payments.breakNext();
+        payments.sweep();
+        assertThat(amount("available")).as("nobody knows yet").isEqualByComparingTo("0.45");
+        payments.sweep();
+        payments.sweep();
+        assertThat(amount("available")).isEqualByComparingTo("1.68");
+        assertThat(app.world.payments.payments()).hasSize(2);
+        person.call("POST", "/ui/credit/corrections", "{\"amount\":\"-1.23\",\"note\":\"given back\"}");
+        app.world.payments.breakNext();
+        assertThat(topUp("payment-open", "1.00").body()).contains("It's asked again by itself");
+        payments.sweep();
+        assertThat(amount("available")).isEqualByComparingTo("1.45");
+        person.call("POST", "/ui/credit/corrections", "{\"amount\":\"-1.00\",\"note\":\"given back\"}");
+    }
+
+    @Test
+    @Order(3)
     void aMessageIsHeldForWhenPlannedAndChargedWhenTaken() {
         String number = order(PHONE);
         assertThat(status(number)).isEqualTo("planned");
@@ -135,12 +162,17 @@ class CreditFlowTest extends OwnAppTestCase {
     }
 
     @Test
-    @Order(3)
+    @Order(4)
     void whatIsTakenBackIsGivenBack() {
         BigDecimal before = amount("available");
+        app.context.getBean(DatabaseWriter.class).write(db -> db.sql(
+                        "update notice_sent set segments = 3 where channel = 'sms'")
+                .update());
         String number = order(PHONE);
+        assertThat(amount("held"))
+                .as("as much as the longest of the notice's messages lately")
+                .isEqualByComparingTo("0.45");
         String id = app.read(number).path("messages").get(0).path("id").asString();
-        assertThat(amount("held")).isPositive();
         assertThat(person.call("POST", "/ui/messages/" + id + "/recall", null).status())
                 .isEqualTo(200);
         assertThat(amount("held")).isEqualByComparingTo("0");
@@ -148,7 +180,7 @@ class CreditFlowTest extends OwnAppTestCase {
     }
 
     @Test
-    @Order(4)
+    @Order(5)
     void withNothingLeftMessagesWaitAndGoOnceThereIsMore() {
         person.call(
                 "POST",
@@ -175,7 +207,7 @@ class CreditFlowTest extends OwnAppTestCase {
     }
 
     @Test
-    @Order(5)
+    @Order(6)
     void withNothingLeftAnotherChannelIsAskedWhereTheTeamWantsThat() {
         app.emptyPlan(person);
         notice("Either", "[\"sms\",\"email\"]", "first-that-works", "PT0S");
@@ -201,7 +233,7 @@ class CreditFlowTest extends OwnAppTestCase {
     }
 
     @Test
-    @Order(6)
+    @Order(7)
     void aMonthsLimitHoldsUntilTheNextMonth() {
         app.emptyPlan(person);
         notice("Mail", "[\"email\"]", "all", "PT0S");
@@ -231,7 +263,7 @@ class CreditFlowTest extends OwnAppTestCase {
     }
 
     @Test
-    @Order(7)
+    @Order(8)
     void theLedgerIsSavedForTheBooksAndSumsToWhatIsLeft() {
         assertThat(prices("sms,SE,0.0725,EUR,2026-01-01,\nsms,,0.15,EUR,2026-01-01,")
                         .json()
@@ -260,8 +292,36 @@ class CreditFlowTest extends OwnAppTestCase {
                 .contains("Booked twice", "Price of sms");
     }
 
+    /** An account's price in another currency isn't the ledger's to pay. */
     @Test
     @Order(8)
+    void whatCostsInAnotherCurrencyIsNotCharged() {
+        app.emptyPlan(person);
+        notice("By account", "[\"sms\"]", "all", "PT0S");
+        assertThat(prices("whatsapp,,0.06,EUR,2026-01-01,").status()).isEqualTo(200);
+        BigDecimal before = amount("available");
+        app.context.getBean(DatabaseWriter.class).write(db -> {
+            db.sql("update setting set value = 'SEK' where name = 'credit.currency'")
+                    .update();
+            return null;
+        });
+        Prices prices = app.context.getBean(Prices.class);
+        prices.use(new PriceFile.Prices("SEK", prices.get().table()));
+        String number = order(PHONE);
+        await().until(() -> status(number).matches("accepted|delivered"));
+        assertThat(app.read(number)
+                        .path("messages")
+                        .get(0)
+                        .path("cost")
+                        .path("currency")
+                        .asString())
+                .isEqualTo("EUR");
+        assertThat(amount("available")).isEqualByComparingTo(before);
+        prices.use(new PriceFile.Prices("EUR", prices.get().table()));
+    }
+
+    @Test
+    @Order(9)
     void theTeamIsToldOnceThatCreditIsLow() {
         person.call("PUT", "/ui/team-addresses", "{\"addresses\":{\"email\":\"team@quillfeather.example\"}}");
         settings("wait", "{}");

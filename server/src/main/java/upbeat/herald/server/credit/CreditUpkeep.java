@@ -21,9 +21,12 @@ import upbeat.herald.server.platform.persistence.Json;
 import upbeat.herald.server.platform.persistence.SettingRepository;
 import upbeat.herald.server.platform.signal.SignallingWriter;
 
-/** Tells the team by mail, once, that credit is low or that a month's limit is nearly reached. */
+/**
+ * Looks after credit once a minute: payments that nobody answered are asked for again, and the team is told by mail,
+ * once, that credit is low or a month's limit nearly reached.
+ */
 @Component
-public class CreditWarning {
+public class CreditUpkeep {
     /** What was said already: so nobody is told twice of the same. */
     private static final String SAID = "warned.credit";
 
@@ -35,7 +38,7 @@ public class CreditWarning {
     private static final String LOW = "low";
 
     private final CreditBook book;
-    private final CreditRepository credit;
+    private final CreditPayments payments;
     private final SettingRepository settings;
     private final Prices prices;
     private final Outbox outbox;
@@ -44,9 +47,9 @@ public class CreditWarning {
     private final JdbcClient reader;
     private volatile Instant looked = Instant.EPOCH;
 
-    CreditWarning(
+    CreditUpkeep(
             CreditBook book,
-            CreditRepository credit,
+            CreditPayments payments,
             SettingRepository settings,
             Prices prices,
             Outbox outbox,
@@ -54,7 +57,7 @@ public class CreditWarning {
             SignallingWriter writer,
             JdbcClient reader) {
         this.book = book;
-        this.credit = credit;
+        this.payments = payments;
         this.settings = settings;
         this.prices = prices;
         this.outbox = outbox;
@@ -67,8 +70,10 @@ public class CreditWarning {
     public void sweep() {
         CreditSettings set = book.settings();
         Instant now = writer.now();
-        if (set.low() == null && set.limits().isEmpty() || now.isBefore(looked.plus(EVERY))) return;
+        if (now.isBefore(looked.plus(EVERY))) return;
         looked = now;
+        payments.sweep();
+        if (set.low() == null && set.limits().isEmpty()) return;
         // Nobody could be told yet; it is said as soon as somebody can be.
         if (addresses.findAll(reader).get(EmailChannel.EMAIL) != null) look(set, now);
     }
@@ -88,7 +93,7 @@ public class CreditWarning {
         YearMonth month = YearMonth.from(LocalDate.ofInstant(now, ZoneOffset.UTC));
         for (Map.Entry<String, Integer> limit : set.limits().entrySet()) {
             String name = limit.getKey();
-            int used = credit.countUsed(reader, month, name.equals(CreditSettings.ALL) ? null : name);
+            int used = book.countUsed(reader, month, name);
             String key = month + " " + name + " " + limit.getValue();
             if (used >= limit.getValue() * NEARLY && !said.contains(key))
                 tell(
