@@ -183,11 +183,10 @@ export const api = {
   endOtherSessions: () => call<void>('DELETE', '/ui/me/sessions'),
   people: () => get<Schemas['People']>('/ui/people'),
   invite: (email: string, role: string) => call<Schemas['Invited']>('POST', '/ui/people/invitations', { email, role }),
-  withdrawInvitation: (email: string) => call<void>('DELETE', `/ui/people/invitations/${encodeURIComponent(email)}`),
-  changeRole: (name: string, role: string) =>
-    call<void>('PUT', `/ui/people/${encodeURIComponent(name)}/role`, { role }),
-  dropSecondStep: (name: string) => call<void>('DELETE', `/ui/people/${encodeURIComponent(name)}/second-step`),
-  removePerson: (name: string) => call<void>('DELETE', `/ui/people/${encodeURIComponent(name)}`),
+  withdrawInvitation: (email: string) => call<void>('DELETE', `/ui/people/invitations${query({ email })}`),
+  changeRole: (id: number, role: string) => call<void>('PUT', `/ui/people/${id}/role`, { role }),
+  dropSecondStep: (id: number) => call<void>('DELETE', `/ui/people/${id}/second-step`),
+  removePerson: (id: number) => call<void>('DELETE', `/ui/people/${id}`),
   changeLog: (ask: ChangeAsk, below?: number) =>
     get<Schemas['ChangePage']>(`/ui/changes-log${query({ ...ask, below: below ? String(below) : undefined })}`),
   /** Where the log is fetched as a file. */

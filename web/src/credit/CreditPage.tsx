@@ -23,8 +23,8 @@ export function CreditPage({ now }: { now: string }) {
           <Balance credit={c} />
         ) : (
           <p className="soft intro">
-            Credit isn’t kept yet: messages are sent whatever they cost. Import a price list, then pay in an amount, and
-            each message is held for, charged and listed below.
+            Credit isn’t tracked yet: messages are sent whatever they cost. Import a price list and add an amount; from
+            then on, the cost of each message is reserved, charged and listed below.
           </p>
         )}
         {c.waiting > 0 && (

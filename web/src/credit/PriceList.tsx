@@ -5,6 +5,7 @@ import { api, keys, type Schemas } from '../api/client';
 import { channelLabel } from '../channels';
 import { useForm } from '../people/useForm';
 import { countryWords, money } from '../words';
+import { gapWords } from './credit';
 
 /** What messages cost: one list in one currency, in and out as CSV. */
 export function PriceList({ credit }: { credit: Schemas['CreditView'] }) {
@@ -56,7 +57,7 @@ export function PriceList({ credit }: { credit: Schemas['CreditView'] }) {
         </table>
       )}
       {credit.gaps.map((g) => (
-        <Alert key={g} className="mt12" type="warning" title={`A gap: ${g}.`} />
+        <Alert key={`${g.channel} ${g.country} ${g.ends}`} className="mt12" type="warning" title={gapWords(g)} />
       ))}
       {wrong && <Alert className="mt12" type="error" title={`${wrong}. The list stays as it was.`} />}
       <input

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { cents, dayWords, effect, effectWords, months } from './credit';
+import { cents, dayWords, effect, effectWords, gapWords, months } from './credit';
 
 const line = (from: string, to: string, amount: string) => ({ seq: 1, at: '', kind: 'hold', from, to, amount });
 
@@ -14,6 +14,14 @@ describe('credit', () => {
     expect(effectWords(line('payments', 'available', '100.0000'), 'EUR')).toBe('+100.00 EUR');
     expect(effectWords(line('available', 'held', '0.0725'), 'EUR')).toBe('−0.0725 EUR');
     expect(effectWords(line('held', 'spent', '1'), 'EUR')).toBe('');
+  });
+  it('says what happens in a gap', () => {
+    expect(gapWords({ channel: 'sms', country: 'DE', ends: '2026-12-31' })).toBe(
+      'The SMS price for Germany ends on 2026-12-31. It stays in use until there is a new one.',
+    );
+    expect(gapWords({ channel: 'sms', ends: '2026-06-30', next: '2026-09-01' })).toBe(
+      'The SMS price for all other countries ends on 2026-06-30. It stays in use until 2026-09-01.',
+    );
   });
   it('offers this month and the eleven before', () => {
     const all = months('2026-02-10T12:00:00Z');

@@ -1,5 +1,6 @@
 import type { Schemas } from '../api/client';
-import { money } from '../words';
+import { channelLabel } from '../channels';
+import { countryWords, money } from '../words';
 
 /** What moves a sum, for a person. */
 export const KINDS: Record<string, string> = {
@@ -49,3 +50,9 @@ export const dayWords = (day: string) =>
     month: 'short',
     timeZone: 'UTC',
   });
+
+/** What happens where a price ends and the next begins later, or none does. */
+export function gapWords(gap: Schemas['PriceGap']): string {
+  const where = gap.country ? `for ${countryWords(gap.country)}` : 'for all other countries';
+  return `The ${channelLabel(gap.channel)} price ${where} ends on ${gap.ends}. It stays in use until ${gap.next ?? 'there is a new one'}.`;
+}

@@ -66,7 +66,7 @@ function Person({ person: p, now, isOwner, isMe }: PersonProps) {
             popupMatchSelectWidth={false}
             labelRender={({ value }) => roleLabel(String(value))}
             onChange={(role) =>
-              run(() => api.changeRole(p.name, role), `${p.name} has the role ${roleLabel(role)} and signs in again`)
+              run(() => api.changeRole(p.id, role), `${p.name} has the role ${roleLabel(role)} and signs in again`)
             }
             options={CHOICES}
           />
@@ -82,7 +82,7 @@ function Person({ person: p, now, isOwner, isMe }: PersonProps) {
             description="For somebody who lost the phone and the recovery codes. They are told by mail."
             okText="Turn off"
             cancelText="Cancel"
-            onConfirm={() => run(() => api.dropSecondStep(p.name), `Two-step log-in of ${p.name} is off`)}
+            onConfirm={() => run(() => api.dropSecondStep(p.id), `Two-step log-in of ${p.name} is off`)}
           >
             <Button size="small" className="ml6">
               Turn off
@@ -98,7 +98,7 @@ function Person({ person: p, now, isOwner, isMe }: PersonProps) {
             description="Signed out at once. What they did stays in the log; their API keys become yours."
             okText="Remove"
             cancelText="Keep"
-            onConfirm={() => run(() => api.removePerson(p.name), `${p.name} is removed`)}
+            onConfirm={() => run(() => api.removePerson(p.id), `${p.name} is removed`)}
           >
             <Button size="small" danger>
               Remove
@@ -117,7 +117,7 @@ function Invite() {
   const [made, setMade] = useState<Schemas['Invited']>();
   const submit = async (e: FormEvent) => {
     e.preventDefault();
-    const invited = await run(() => api.invite(email, role), 'Invitation sent');
+    const invited = await run(() => api.invite(email, role), 'Invitation created');
     if (!invited) return;
     setMade(invited);
     setEmail('');
@@ -149,8 +149,8 @@ function Invite() {
       {made && (
         <div className="box" role="status">
           <p>
-            A mail is on its way to <b>{made.email}</b>. You can also give this link yourself; it works once, for 7
-            days, and isn’t shown again.
+            The invitation for <b>{made.email}</b> is ready. It’s sent by mail if a mail server is set up in Gateways;
+            you can also share this link yourself. It works once, for 7 days, and isn’t shown again.
           </p>
           <p className="mono anywhere">{made.link}</p>
           <div className="actions">

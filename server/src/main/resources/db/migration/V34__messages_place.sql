@@ -96,7 +96,8 @@ create table message_event (
   message integer not null,    -- message.seq
   n integer not null,          -- 1, 2, ...
   at integer not null,
-  kind text not null,          -- accepted, refused, later, away, unsure, not-approved, delivered, read, failed, again, cancelled, settled, readdressed
+  kind text not null,          -- accepted, refused, later, away, unsure, not-approved, delayed, relayed, delivered, read, failed,
+                               -- complaint, again, cancelled, channel, settled
   said text,                   -- the other side's words
   by text,                     -- whoever did it, of what people do
   primary key (message, n)

@@ -39,7 +39,7 @@ class CreditBrowserTest extends BrowserTestCase {
     @Test
     void whatTheNightCostAndWhatIsLeft() throws Exception {
         page.navigate(app.url + "/setup/credit");
-        assertThat(page.locator("main")).containsText("Credit isn’t kept yet");
+        assertThat(page.locator("main")).containsText("Credit isn’t tracked yet");
         accessible("credit before there is any");
         importPrices("sms,,free,EUR,2026-01-01,");
         assertThat(said("Line 2: write a price as 0.15")).isVisible();

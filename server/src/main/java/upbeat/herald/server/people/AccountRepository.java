@@ -53,6 +53,21 @@ public class AccountRepository {
         return db.sql(BY_NAME).param(name).query(AccountRepository::row).optional();
     }
 
+    Optional<Account> find(JdbcClient db, long id) {
+        return db.sql("select * from account where id = ?")
+                .param(id)
+                .query(AccountRepository::row)
+                .optional();
+    }
+
+    /** Names that differ in capital letters only would be mistaken for each other. */
+    boolean isTaken(JdbcClient db, String name) {
+        return db.sql("select exists (select 1 from account where name = ? collate nocase)")
+                .param(name)
+                .query(Boolean.class)
+                .single();
+    }
+
     Optional<Account> findByEmail(JdbcClient db, String email) {
         return db.sql(BY_EMAIL).param(email).query(AccountRepository::row).optional();
     }

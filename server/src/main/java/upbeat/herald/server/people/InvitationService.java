@@ -70,7 +70,7 @@ class InvitationService {
         String password = Objects.requireNonNull(body.password());
         String passwordHash = Objects.requireNonNull(passwords.encode(password));
         store.writer().write(db -> {
-            if (accounts.find(db, name).isPresent())
+            if (accounts.isTaken(db, name))
                 throw new HeraldException("name", "Somebody is called " + name + " already. Choose another name");
             if (accounts.findByEmail(db, link.email()).isPresent()) throw gone();
             if (!links.use(db, hash, now)) throw gone();

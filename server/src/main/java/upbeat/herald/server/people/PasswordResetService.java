@@ -79,9 +79,7 @@ class PasswordResetService {
         String hash = Tokens.hash(String.valueOf(body.token()));
         Account account = links.find(store.reader(), hash)
                 .filter(l -> l.accountId() != null && l.usedAt() == null && now.isBefore(l.expiresAt()))
-                .flatMap(l -> accounts.findAll(store.reader()).stream()
-                        .filter(a -> Long.valueOf(a.id()).equals(l.accountId()))
-                        .findFirst())
+                .flatMap(l -> accounts.find(store.reader(), Objects.requireNonNull(l.accountId())))
                 .orElseThrow(PasswordResetService::gone);
         ValidationException errors = new ValidationException();
         PasswordRules.findFault(body.password(), account.name()).ifPresent(f -> errors.add("password", f));

@@ -10,6 +10,7 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import upbeat.herald.server.people.PeopleService.Invite;
@@ -42,27 +43,27 @@ class PeopleController {
         return service.invite(body, who.getName());
     }
 
-    @DeleteMapping("/invitations/{email}")
+    @DeleteMapping("/invitations")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void withdraw(@PathVariable String email) {
+    void withdraw(@RequestParam String email) {
         service.withdraw(email);
     }
 
-    @PutMapping("/{name}/role")
+    @PutMapping("/{id}/role")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void changeRole(@PathVariable String name, @RequestBody RoleChange body) {
-        service.changeRole(name, body);
+    void changeRole(@PathVariable long id, @RequestBody RoleChange body) {
+        service.changeRole(id, body);
     }
 
-    @DeleteMapping("/{name}/second-step")
+    @DeleteMapping("/{id}/second-step")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void dropSecondStep(@PathVariable String name) {
-        service.dropSecondStep(name);
+    void dropSecondStep(@PathVariable long id, Principal who) {
+        service.dropSecondStep(id, who.getName());
     }
 
-    @DeleteMapping("/{name}")
+    @DeleteMapping("/{id}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void remove(@PathVariable String name, Principal who) {
-        service.remove(name, who.getName());
+    void remove(@PathVariable long id, Principal who) {
+        service.remove(id, who.getName());
     }
 }

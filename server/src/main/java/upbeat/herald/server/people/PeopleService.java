@@ -47,6 +47,7 @@ class PeopleService {
 
     /** @param sessions how many are open now */
     record PersonView(
+            long id,
             String name,
             @Nullable String email,
             String role,
@@ -83,6 +84,7 @@ class PeopleService {
 
     private PersonView view(Account a) {
         return new PersonView(
+                a.id(),
                 a.name(),
                 a.email(),
                 a.role().code(),
@@ -120,51 +122,53 @@ class PeopleService {
     }
 
     /** Holds from the next sign-in: the person is signed out, so that nobody works on with rights that are gone. */
-    void changeRole(String name, RoleChange body) {
+    void changeRole(long id, RoleChange body) {
         Role role = parseRole(body.role());
-        boolean changed = store.writer().write(db -> {
-            Account account = get(db, name);
-            if (account.role() == role) return false;
+        Account before = store.writer().write(db -> {
+            Account account = get(db, id);
+            if (account.role() == role) return account;
             if (account.role() == Role.OWNER) requireAnotherOwner(db);
-            accounts.updateRole(db, name, role);
-            return true;
+            accounts.updateRole(db, account.name(), role);
+            return account;
         });
-        if (changed) sessions.endAll(name, null);
+        if (before.role() != role) sessions.endAll(before.name(), null);
     }
 
     /** The keys that the person made go on working and become those of whoever does it. */
-    void remove(String name, String by) {
-        if (name.equals(by)) throw new HeraldException("name", "You can't remove yourself. Ask another owner");
-        store.writer().write(db -> {
-            Account account = get(db, name);
+    void remove(long id, String by) {
+        Account gone = store.writer().write(db -> {
+            Account account = get(db, id);
+            if (account.name().equals(by))
+                throw new HeraldException("name", "You can't remove yourself. Ask another owner");
             if (account.role() == Role.OWNER) requireAnotherOwner(db);
-            keys.handOn(db, name, by);
-            accounts.delete(db, name);
-            return null;
+            keys.handOn(db, account.name(), by);
+            accounts.delete(db, account.name());
+            return account;
         });
-        sessions.endAll(name, null);
+        sessions.endAll(gone.name(), null);
     }
 
-    /** For somebody who lost the phone and the recovery codes. */
-    void dropSecondStep(String name) {
-        store.writer().write(db -> {
-            Account account = get(db, name);
-            secondStep.turnOff(db, name);
+    /** For somebody else who lost the phone and the recovery codes; one's own is turned off with the password. */
+    void dropSecondStep(long id, String by) {
+        Account dropped = store.writer().write(db -> {
+            Account account = get(db, id);
+            if (account.name().equals(by))
+                throw new HeraldException("name", "Turn off your own two-step log-in under Your account");
+            secondStep.turnOff(db, account.name());
             if (account.email() != null)
                 mail.tellChanged(
                         db,
                         account.email(),
-                        name,
+                        account.name(),
                         "Two-step log-in was turned off",
                         store.clock().instant());
-            return null;
+            return account;
         });
-        sessions.endAll(name, null);
+        sessions.endAll(dropped.name(), null);
     }
 
-    private Account get(JdbcClient db, String name) {
-        return accounts.find(db, name)
-                .orElseThrow(() -> new NotFoundException("There is no account called " + name + " any more"));
+    private Account get(JdbcClient db, long id) {
+        return accounts.find(db, id).orElseThrow(() -> new NotFoundException("This account was removed already"));
     }
 
     private void requireAnotherOwner(JdbcClient db) {

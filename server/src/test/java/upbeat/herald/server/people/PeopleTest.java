@@ -3,7 +3,6 @@ package upbeat.herald.server.people;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.awaitility.Awaitility.await;
 
-import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.atomic.AtomicInteger;
@@ -17,8 +16,8 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
-import upbeat.herald.core.signin.TimeCode;
 import upbeat.herald.server.OwnAppTestCase;
+import upbeat.herald.server.PhoneApp;
 import upbeat.herald.server.RunningApp;
 
 /** People come by invitation, do what their role allows, and leave; over real sockets and real mails. */
@@ -66,6 +65,27 @@ class PeopleTest extends OwnAppTestCase {
         return person;
     }
 
+    private static RunningApp.Person owner;
+
+    private static RunningApp.Person owner() {
+        if (owner == null) owner = app.signedIn();
+        return owner;
+    }
+
+    /** Where an account is changed. */
+    private static String of(String name) {
+        return "/ui/people/"
+                + owner().call("GET", "/ui/people", null)
+                        .json()
+                        .path("people")
+                        .valueStream()
+                        .filter(p -> p.path("name").asString().equals(name))
+                        .findFirst()
+                        .orElseThrow()
+                        .path("id")
+                        .asLong();
+    }
+
     /** Each from an address of its own: how often one may try is another test's. */
     private static RunningApp.Answer post(RunningApp.Person person, String path, Object... namesAndValues) {
         return person.call(
@@ -73,18 +93,6 @@ class PeopleTest extends OwnAppTestCase {
                 path,
                 json(namesAndValues),
                 Map.of("X-Forwarded-For", "198.51.100." + addresses.incrementAndGet()));
-    }
-
-    /** Base 32 read back by arithmetic, not by the code that wrote it. */
-    private static byte[] decode(String base32) {
-        java.math.BigInteger value = java.math.BigInteger.ZERO;
-        for (char c : base32.toCharArray())
-            value = value.shiftLeft(5).add(java.math.BigInteger.valueOf(c >= 'A' ? c - 'A' : c - '2' + 26));
-        byte[] bytes = value.toByteArray();
-        byte[] secret = new byte[TimeCode.SECRET_BYTES];
-        for (int i = 1; i <= Math.min(bytes.length, secret.length); i++)
-            secret[secret.length - i] = bytes[bytes.length - i];
-        return secret;
     }
 
     private static RunningApp.Answer signIn(RunningApp.Person person, String name, String password, String code) {
@@ -105,9 +113,9 @@ class PeopleTest extends OwnAppTestCase {
         assertThat(post(person, "/ui/invitation", "token", token, "name", "mila", "password", "short")
                         .body())
                 .contains("at least 12 characters");
-        assertThat(post(person, "/ui/invitation", "token", token, "name", "coordinator", "password", PASSWORD)
+        assertThat(post(person, "/ui/invitation", "token", token, "name", "Coordinator", "password", PASSWORD)
                         .body())
-                .contains("Somebody is called coordinator already");
+                .contains("Somebody is called Coordinator already");
         assertThat(post(person, "/ui/invitation", "token", token, "name", "mila", "password", PASSWORD)
                         .json()
                         .path("accepted")
@@ -142,7 +150,7 @@ class PeopleTest extends OwnAppTestCase {
         assertThat(post(app.visitor(), "/ui/invitation", "token", first).status())
                 .as("replaced by the second")
                 .isEqualTo(422);
-        assertThat(owner.call("DELETE", "/ui/people/invitations/late@team.example", null)
+        assertThat(owner.call("DELETE", "/ui/people/invitations?email=late@team.example", null)
                         .status())
                 .isEqualTo(204);
         assertThat(post(app.visitor(), "/ui/invitation", "token", second).status())
@@ -175,20 +183,22 @@ class PeopleTest extends OwnAppTestCase {
     void thereIsAlwaysAnOwnerAndWhoIsTurnedDownIsSignedOut() {
         RunningApp.Person owner = app.signedIn();
         RunningApp.Person piet = join("piet", "owner");
-        assertThat(piet.call("PUT", "/ui/people/piet/role", json("role", "work"))
-                        .status())
+        assertThat(piet.call("PUT", of("piet") + "/role", json("role", "work")).status())
                 .isEqualTo(204);
         assertThat(piet.call("GET", "/ui/orders", null).status())
                 .as("signed out, so that the old rights are gone")
                 .isEqualTo(401);
-        owner.call("DELETE", "/ui/people/role-owner", null);
-        assertThat(owner.call("PUT", "/ui/people/coordinator/role", json("role", "view"))
+        owner.call("DELETE", of("role-owner"), null);
+        assertThat(owner.call("PUT", of("coordinator") + "/role", json("role", "view"))
                         .body())
                 .contains("There has to be an owner");
-        assertThat(owner.call("DELETE", "/ui/people/coordinator", null).body()).contains("can't remove yourself");
+        assertThat(owner.call("DELETE", of("coordinator"), null).body()).contains("can't remove yourself");
+        assertThat(owner.call("DELETE", of("coordinator") + "/second-step", null)
+                        .body())
+                .contains("under Your account");
         RunningApp.Person visitor = app.visitor();
         assertThat(signIn(visitor, "piet", PASSWORD, null).status()).isEqualTo(200);
-        assertThat(owner.call("DELETE", "/ui/people/piet", null).status()).isEqualTo(204);
+        assertThat(owner.call("DELETE", of("piet"), null).status()).isEqualTo(204);
         assertThat(visitor.call("GET", "/ui/orders", null).status()).isEqualTo(401);
         assertThat(signIn(app.visitor(), "piet", PASSWORD, null).status()).isEqualTo(401);
     }
@@ -233,14 +243,14 @@ class PeopleTest extends OwnAppTestCase {
                 .contains("isn't your password");
         JsonNode offer = noor.call("POST", "/ui/me/second-step", json("current", PASSWORD))
                 .json();
-        byte[] secret = decode(offer.path("secret").asString());
+        PhoneApp phone = new PhoneApp(offer.path("secret").asString());
         assertThat(offer.path("uri").asString())
                 .startsWith("otpauth://totp/")
                 .contains("secret=" + offer.path("secret").asString());
         assertThat(noor.call("PUT", "/ui/me/second-step", json("code", "000000"))
                         .status())
                 .isEqualTo(422);
-        String first = TimeCode.at(secret, TimeCode.stepAt(Instant.now()));
+        String first = phone.code(0);
         JsonNode codes = noor.call("PUT", "/ui/me/second-step", json("code", first))
                 .json()
                 .path("codes");
@@ -257,7 +267,7 @@ class PeopleTest extends OwnAppTestCase {
         assertThat(signIn(again, "noor", "wrong password here", first).body())
                 .as("a wrong password doesn't say that a code is missing")
                 .doesNotContain("code");
-        String next = TimeCode.at(secret, TimeCode.stepAt(Instant.now()) + 1);
+        String next = phone.code(1);
         assertThat(signIn(again, "noor", PASSWORD, next).status()).isEqualTo(200);
         assertThat(signIn(app.visitor(), "noor", PASSWORD, next).status()).isEqualTo(401);
 
@@ -274,7 +284,7 @@ class PeopleTest extends OwnAppTestCase {
                 .isEqualTo(9);
 
         assertThat(app.signedIn()
-                        .call("DELETE", "/ui/people/noor/second-step", null)
+                        .call("DELETE", of("noor") + "/second-step", null)
                         .status())
                 .isEqualTo(204);
         assertThat(signIn(app.visitor(), "noor", PASSWORD, null).status()).isEqualTo(200);

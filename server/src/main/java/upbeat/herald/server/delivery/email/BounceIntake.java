@@ -1,5 +1,6 @@
 package upbeat.herald.server.delivery.email;
 
+import jakarta.mail.internet.AddressException;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.util.List;
@@ -99,7 +100,17 @@ class BounceIntake {
     }
 
     private static boolean isSame(String one, String other) {
-        return one.strip().toLowerCase(Locale.ROOT).equals(other.strip().toLowerCase(Locale.ROOT));
+        return normalize(one).equals(normalize(other));
+    }
+
+    /** Servers write the host in ASCII (RFC 5891); capital letters are nobody's own in practice. */
+    private static String normalize(String address) {
+        String plain = address.strip().toLowerCase(Locale.ROOT);
+        try {
+            return MimeMessageFactory.address(plain).getAddress();
+        } catch (AddressException e) {
+            return plain;
+        }
     }
 
     private void apply(MessageRow m, RecipientReport r, Instant now) {
