@@ -61,7 +61,7 @@ function Addresses({ addresses, now }: { addresses: Schemas['CustomerAddress'][]
             <th>Channel</th>
             <th>Address</th>
             <th>Of</th>
-            <th>Messages</th>
+            <th>Sending</th>
             <th />
           </tr>
         </thead>
@@ -78,7 +78,7 @@ function Addresses({ addresses, now }: { addresses: Schemas['CustomerAddress'][]
                     {a.stoppedAt && `, ${when(a.stoppedAt, now)}`}
                   </>
                 ) : (
-                  'sent'
+                  'allowed'
                 )}
               </td>
               <td>
@@ -116,6 +116,7 @@ function Orders({ orders, now }: { orders: Schemas['OrderView'][]; now: string }
         <thead>
           <tr>
             <th>Order</th>
+            <th>Name</th>
             <th>Placed</th>
             <th>Stage</th>
             <th className="num">Total</th>
@@ -131,6 +132,7 @@ function Orders({ orders, now }: { orders: Schemas['OrderView'][]; now: string }
                   {o.number}
                 </Link>
               </td>
+              <td>{o.customer?.name ?? '–'}</td>
               <td>{when(o.placedAt, now)}</td>
               <td>{stageWords(o.stage)}</td>
               <td className="num">{money(o.total, o.currency)}</td>
@@ -147,13 +149,13 @@ function Orders({ orders, now }: { orders: Schemas['OrderView'][]; now: string }
 function Consents({ consents, now }: { consents: Schemas['CustomerConsent'][]; now: string }) {
   return (
     <section className="box">
-      <h2 className="fs16">Consent, as each order says</h2>
+      <h2 className="fs16">Consent by order</h2>
       <table className="plain-table">
         <thead>
           <tr>
             <th>Order</th>
-            <th>From</th>
-            <th>Said</th>
+            <th>Source</th>
+            <th>Last updated</th>
             <th>Consent</th>
           </tr>
         </thead>
