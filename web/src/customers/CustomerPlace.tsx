@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { api, keys, type Schemas } from '../api/client';
 import { channelLabel } from '../channels';
+import { statusLook, statusWords } from '../messages/messages';
 import { CustomerErasure } from '../orders/CustomerErasure';
 import { Only } from '../people/rights';
 import { STOP_REASONS } from '../setup/stopReasons';
@@ -23,7 +24,7 @@ export default function CustomerPlace({ now }: { now: string }) {
   return (
     <>
       <header className="subbar">
-        <h1>{c.name ?? 'Customer without a name'}</h1>
+        <h1 className="anywhere">{c.name ?? 'Customer without a name'}</h1>
         <span>{c.more ? 'the newest 100 orders' : counted(c.orders.length, 'order')}</span>
         <span className="grow" />
         <Button href={api.customerFile(shop, number)} download>
@@ -132,7 +133,7 @@ function Orders({ orders, now }: { orders: Schemas['OrderView'][]; now: string }
                   {o.number}
                 </Link>
               </td>
-              <td>{o.customer?.name ?? '–'}</td>
+              <td className="anywhere">{o.customer?.name ?? '–'}</td>
               <td>{when(o.placedAt, now)}</td>
               <td>{stageWords(o.stage)}</td>
               <td className="num">{money(o.total, o.currency)}</td>
@@ -198,13 +199,13 @@ function Messages({ orders, now }: { orders: Schemas['OrderView'][]; now: string
               <td className="mono nowrap">{when(m.sentAt ?? m.dueAt, now)}</td>
               <td className="mono">{m.order}</td>
               <td>
-                <Link className="link" to={`/messages/${encodeURIComponent(m.id)}?period=all`}>
+                <Link className="link anywhere" to={`/messages/${encodeURIComponent(m.id)}?period=all`}>
                   {m.subject ?? stageWords(m.stage)}
                 </Link>
               </td>
               <td>{channelLabel(m.channel)}</td>
               <td>
-                {m.status}
+                <span className={`mark ${statusLook(m.status)}`}>{statusWords(m.status)}</span>
                 {m.reason && <small className="soft"> {m.reason}</small>}
               </td>
             </tr>
@@ -238,7 +239,7 @@ function Said({ customer: c, now }: { customer: Schemas['CustomerOverview']; now
       <h2 className="fs16">Answers, replies and corrections</h2>
       <ul className="happened">
         {lines.map((l) => (
-          <li key={l.at + l.text}>
+          <li className="anywhere" key={l.at + l.text}>
             <span className="mono">{when(l.at, now)}</span> <span className="mono">{l.order}</span> {l.text}
           </li>
         ))}

@@ -63,7 +63,7 @@ class WholeStoryTest extends BrowserTestCase {
         accessible("an order's story");
         panel.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("On its way, by e-mail"))
                 .click();
-        assertThat(panel).containsText("accepted");
+        assertThat(panel).containsText("Taken by the gateway");
         assertThat(panel.locator("iframe")).hasCount(1);
         panel.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Back to timeline"))
                 .click();
