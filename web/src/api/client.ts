@@ -460,12 +460,14 @@ export const api = {
   wordingPicture: (file: File) => call<Schemas['Picture']>('POST', '/ui/wording-pieces/pictures', form({ file })),
 
   gateways: () => get<Schemas['GatewayView'][]>('/ui/gateways'),
-  tryGateway: (channel: string, body: Schemas['GatewayBody']) =>
-    call<Schemas['ConnectionCheck']>('POST', `/ui/gateways/${channel}/test`, body),
-  changeGateway: (channel: string, body: Schemas['GatewayBody'], version: string) =>
-    call<Schemas['GatewayView']>('PUT', `/ui/gateways/${channel}`, body, version),
-  retryGateway: (channel: string) => call<Schemas['GatewayView']>('POST', `/ui/gateways/${channel}/retry`),
-  removeGateway: (channel: string) => call<Schemas['GatewayView']>('DELETE', `/ui/gateways/${channel}`),
+  tryGateway: (account: string, body: Schemas['GatewayBody']) =>
+    call<Schemas['ConnectionCheck']>('POST', `/ui/gateways/${account}/test`, body),
+  addGateway: (channel: string, body: Schemas['GatewayBody']) =>
+    call<Schemas['GatewayView']>('POST', `/ui/gateways/${channel}/others`, body),
+  changeGateway: (account: string, body: Schemas['GatewayBody'], version: string) =>
+    call<Schemas['GatewayView']>('PUT', `/ui/gateways/${account}`, body, version),
+  retryGateway: (account: string) => call<Schemas['GatewayView']>('POST', `/ui/gateways/${account}/retry`),
+  removeGateway: (account: string) => call<Schemas['GatewayView']>('DELETE', `/ui/gateways/${account}`),
 
   feeds: () => get<Schemas['FeedView'][]>('/ui/feeds'),
   addFeed: (feed: Schemas['FeedBody']) => call<Schemas['FeedView']>('POST', '/ui/feeds', feed),

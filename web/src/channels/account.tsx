@@ -7,6 +7,8 @@ export type Secrets = Record<string, string>;
 
 /** What the fields of a channel's account get from the form around them. */
 export type AccountProps = {
+  /** Of the account, for the ids of its fields. */
+  id: string;
   account: Account;
   secrets: Secrets;
   /** True where a secret is stored already. */

@@ -16,3 +16,9 @@ export function channelOf(code: string): ChannelUi | undefined {
 export function channelLabel(code: string): string {
   return BY_CODE.get(code)?.label ?? code;
 }
+
+/** A channel by its name, and its account's where that has one. */
+export function accountLabel(gateway: { channel: string; account?: object | null }) {
+  const name = (gateway.account as { name?: string } | undefined)?.name;
+  return name ? `${channelLabel(gateway.channel)} (${name})` : channelLabel(gateway.channel);
+}

@@ -127,6 +127,7 @@ export function choices(page: Schemas['MessagePage'] | undefined, name: (typeof 
 const REASONS: Record<string, string> = {
   REFUSED: 'Refused',
   GATEWAY_AWAY: 'Gateway away',
+  BEHIND: 'Behind an earlier message',
   NOT_APPROVED: 'Text not approved yet',
   UNSURE: 'No answer from the gateway',
   ON_HOLD: 'Order on hold',

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import { api, keys } from '../api/client';
-import { channelLabel } from '../channels';
+import { accountLabel } from '../channels';
 
 /** One line for each channel that nothing can be sent by now, wherever the coordinator is. */
 export function ChannelTroubles() {
@@ -11,8 +11,8 @@ export function ChannelTroubles() {
   return (
     <div className="troubles" role="status">
       {troubled.map((g) => (
-        <div key={g.channel}>
-          <span className="mark bad">waiting</span> {channelLabel(g.channel)}: {g.trouble?.reason}.{' '}
+        <div key={g.id}>
+          <span className="mark bad">waiting</span> {accountLabel(g)}: {g.trouble?.reason}.{' '}
           <Link className="link" to="/setup/gateways">
             Open Gateways
           </Link>

@@ -2,6 +2,7 @@ import { Button, Popover, Select } from 'antd';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { Schemas } from '../api/client';
+import { COUNTRIES } from '../countries';
 import { counted, languageWords, listed } from '../words';
 import { useDrafts } from './drafts';
 import { everyone, path, sameVariant, variantWords } from './place';
@@ -193,19 +194,4 @@ const LANGUAGES = (() => {
     .flatMap((a) => letters.map((b) => a + b))
     .filter((code) => names.of(code) && Intl.getCanonicalLocales(code)[0] === code)
     .sort((a, b) => names.of(a)!.localeCompare(names.of(b)!));
-})();
-
-/** Two letters of ISO 3166-1 with the name the browser knows for them. */
-const COUNTRIES = (() => {
-  const names = new Intl.DisplayNames(['en'], { type: 'region', fallback: 'none' });
-  const letters = [...'ABCDEFGHIJKLMNOPQRSTUVWXYZ'];
-  return letters
-    .flatMap((a) => letters.map((b) => a + b))
-    .flatMap((code) => {
-      const label = names.of(code);
-      return label && !['EU', 'EZ', 'UN', 'ZZ', 'XA', 'XB', 'QO'].includes(code)
-        ? [{ value: code, label: `${label} (${code})` }]
-        : [];
-    })
-    .sort((a, b) => a.label.localeCompare(b.label));
 })();

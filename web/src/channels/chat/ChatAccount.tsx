@@ -8,9 +8,15 @@ export function ChatAccount(form: AccountProps) {
   const address = useQuery({ queryKey: keys.publicAddress, queryFn: api.publicAddress });
   return (
     <>
-      <TextField id="g-whatsapp-url" name="url" label="Address" placeholder="https://chat.example.net" form={form} />
-      <SecretField id="g-whatsapp-token" name="token" label="Access token" form={form} />
-      <SecretField id="g-whatsapp-webhookSecret" name="webhookSecret" label="Webhook signing secret" form={form} />
+      <TextField
+        id={`g-${form.id}-url`}
+        name="url"
+        label="Address"
+        placeholder="https://chat.example.net"
+        form={form}
+      />
+      <SecretField id={`g-${form.id}-token`} name="token" label="Access token" form={form} />
+      <SecretField id={`g-${form.id}-webhookSecret`} name="webhookSecret" label="Webhook signing secret" form={form} />
       <p className="soft">
         Webhook address to enter at the network:{' '}
         <span className="mono copy">{address.data ? `${address.data.address}/doors/chat` : '…'}</span>

@@ -11,13 +11,13 @@ const ENCRYPTION = [
 export function EmailAccount(form: AccountProps) {
   return (
     <>
-      <TextField id="g-email-host" name="host" label="Server" placeholder="mail.example.com" form={form} />
+      <TextField id={`g-${form.id}-host`} name="host" label="Server" placeholder="mail.example.com" form={form} />
       <div className="two">
-        <PortField id="g-email-port" placeholder="587" form={form} />
+        <PortField id={`g-${form.id}-port`} placeholder="587" form={form} />
         <div>
-          <label htmlFor="g-email-tls">Encryption</label>
+          <label htmlFor={`g-${form.id}-tls`}>Encryption</label>
           <Select
-            id="g-email-tls"
+            id={`g-${form.id}-tls`}
             className="full"
             value={(form.account.tls as string | undefined) ?? 'none'}
             onChange={(tls) => form.onAccount({ tls })}
@@ -26,8 +26,8 @@ export function EmailAccount(form: AccountProps) {
           {form.errors('tls')}
         </div>
       </div>
-      <TextField id="g-email-user" name="user" label="User name (optional)" form={form} />
-      <SecretField id="g-email-password" name="password" label="Password" form={form} />
+      <TextField id={`g-${form.id}-user`} name="user" label="User name (optional)" form={form} />
+      <SecretField id={`g-${form.id}-password`} name="password" label="Password" form={form} />
     </>
   );
 }

@@ -8,14 +8,14 @@ type Prices = Record<string, string>;
 export function SmsAccount(form: AccountProps) {
   return (
     <>
-      <TextField id="g-sms-host" name="host" label="Server" placeholder="smsc.example.net" form={form} />
+      <TextField id={`g-${form.id}-host`} name="host" label="Server" placeholder="smsc.example.net" form={form} />
       <div className="two">
-        <PortField id="g-sms-port" placeholder="2775" form={form} />
+        <PortField id={`g-${form.id}-port`} placeholder="2775" form={form} />
         <div>
-          <label htmlFor="g-sms-price">Price per segment</label>
+          <label htmlFor={`g-${form.id}-price`}>Price per segment</label>
           <div className="row">
             <Input
-              id="g-sms-price"
+              id={`g-${form.id}-price`}
               value={String(form.account.price ?? '')}
               placeholder="0.15"
               onChange={(e) => form.onAccount({ price: e.target.value || undefined })}
@@ -34,20 +34,21 @@ export function SmsAccount(form: AccountProps) {
         </div>
       </div>
       <PricesField
+        id={`g-${form.id}-prices`}
         prices={(form.account.prices as Prices | undefined) ?? {}}
         onChange={(prices) => form.onAccount({ prices })}
         errors={form.errors('prices')}
       />
-      <TextField id="g-sms-user" name="user" label="System ID" form={form} />
-      <SecretField id="g-sms-password" name="password" label="Password" form={form} />
+      <TextField id={`g-${form.id}-user`} name="user" label="System ID" form={form} />
+      <SecretField id={`g-${form.id}-password`} name="password" label="Password" form={form} />
     </>
   );
 }
 
-type PricesProps = { prices: Prices; onChange: (prices: Prices) => void; errors: ReactNode };
+type PricesProps = { id: string; prices: Prices; onChange: (prices: Prices) => void; errors: ReactNode };
 
 /** Prices of countries where they differ: a country and a price on each line. What is half written stays as typed. */
-function PricesField({ prices, onChange, errors }: PricesProps) {
+function PricesField({ id, prices, onChange, errors }: PricesProps) {
   const lines = Object.entries(prices)
     .map(([country, price]) => `${country} ${price}`)
     .join('\n');
@@ -55,9 +56,9 @@ function PricesField({ prices, onChange, errors }: PricesProps) {
   const shown = JSON.stringify(readPrices(typed)) === JSON.stringify(prices) ? typed : lines;
   return (
     <div>
-      <label htmlFor="g-sms-prices">Prices by country, one per line</label>
+      <label htmlFor={id}>Prices by country, one per line</label>
       <Input.TextArea
-        id="g-sms-prices"
+        id={id}
         className="mono"
         autoSize={{ minRows: 1, maxRows: 6 }}
         placeholder="DE 0.09"

@@ -31,6 +31,13 @@ public final class MailServer implements Standin {
         void accepted(String to) throws IOException;
     }
 
+    /** What is said to RCPT TO: a whole reply such as {@code 451 4.7.1 come back later}, or null to take it. */
+    public interface RecipientReply {
+        @Nullable String replyTo(String address);
+    }
+
+    private volatile RecipientReply recipientReply = address -> null;
+
     private final Mailbox mailbox;
     private final WorldClock clock;
     private final AtomicInteger numbers = new AtomicInteger();
@@ -46,6 +53,10 @@ public final class MailServer implements Standin {
 
     public void beforeAnswer(BeforeAnswer hook) {
         beforeAnswer = hook;
+    }
+
+    public void replyToRecipients(RecipientReply script) {
+        recipientReply = script;
     }
 
     @Override
@@ -100,6 +111,8 @@ public final class MailServer implements Standin {
         @Override
         public void recipient(String address) throws RejectException {
             if (address.startsWith("bounce")) throw new RejectException(550, "5.1.1 no such mailbox");
+            String reply = recipientReply.replyTo(address);
+            if (reply != null) throw new RejectException(Integer.parseInt(reply.substring(0, 3)), reply.substring(4));
             to.add(address);
         }
 

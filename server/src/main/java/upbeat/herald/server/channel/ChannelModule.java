@@ -24,9 +24,15 @@ public interface ChannelModule {
     /**
      * A gateway for this account. It opens no connection before it is used.
      *
+     * @param accountId of the account, for the names that its messages have there
      * @param network through which all its connections go
      */
-    Gateway createGateway(AccountSettings settings, OutboundNetwork network);
+    Gateway createGateway(String accountId, AccountSettings settings, OutboundNetwork network);
+
+    /** False where only one account can be used, because approvals or replies belong to it. */
+    default boolean canHaveSeveralAccounts() {
+        return true;
+    }
 
     /**
      * What a message costs.

@@ -1,6 +1,7 @@
 package upbeat.herald.server.channel;
 
 import java.time.Instant;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
@@ -15,11 +16,12 @@ import upbeat.herald.server.platform.persistence.Json;
 class GatewayAccountRepository {
     private static final TypeReference<Map<String, Object>> ACCOUNT = new TypeReference<>() {};
     private static final String FIND =
-            "select body, sealed, tested_at, tested_good, test_said from gateway_account where channel = ?";
+            "select body, sealed, tested_at, tested_good, test_said from gateway_account where id = ?";
+    private static final String IDS = "select id from gateway_account where channel = ? order by id";
     private static final String SAVE = """
-            insert into gateway_account (channel, body, sealed, changed_at, tested_at, tested_good, test_said)
-            values (?, ?, ?, ?, ?, ?, ?)
-            on conflict (channel) do update set body = excluded.body, sealed = excluded.sealed,
+            insert into gateway_account (id, channel, body, sealed, changed_at, tested_at, tested_good, test_said)
+            values (?, ?, ?, ?, ?, ?, ?, ?)
+            on conflict (id) do update set body = excluded.body, sealed = excluded.sealed,
             changed_at = excluded.changed_at, tested_at = excluded.tested_at, tested_good = excluded.tested_good,
             test_said = excluded.test_said""";
 
@@ -30,9 +32,14 @@ class GatewayAccountRepository {
             @Nullable Instant testedAt,
             ConnectionCheck check) {}
 
-    Optional<AccountRow> find(JdbcClient db, Channel channel) {
+    /** Ids of the accounts that a channel has here. */
+    List<String> findIds(JdbcClient db, Channel channel) {
+        return db.sql(IDS).param(channel.code()).query(String.class).list();
+    }
+
+    Optional<AccountRow> find(JdbcClient db, String id) {
         return db.sql(FIND)
-                .param(channel.code())
+                .param(id)
                 .query((rs, i) -> {
                     long tested = rs.getLong("tested_at");
                     Instant testedAt = rs.wasNull() ? null : Instant.ofEpochMilli(tested);
@@ -45,9 +52,10 @@ class GatewayAccountRepository {
                 .optional();
     }
 
-    void save(JdbcClient db, Channel channel, AccountRow row, Instant now) {
+    void save(JdbcClient db, String id, Channel channel, AccountRow row, Instant now) {
         db.sql(SAVE)
                 .params(
+                        id,
                         channel.code(),
                         Json.write(row.account()),
                         row.encryptedSecrets(),
@@ -58,9 +66,7 @@ class GatewayAccountRepository {
                 .update();
     }
 
-    void delete(JdbcClient db, Channel channel) {
-        db.sql("delete from gateway_account where channel = ?")
-                .param(channel.code())
-                .update();
+    void delete(JdbcClient db, String id) {
+        db.sql("delete from gateway_account where id = ?").param(id).update();
     }
 }

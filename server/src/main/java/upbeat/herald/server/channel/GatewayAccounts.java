@@ -2,6 +2,7 @@ package upbeat.herald.server.channel;
 
 import java.time.Instant;
 import java.time.InstantSource;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -38,7 +39,7 @@ public class GatewayAccounts {
     private final OutboundNetwork entered;
 
     /** Asked for with every message, so they are kept until they change. */
-    private final Map<Channel, Optional<StoredAccount>> known = new ConcurrentHashMap<>();
+    private final Map<String, Optional<StoredAccount>> known = new ConcurrentHashMap<>();
 
     GatewayAccounts(
             List<ConfiguredAccount> configured,
@@ -66,17 +67,41 @@ public class GatewayAccounts {
     public record StoredAccount(
             AccountSettings settings, @Nullable Instant testedAt, ConnectionCheck check, boolean secretsLost) {}
 
-    /** The account in use, however it was set. Empty where there is none. */
-    public Optional<AccountSettings> findInUse(Channel channel) {
-        return findStored(channel)
-                .filter(s -> !s.secretsLost())
-                .map(StoredAccount::settings)
-                .or(() -> Optional.ofNullable(configured.get(channel)).flatMap(ConfiguredAccount::settings));
+    /** Id of the channel's first account, which the operator's file may set as well. */
+    public static String mainId(Channel channel) {
+        return channel.code();
     }
 
-    /** Where the account in use may be: one of the file anywhere, one entered in Setup as the operator allows. */
+    /** Ids of the channel's accounts, the first account's always among them. */
+    public List<String> listIds(Channel channel) {
+        List<String> ids = new ArrayList<>(accounts.findIds(reader, channel));
+        ids.remove(mainId(channel));
+        ids.add(0, mainId(channel));
+        return ids;
+    }
+
+    /** The channel's first account, however it was set. Empty where there is none. */
+    public Optional<AccountSettings> findInUse(Channel channel) {
+        return findInUse(channel, mainId(channel));
+    }
+
+    /** An account in use. Empty where there is none of this id. */
+    public Optional<AccountSettings> findInUse(Channel channel, String id) {
+        return findStored(id)
+                .filter(s -> !s.secretsLost())
+                .map(StoredAccount::settings)
+                .or(() -> id.equals(mainId(channel))
+                        ? Optional.ofNullable(configured.get(channel)).flatMap(ConfiguredAccount::settings)
+                        : Optional.empty());
+    }
+
+    /** Where the first account may be: one of the file anywhere, one entered in Setup as the operator allows. */
     public OutboundNetwork networkOf(Channel channel) {
-        return findStored(channel).filter(s -> !s.secretsLost()).isPresent() ? entered : OutboundNetwork.ANYWHERE;
+        return networkOf(mainId(channel));
+    }
+
+    public OutboundNetwork networkOf(String id) {
+        return findStored(id).filter(s -> !s.secretsLost()).isPresent() ? entered : OutboundNetwork.ANYWHERE;
     }
 
     /** Where an account may be that is entered in Setup. */
@@ -84,8 +109,8 @@ public class GatewayAccounts {
         return entered;
     }
 
-    public Optional<StoredAccount> findStored(Channel channel) {
-        return known.computeIfAbsent(channel, c -> accounts.find(reader, c).map(this::decrypt));
+    public Optional<StoredAccount> findStored(String id) {
+        return known.computeIfAbsent(id, i -> accounts.find(reader, i).map(this::decrypt));
     }
 
     private StoredAccount decrypt(AccountRow row) {
@@ -106,30 +131,31 @@ public class GatewayAccounts {
      */
     public void save(
             Channel channel,
+            String id,
             AccountSettings settings,
             ConnectionCheck check,
             Consumer<Optional<StoredAccount>> precondition) {
         Instant now = clock.instant();
         writer.write(db -> {
-            Optional<AccountRow> before = accounts.find(db, channel);
+            Optional<AccountRow> before = accounts.find(db, id);
             precondition.accept(before.map(this::decrypt));
             // Each encryption looks different: what stays the same is left as it is, so that it doesn't look changed.
             String encrypted = before.filter(
                             row -> decrypt(row).settings().secrets().equals(settings.secrets()))
                     .map(AccountRow::encryptedSecrets)
                     .orElseGet(() -> vault.encrypt(Json.write(settings.secrets())));
-            accounts.save(db, channel, new AccountRow(settings.account(), encrypted, now, check), now);
+            accounts.save(db, id, channel, new AccountRow(settings.account(), encrypted, now, check), now);
             return null;
         });
-        known.remove(channel);
+        known.remove(id);
     }
 
-    /** Back to the account of the file or the environment. */
-    public void delete(Channel channel) {
+    /** Forgets an account; the first one gives way to that of the file or the environment. */
+    public void delete(String id) {
         writer.write(db -> {
-            accounts.delete(db, channel);
+            accounts.delete(db, id);
             return null;
         });
-        known.remove(channel);
+        known.remove(id);
     }
 }

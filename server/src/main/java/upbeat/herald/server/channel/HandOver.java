@@ -2,6 +2,7 @@ package upbeat.herald.server.channel;
 
 import java.time.Duration;
 import org.jspecify.annotations.Nullable;
+import upbeat.herald.core.timing.Backoff;
 
 /** How a hand-over ended. */
 public sealed interface HandOver {
@@ -28,10 +29,19 @@ public sealed interface HandOver {
         }
     }
 
-    /** The gateway asks to come again. @param after the wait it asked for, or null where it named none */
-    record Later(String reason, @Nullable Duration after) implements HandOver {
+    /**
+     * The gateway asks to come again.
+     *
+     * @param kind how the waits grow; {@code after} the wait it asked for, or null where it named none
+     */
+    record Later(String reason, Backoff kind, @Nullable Duration after) implements HandOver {
         public Later(String reason) {
-            this(reason, null);
+            this(reason, Backoff.TEMPORARY, null);
+        }
+
+        /** The gateway would take it, only not so fast. */
+        public static Later throttled(String reason) {
+            return new Later(reason, Backoff.THROTTLED, null);
         }
     }
 

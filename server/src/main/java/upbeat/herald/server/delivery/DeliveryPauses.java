@@ -10,13 +10,12 @@ import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
-import upbeat.herald.core.wording.Channel;
 import upbeat.herald.server.platform.signal.LoopPause;
 
 /**
- * Which channels are paused, why, and until when. A gateway that is away is asked after growing waits: a wrong password
- * asked twice a second gets an account locked. One that takes messages without confirming them is given one at a time,
- * since each may have reached its customer. The team is told once, not with every attempt.
+ * Which accounts are paused, why, and until when; by their ids. A gateway that is away is asked after growing waits: a
+ * wrong password asked twice a second gets an account locked. One that takes messages without confirming them is given
+ * one at a time, since each may have reached its customer. The team is told once, not with every attempt.
  */
 @Component
 public class DeliveryPauses {
@@ -26,10 +25,15 @@ public class DeliveryPauses {
     /** The first wait after too many without an answer; more would only make more of them. */
     private static final Duration FIRST_UNCONFIRMED = Duration.ofSeconds(30);
 
+    /** After a gateway asked for fewer at once. */
+    private static final Duration FIRST_THROTTLE = Duration.ofMillis(200);
+
+    private static final Duration LONGEST_THROTTLE = Duration.ofSeconds(10);
+
     static final int MOST_UNCONFIRMED = 3;
 
     private final InstantSource clock;
-    private final Map<Channel, State> states = new ConcurrentHashMap<>();
+    private final Map<String, State> states = new ConcurrentHashMap<>();
 
     DeliveryPauses(InstantSource clock) {
         this.clock = clock;
@@ -39,52 +43,67 @@ public class DeliveryPauses {
     public record Trouble(String reason, Instant since, long secondsLeft) {}
 
     private static final class State {
+        final LoopPause throttle = new LoopPause(FIRST_THROTTLE, LONGEST_THROTTLE);
         final LoopPause outage = new LoopPause(Duration.ofMillis(500), LONGEST_OUTAGE);
         final LoopPause unconfirmed = new LoopPause(FIRST_UNCONFIRMED, LONGEST_UNCONFIRMED);
         int unconfirmedInRow;
+        boolean hasWorked;
 
         @Nullable String reason;
 
         @Nullable Instant since;
     }
 
-    private State of(Channel channel) {
-        return states.computeIfAbsent(channel, c -> new State());
+    private State of(String account) {
+        return states.computeIfAbsent(account, a -> new State());
     }
 
     /** How long nothing is handed over; 0 where it may go on. */
-    long millisLeft(Channel channel) {
-        State s = of(channel);
+    /** How long nothing is handed over; 0 where it may go on. */
+    long millisLeft(String account) {
+        State s = of(account);
         synchronized (s) {
-            return Math.max(s.outage.millisLeft(System.nanoTime()), s.unconfirmed.millisLeft(System.nanoTime()));
+            long now = System.nanoTime();
+            return Math.max(
+                    s.throttle.millisLeft(now), Math.max(s.outage.millisLeft(now), s.unconfirmed.millisLeft(now)));
         }
     }
 
     /** How many messages may be tried side by side now. */
-    int mostAtOnce(Channel channel, int usual) {
-        State s = of(channel);
+    int mostAtOnce(String account, int usual) {
+        State s = of(account);
         synchronized (s) {
             return s.unconfirmedInRow >= MOST_UNCONFIRMED ? 1 : usual;
         }
     }
 
     /** The gateway took nothing. */
-    void away(Channel channel, String reason) {
-        State s = of(channel);
+    void away(String account, String reason) {
+        State s = of(account);
         synchronized (s) {
             s.outage.failed(System.nanoTime());
-            begin(channel, s, reason);
+            begin(account, s, reason);
+        }
+    }
+
+    /**
+     * The gateway takes messages, only not so fast: nothing is wrong with it, but nothing more is given for a moment.
+     */
+    void throttled(String account) {
+        State s = of(account);
+        synchronized (s) {
+            s.throttle.failed(System.nanoTime());
         }
     }
 
     /** The gateway took a message and didn't say what became of it. */
-    void unconfirmed(Channel channel) {
-        State s = of(channel);
+    void unconfirmed(String account) {
+        State s = of(account);
         synchronized (s) {
             if (++s.unconfirmedInRow < MOST_UNCONFIRMED) return;
             s.unconfirmed.failed(System.nanoTime());
             begin(
-                    channel,
+                    account,
                     s,
                     s.unconfirmedInRow + " messages in a row were taken without an answer. Sending waits; "
                             + "check the gateway and the unsure messages");
@@ -92,17 +111,18 @@ public class DeliveryPauses {
     }
 
     /** The gateway answered as it should. */
-    void worked(Channel channel) {
-        State s = of(channel);
+    void worked(String account) {
+        State s = of(account);
         synchronized (s) {
-            if (s.reason != null) LOG.info("Sending by {} goes on", channel.label());
+            s.hasWorked = true;
+            if (s.reason != null) LOG.info("Sending by {} goes on", account);
             clear(s);
         }
     }
 
     /** Somebody says that it works again: the next attempt is made at once. */
-    public void retryNow(Channel channel) {
-        State s = of(channel);
+    public void retryNow(String account) {
+        State s = of(account);
         synchronized (s) {
             s.outage.succeeded();
             s.unconfirmed.succeeded();
@@ -110,31 +130,40 @@ public class DeliveryPauses {
     }
 
     /** Another account is in use: what was said of the one before is over. */
-    void forget(Channel channel) {
-        State s = of(channel);
+    void forget(String account) {
+        State s = of(account);
         synchronized (s) {
             clear(s);
         }
     }
 
-    public Optional<Trouble> find(Channel channel) {
-        State s = of(channel);
+    /** True where it took a message since the application started. */
+    boolean hasWorked(String account) {
+        State s = of(account);
         synchronized (s) {
-            return s.reason == null || s.since == null
-                    ? Optional.empty()
-                    : Optional.of(new Trouble(s.reason, s.since, (millisLeft(channel) + 999) / 1000));
+            return s.hasWorked;
         }
     }
 
-    private void begin(Channel channel, State s, String reason) {
+    public Optional<Trouble> find(String account) {
+        State s = of(account);
+        synchronized (s) {
+            return s.reason == null || s.since == null
+                    ? Optional.empty()
+                    : Optional.of(new Trouble(s.reason, s.since, (millisLeft(account) + 999) / 1000));
+        }
+    }
+
+    private void begin(String account, State s, String reason) {
         if (s.reason == null) {
             s.since = clock.instant();
-            LOG.warn("Sending by {} waits: {}", channel.label(), reason);
+            LOG.warn("Sending by {} waits: {}", account, reason);
         }
         s.reason = reason;
     }
 
     private static void clear(State s) {
+        s.throttle.succeeded();
         s.outage.succeeded();
         s.unconfirmed.succeeded();
         s.unconfirmedInRow = 0;

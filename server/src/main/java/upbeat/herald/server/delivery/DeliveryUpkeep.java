@@ -12,18 +12,21 @@ class DeliveryUpkeep {
     private final ChannelTimeouts timeouts;
     private final QuietParcelSweep quiet;
     private final CreditUpkeep credit;
+    private final GatewayTroubleMail troubleMail;
 
     DeliveryUpkeep(
             MessageHandOver handOver,
             AbandonedMessages abandoned,
             ChannelTimeouts timeouts,
             QuietParcelSweep quiet,
-            CreditUpkeep credit) {
+            CreditUpkeep credit,
+            GatewayTroubleMail troubleMail) {
         this.handOver = handOver;
         this.abandoned = abandoned;
         this.timeouts = timeouts;
         this.quiet = quiet;
         this.credit = credit;
+        this.troubleMail = troubleMail;
     }
 
     void sweep() {
@@ -31,6 +34,7 @@ class DeliveryUpkeep {
         timeouts.sweep();
         quiet.sweep();
         credit.sweep();
+        troubleMail.sweep();
     }
 
     /** Settles what a process that died left in hand; nothing that this one holds in its own hands is touched. */

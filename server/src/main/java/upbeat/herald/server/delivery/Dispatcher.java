@@ -3,10 +3,9 @@ package upbeat.herald.server.delivery;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
-import java.util.concurrent.Future;
 import java.util.concurrent.TimeUnit;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -14,7 +13,7 @@ import org.springframework.beans.factory.annotation.Value;
 import org.springframework.context.SmartLifecycle;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.wording.Channel;
-import upbeat.herald.server.channel.Gateway;
+import upbeat.herald.server.channel.GatewayAccount;
 import upbeat.herald.server.channel.GatewayRegistry;
 import upbeat.herald.server.message.MessageRepository;
 import upbeat.herald.server.platform.signal.LoopPause;
@@ -29,7 +28,7 @@ import upbeat.herald.server.platform.signal.WorkSignal;
 public class Dispatcher implements SmartLifecycle {
     private static final Logger LOG = LoggerFactory.getLogger(Dispatcher.class);
     private static final int AT_ONCE = 64;
-    private static final long TICK_MILLIS = 500;
+    private static final long NO_GATEWAY_MILLIS = 10_000;
     private static final int DRAIN_SECONDS = 20;
     private static final Duration FIRST_TROUBLE_PAUSE = Duration.ofMillis(500);
     private static final Duration LONGEST_TROUBLE_PAUSE = Duration.ofSeconds(30);
@@ -43,7 +42,7 @@ public class Dispatcher implements SmartLifecycle {
     private final MessageHandOver handOver;
     private final DeliveryUpkeep upkeep;
     private final DeliveryPauses pauses;
-    private final SendingGate gate;
+    private final DispatchRound round;
 
     Dispatcher(
             GatewayRegistry gateways,
@@ -53,7 +52,7 @@ public class Dispatcher implements SmartLifecycle {
             MessageHandOver handOver,
             DeliveryUpkeep upkeep,
             DeliveryPauses pauses,
-            SendingGate gate) {
+            DispatchRound round) {
         this.gateways = gateways;
         this.due = due;
         this.signal = signal;
@@ -61,7 +60,7 @@ public class Dispatcher implements SmartLifecycle {
         this.handOver = handOver;
         this.upkeep = upkeep;
         this.pauses = pauses;
-        this.gate = gate;
+        this.round = round;
     }
 
     @Override
@@ -120,25 +119,24 @@ public class Dispatcher implements SmartLifecycle {
     }
 
     private void loop(Channel channel) {
-        Gateway used = null;
+        List<GatewayAccount> used = List.of();
         ExecutorService lanes = null;
         LoopPause trouble = new LoopPause(FIRST_TROUBLE_PAUSE, LONGEST_TROUBLE_PAUSE);
         long seen = 0;
         while (running) {
             try {
-                Gateway gateway = gateways.find(channel).orElse(null);
-                if (gateway != used) {
-                    if (used != null) GatewayRegistry.close(used);
+                List<GatewayAccount> accounts = gateways.list(channel);
+                if (!accounts.equals(used)) {
                     if (lanes != null) lanes.shutdown();
-                    lanes = gateway == null ? null : lanes(gateway);
-                    used = gateway;
-                    pauses.forget(channel);
+                    lanes = accounts.isEmpty() ? null : lanes(channel, accounts);
+                    leave(used, accounts);
+                    used = accounts;
                 }
-                if (gateway != null) gateway.listen();
-                boolean more = gateway != null && lanes != null && round(gateway, lanes);
-                if (gateway == null) sayThereIsNone(channel);
+                accounts.forEach(a -> a.gateway().listen());
+                long wait = lanes == null ? NO_GATEWAY_MILLIS : round.run(channel, lanes, () -> running);
+                if (lanes == null) sayThereIsNone(channel);
                 trouble.succeeded();
-                if (!more) seen = signal.await(seen, gateway == null ? 10_000 : TICK_MILLIS);
+                if (wait > 0) seen = signal.await(seen, wait);
             } catch (InterruptedException e) {
                 break;
             } catch (Throwable e) {
@@ -159,6 +157,16 @@ public class Dispatcher implements SmartLifecycle {
         if (lanes != null) drain(lanes);
     }
 
+    /** What is no longer used is closed, and what was said of it is over. */
+    private void leave(List<GatewayAccount> used, List<GatewayAccount> now) {
+        for (GatewayAccount account : used) {
+            if (now.stream().noneMatch(a -> a.gateway() == account.gateway())) {
+                GatewayRegistry.close(account.gateway());
+                pauses.forget(account.id());
+            }
+        }
+    }
+
     /**
      * What is in hand when the application stops is brought to its end; what was not begun waits for the next start.
      */
@@ -173,48 +181,18 @@ public class Dispatcher implements SmartLifecycle {
     }
 
     private void sayThereIsNone(Channel channel) {
-        if (due.find(channel, 1).isEmpty()) return;
+        if (due.find(channel, Set.of(), 1).isEmpty()) return;
         due.markWaiting(channel, "No gateway for " + channel.label() + " is set up. Go to Setup, Gateways");
     }
 
-    private static ExecutorService lanes(Gateway gateway) {
-        return Executors.newFixedThreadPool(gateway.parallelism(), r -> {
-            Thread t = new Thread(r, "lane-" + gateway.channel().code());
+    private static ExecutorService lanes(Channel channel, List<GatewayAccount> accounts) {
+        int together =
+                accounts.stream().mapToInt(a -> a.gateway().parallelism()).sum();
+        return Executors.newFixedThreadPool(together, r -> {
+            Thread t = new Thread(r, "lane-" + channel.code());
             t.setDaemon(true);
             return t;
         });
-    }
-
-    /** Handles what is due now. @return true where there may be more */
-    private boolean round(Gateway gateway, ExecutorService lanes) throws InterruptedException {
-        Channel channel = gateway.channel();
-        if (pauses.millisLeft(channel) > 0 || !gate.isOpen(channel)) return false;
-        List<MessageRepository.Due> found = due.find(channel, pauses.mostAtOnce(channel, AT_ONCE));
-        if (found.isEmpty()) return false;
-        Optional<String> away = gateway.findOutage();
-        if (away.isPresent()) {
-            pauses.away(channel, away.get());
-            due.markWaiting(channel, away.get());
-            return false;
-        }
-        List<Future<?>> work = new ArrayList<>();
-        for (MessageRepository.Due next : found) {
-            work.add(lanes.submit(() -> {
-                // What went before it may have shown that the gateway takes nothing now.
-                if (running && pauses.millisLeft(channel) == 0)
-                    gate.pass(channel, next, () -> handOver.handOver(gateway, next.seq()));
-            }));
-        }
-        java.util.concurrent.ExecutionException failed = null;
-        for (Future<?> w : work) {
-            try {
-                w.get();
-            } catch (java.util.concurrent.ExecutionException e) {
-                failed = e;
-            }
-        }
-        if (failed != null) throw new IllegalStateException("What became of a message could not be recorded", failed);
-        return pauses.millisLeft(channel) == 0;
     }
 
     /**
@@ -224,9 +202,9 @@ public class Dispatcher implements SmartLifecycle {
         boolean more = true;
         while (more) {
             more = false;
-            for (Gateway gateway : gateways.list()) {
-                for (MessageRepository.Due next : due.find(gateway.channel(), AT_ONCE)) {
-                    handOver.handOver(gateway, next.seq());
+            for (GatewayAccount account : gateways.list()) {
+                for (MessageRepository.Due next : due.find(account.channel(), Set.of(), AT_ONCE)) {
+                    handOver.handOver(account, next.seq());
                     more = true;
                 }
             }

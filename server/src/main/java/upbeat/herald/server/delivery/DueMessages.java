@@ -2,6 +2,7 @@ package upbeat.herald.server.delivery;
 
 import java.time.InstantSource;
 import java.util.List;
+import java.util.Set;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.wording.Channel;
@@ -23,9 +24,11 @@ class DueMessages {
         this.clock = clock;
     }
 
-    /** The longest due first, without those of notices that are stopped. */
-    List<MessageRepository.Due> find(Channel channel, int most) {
-        return messages.findDue(reader, channel, clock.instant(), most);
+    /**
+     * The urgent and the longest due first, without those of notices that are stopped. @param full receivers to skip
+     */
+    List<MessageRepository.Due> find(Channel channel, Set<String> full, int most) {
+        return messages.findDue(reader, channel, full, clock.instant(), most);
     }
 
     /** @param reason why none of them is sent now */

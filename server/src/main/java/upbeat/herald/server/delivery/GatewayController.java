@@ -41,27 +41,33 @@ class GatewayController {
         return service.list();
     }
 
-    @PostMapping("/{channel}/test")
-    ConnectionCheck test(@PathVariable String channel, @RequestBody GatewayBody body) {
-        return service.test(channel, body);
+    @PostMapping("/{id}/test")
+    ConnectionCheck test(@PathVariable String id, @RequestBody GatewayBody body) {
+        return service.test(id, body);
     }
 
-    @PutMapping("/{channel}")
+    /** One account more for a channel. */
+    @PostMapping("/{id}/others")
+    GatewayView add(@PathVariable String id, @RequestBody GatewayBody body) {
+        return service.add(id, body);
+    }
+
+    @PutMapping("/{id}")
     GatewayView save(
-            @PathVariable String channel,
+            @PathVariable String id,
             @RequestHeader(HttpHeaders.IF_MATCH) IfMatch match,
             @RequestBody GatewayBody body) {
-        return service.save(channel, match, body);
+        return service.save(id, match, body);
     }
 
     @Needs(Role.WORK)
-    @PostMapping("/{channel}/retry")
-    GatewayView retryNow(@PathVariable String channel) {
-        return service.retryNow(channel);
+    @PostMapping("/{id}/retry")
+    GatewayView retryNow(@PathVariable String id) {
+        return service.retryNow(id);
     }
 
-    @DeleteMapping("/{channel}")
-    GatewayView remove(@PathVariable String channel) {
-        return service.remove(channel);
+    @DeleteMapping("/{id}")
+    GatewayView remove(@PathVariable String id) {
+        return service.remove(id);
     }
 }

@@ -1,12 +1,13 @@
 package upbeat.herald.server.delivery;
 
-import org.jspecify.annotations.Nullable;
+import java.util.Optional;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import upbeat.herald.core.wording.Channel;
+import upbeat.herald.server.channel.AccountUse;
 import upbeat.herald.server.channel.ChannelRegistry;
-import upbeat.herald.server.channel.Gateway;
+import upbeat.herald.server.channel.GatewayAccount;
 import upbeat.herald.server.channel.GatewayAccounts;
 import upbeat.herald.server.channel.GatewayRegistry;
 
@@ -24,14 +25,18 @@ class GatewayFactory {
 
     @Bean(destroyMethod = "close")
     GatewayRegistry gatewayRegistry() {
-        return new GatewayRegistry(
-                Channel.all().stream().map(this::create).filter(g -> g != null).toList());
+        return new GatewayRegistry(Channel.all().stream()
+                .flatMap(channel -> accounts.listIds(channel).stream().map(id -> create(channel, id)))
+                .flatMap(Optional::stream)
+                .toList());
     }
 
-    /** The gateway of the account in use, or null where there is none. */
-    @Nullable Gateway create(Channel channel) {
-        return accounts.findInUse(channel)
-                .map(settings -> channels.get(channel).createGateway(settings, accounts.networkOf(channel)))
-                .orElse(null);
+    /** An account in use with its gateway, or empty where there is none. */
+    Optional<GatewayAccount> create(Channel channel, String id) {
+        return accounts.findInUse(channel, id)
+                .map(settings -> new GatewayAccount(
+                        id,
+                        AccountUse.of(settings),
+                        channels.get(channel).createGateway(id, settings, accounts.networkOf(id))));
     }
 }

@@ -12,6 +12,7 @@ import org.springframework.stereotype.Component;
 import upbeat.herald.core.notice.Reason;
 import upbeat.herald.core.timing.Backoff;
 import upbeat.herald.server.channel.Gateway;
+import upbeat.herald.server.channel.GatewayAccount;
 import upbeat.herald.server.channel.HandOver;
 import upbeat.herald.server.channel.OutgoingMessage;
 import upbeat.herald.server.message.ChannelFallback;
@@ -60,9 +61,9 @@ public class MessageHandOver {
      *
      * @return true where the gateway was given it, whatever became of it
      */
-    boolean handOver(Gateway gateway, long seq) {
+    boolean handOver(GatewayAccount account, long seq) {
         MessageRow m = messages.find(reader, seq).orElse(null);
-        if (m == null) return false;
+        if (m == null || !m.state().status().isInLine()) return false;
         MessagePreparation.Outcome outcome;
         Instant now = clock.instant();
         try {
@@ -89,10 +90,11 @@ public class MessageHandOver {
         } else if (outcome instanceof MessagePreparation.Outcome.Ready ready) {
             inHand.add(seq);
             try {
-                if (!writer.writeAside(db -> prepare.isCurrent(db, m, ready, now) && messages.claim(db, m, ready, now)))
+                if (!writer.writeAside(
+                        db -> prepare.isCurrent(db, m, ready, now) && messages.claim(db, m, ready, account.id(), now)))
                     return false;
                 HandOver end = handOver(
-                        gateway,
+                        account.gateway(),
                         new OutgoingMessage(
                                 m.id(),
                                 m.origin().noticeId(),
@@ -103,8 +105,8 @@ public class MessageHandOver {
                                 ready.question(),
                                 now,
                                 ready.preferences()));
-                note(gateway, end);
-                recorder.record(m, end);
+                note(account.id(), end);
+                recorder.record(m, end, account);
                 return true;
             } finally {
                 inHand.remove(seq);
@@ -114,15 +116,33 @@ public class MessageHandOver {
     }
 
     /** What the end of one hand-over says of the gateway itself. */
-    private void note(Gateway gateway, HandOver end) {
-        if (end instanceof HandOver.Away away) pauses.away(gateway.channel(), away.reason());
-        else if (end instanceof HandOver.Unsure) pauses.unconfirmed(gateway.channel());
-        else if (!(end instanceof HandOver.NotApproved)) pauses.worked(gateway.channel());
+    private void note(String account, HandOver end) {
+        if (end instanceof HandOver.Away away) pauses.away(account, away.reason());
+        else if (end instanceof HandOver.Unsure) pauses.unconfirmed(account);
+        else if (end instanceof HandOver.Later later && later.kind() == Backoff.THROTTLED) pauses.throttled(account);
+        else if (!(end instanceof HandOver.NotApproved)) pauses.worked(account);
+    }
+
+    /** True where a message that waits for another try is no longer to be sent; it is held back then. */
+    boolean isOver(MessageRow m) {
+        MessagePreparation.Outcome outcome;
+        try {
+            outcome = prepare.prepare(reader, m, clock.instant());
+        } catch (RuntimeException e) {
+            LOG.error("Message {} could not be prepared", m.id(), e);
+            return false; // its own turn brings this to an end
+        }
+        if (!(outcome instanceof MessagePreparation.Outcome.Held held)) return false;
+        writer.writeAside(db -> {
+            next.hold(db, m, held.reason());
+            return null;
+        });
+        return true;
     }
 
     private void postpone(MessageRow m, Instant now) {
         int attempt = m.state().attempt() + 1;
-        writer.writeAside(db -> attempt >= Backoff.MOST_TRIES
+        writer.writeAside(db -> attempt >= Backoff.TEMPORARY.mostTries()
                 ? messages.markWithheld(
                         db,
                         m.seq(),
@@ -133,7 +153,7 @@ public class MessageHandOver {
                         db,
                         m.seq(),
                         "This message couldn't be created. It will be tried again",
-                        now.plus(Backoff.delayAfter(attempt, random))));
+                        now.plus(Backoff.TEMPORARY.delayAfter(attempt, random))));
     }
 
     /** A gateway that breaks down in the middle leaves open whether the message went out. */

@@ -12,7 +12,6 @@ import upbeat.herald.core.wording.Rendered;
 import upbeat.herald.server.brand.BrandRepository;
 import upbeat.herald.server.channel.ChannelRegistry;
 import upbeat.herald.server.channel.Gateway;
-import upbeat.herald.server.channel.GatewayRegistry;
 import upbeat.herald.server.channel.HandOver;
 import upbeat.herald.server.channel.OutgoingMessage;
 import upbeat.herald.server.channel.Price;
@@ -24,7 +23,7 @@ import upbeat.herald.server.platform.persistence.DatabaseWriter;
 /** Hands over what is no message of the plan's, to one customer. */
 @Component
 class PersonalText {
-    private final GatewayRegistry gateways;
+    private final OpenAccounts accounts;
     private final BrandRepository brands;
     private final ChannelRegistry channels;
     private final CreditBook credit;
@@ -32,13 +31,13 @@ class PersonalText {
     private final JdbcClient reader;
 
     PersonalText(
-            GatewayRegistry gateways,
+            OpenAccounts accounts,
             BrandRepository brands,
             ChannelRegistry channels,
             CreditBook credit,
             DatabaseWriter writer,
             JdbcClient reader) {
-        this.gateways = gateways;
+        this.accounts = accounts;
         this.brands = brands;
         this.channels = channels;
         this.credit = credit;
@@ -56,7 +55,7 @@ class PersonalText {
         Brand brand = to.shop() == null ? brands.get(reader) : brands.get(reader, to.shop());
         Optional<Rendered> content = channel.renderPersonal(subject, words.apply(brand));
         if (content.isEmpty()) return new Result.Refused("This channel takes no such text");
-        Gateway gateway = gateways.find(channel).orElse(null);
+        Gateway gateway = accounts.findGateway(channel).orElse(null);
         if (gateway == null) return new Result.Later("No gateway is set up. Go to Setup, Gateways");
         HandOver end = gateway.handOver(new OutgoingMessage(
                 item.id(), item.kind(), to.address(), to.language(), brand, content.get(), null, item.createdAt()));

@@ -3,7 +3,6 @@ package upbeat.herald.server.delivery;
 import java.util.function.BooleanSupplier;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.wording.Channel;
-import upbeat.herald.server.message.MessageRepository;
 
 /** Whether a message may leave now, as far as somebody stopped it or a notice says far more than usual. */
 @Component
@@ -20,16 +19,22 @@ class SendingGate {
         return !stops.isStopped(channel);
     }
 
-    /** Hands a message over where it may leave. @param handOver true where the gateway was given it */
-    void pass(Channel channel, MessageRepository.Due message, BooleanSupplier handOver) {
-        if (stops.isStopped(channel, message.noticeId())) return;
-        boolean isCounted = !message.isForTeam(); // the team's own messages are no flood
-        if (isCounted && !guard.admit(message.noticeId())) return;
+    /**
+     * Hands a message over where it may leave.
+     *
+     * @param isForTeam true for the team's own messages, which are no flood
+     * @param handOver true where the gateway was given it
+     * @return what {@code handOver} returned, or false where it wasn't asked
+     */
+    boolean pass(Channel channel, String noticeId, boolean isForTeam, BooleanSupplier handOver) {
+        if (stops.isStopped(channel, noticeId)) return false;
+        if (!isForTeam && !guard.admit(noticeId)) return false;
         boolean isHandedOver = false;
         try {
             isHandedOver = handOver.getAsBoolean();
+            return isHandedOver;
         } finally {
-            if (isCounted && !isHandedOver) guard.takeBack(message.noticeId());
+            if (!isForTeam && !isHandedOver) guard.takeBack(noticeId);
         }
     }
 }

@@ -6,7 +6,6 @@ import upbeat.herald.core.wording.email.EmailChannel;
 import upbeat.herald.core.wording.email.PlainMail;
 import upbeat.herald.server.brand.BrandRepository;
 import upbeat.herald.server.channel.Gateway;
-import upbeat.herald.server.channel.GatewayRegistry;
 import upbeat.herald.server.channel.HandOver;
 import upbeat.herald.server.channel.OutgoingMessage;
 import upbeat.herald.server.channel.TeamAddressRepository;
@@ -18,14 +17,13 @@ import upbeat.herald.server.platform.outbox.OutboxSender;
 @Component
 public class TeamMailSender implements OutboxSender {
     private final TeamAddressRepository addresses;
-    private final GatewayRegistry gateways;
+    private final OpenAccounts accounts;
     private final BrandRepository brands;
     private final JdbcClient reader;
 
-    TeamMailSender(
-            TeamAddressRepository addresses, GatewayRegistry gateways, BrandRepository brands, JdbcClient reader) {
+    TeamMailSender(TeamAddressRepository addresses, OpenAccounts accounts, BrandRepository brands, JdbcClient reader) {
         this.addresses = addresses;
-        this.gateways = gateways;
+        this.accounts = accounts;
         this.brands = brands;
         this.reader = reader;
     }
@@ -40,7 +38,7 @@ public class TeamMailSender implements OutboxSender {
         String to = addresses.findAll(reader).get(EmailChannel.EMAIL);
         if (to == null)
             return new Result.Refused("The team has no e-mail address of its own. Enter one in Setup, Team");
-        Gateway gateway = gateways.find(EmailChannel.EMAIL).orElse(null);
+        Gateway gateway = accounts.findGateway(EmailChannel.EMAIL).orElse(null);
         if (gateway == null) return new Result.Later("No mail server is set up. Go to Setup, Gateways");
         HandOver end = gateway.handOver(new OutgoingMessage(
                 item.id(),

@@ -14,6 +14,7 @@ import upbeat.herald.core.notice.Moment;
 import upbeat.herald.core.notice.Notice;
 import upbeat.herald.core.notice.OrderSituation;
 import upbeat.herald.core.notice.PlannedMessage;
+import upbeat.herald.core.notice.Priority;
 import upbeat.herald.core.notice.Reason;
 import upbeat.herald.core.notice.TeamOccasion;
 import upbeat.herald.core.wording.CustomerLanguage;
@@ -154,14 +155,14 @@ public class MessagePlanner {
      * whoever has answered by then gets none.
      */
     public void planReminder(JdbcClient db, MessageRow asked, Instant now) {
-        planBeside(db, asked, REMINDER + asked.origin().occasion(), asked.recipient(), now);
+        planBeside(db, asked, REMINDER + asked.origin().occasion(), asked.recipient(), Priority.LATER, now);
     }
 
     /** What a customer was sent goes to the team too, over the same channel, as a message of its own. */
     void planCopy(JdbcClient db, MessageRow sent, Instant now) {
         MessageRecipient team = new MessageRecipient(
                 sent.recipient().channel(), null, sent.recipient().language());
-        planBeside(db, sent, TeamOccasion.copy(sent.origin().occasion()), team, now);
+        planBeside(db, sent, TeamOccasion.copy(sent.origin().occasion()), team, Priority.LATER, now);
     }
 
     /**
@@ -170,7 +171,7 @@ public class MessagePlanner {
      * @param time 1 for the first time it is said again
      */
     public void planResend(JdbcClient db, MessageRow sent, int time, Instant now) {
-        planBeside(db, sent, resend(sent.origin().occasion(), time), sent.recipient(), now);
+        planBeside(db, sent, resend(sent.origin().occasion(), time), sent.recipient(), Priority.URGENT, now);
     }
 
     /** The occasion of a message that is said again. */
@@ -178,7 +179,8 @@ public class MessagePlanner {
         return RESEND + time + "/" + occasion;
     }
 
-    private void planBeside(JdbcClient db, MessageRow m, String occasion, MessageRecipient to, Instant now) {
+    private void planBeside(
+            JdbcClient db, MessageRow m, String occasion, MessageRecipient to, Priority priority, Instant now) {
         MessageOrigin of = m.origin();
         messages.insert(
                 db,
@@ -191,7 +193,8 @@ public class MessagePlanner {
                         null,
                         List.of(),
                         now,
-                        now)));
+                        now,
+                        priority)));
     }
 
     /** Keeps a message anew that was forgotten, as it was planned. */
@@ -206,7 +209,8 @@ public class MessagePlanner {
                         null,
                         forgotten.state().standBy(),
                         forgotten.times().plannedAt(),
-                        forgotten.times().dueAt())));
+                        forgotten.times().dueAt(),
+                        Priority.NORMAL)));
     }
 
     private MessageRepository.NewMessage planned(
@@ -225,7 +229,8 @@ public class MessagePlanner {
                 null,
                 m.standBy(),
                 now,
-                m.dueAt());
+                m.dueAt(),
+                Priority.of(m.notice()));
     }
 
     private List<MessageRepository.NewMessage> withheld(
@@ -245,7 +250,8 @@ public class MessagePlanner {
                         n.reason(),
                         List.of(),
                         now,
-                        now))
+                        now,
+                        Priority.of(n.notice())))
                 .toList();
     }
 

@@ -3,6 +3,7 @@ package upbeat.herald.server.message;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -15,8 +16,10 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 import tools.jackson.core.type.TypeReference;
+import upbeat.herald.core.Texts;
 import upbeat.herald.core.journey.Stage;
 import upbeat.herald.core.notice.History;
+import upbeat.herald.core.notice.Priority;
 import upbeat.herald.core.notice.Reason;
 import upbeat.herald.core.wording.Channel;
 import upbeat.herald.core.wording.Question;
@@ -36,19 +39,34 @@ public class MessageRepository {
     private static final String SELECT = "select * from message m ";
     private static final String INSERT = """
             insert into message (id, notice_id, order_id, parcel, parcel_id, occasion, stage, channel, address,
-            language, status, reason_code, reason, stand_by, planned_at, due_at)
-            values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?) on conflict do nothing""";
+            language, status, reason_code, reason, stand_by, planned_at, due_at, priority)
+            values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?) on conflict do nothing""";
     private static final String NEW_OF = """
             select seq from message where id in (select value from json_each(?)) and status = 'planned'""";
     private static final String DUE = """
-            select seq, notice_id, for_team from message where channel = ? and status in ('planned', 'waiting')
-            and due_at <= ? and (next_try_at is null or next_try_at <= ?)
-            and 'notice/' || notice_id not in (select scope from sending_stop)
-            order by due_at, seq limit ?""";
+            select m.seq, m.notice_id, m.for_team, m.address, m.receiver, o.country, m.gateway_account
+            from message m cross join shop_order o on o.id = m.order_id
+            where m.channel = :channel and m.priority = :priority and m.status in ('planned', 'waiting')
+            and m.due_at <= :now and (m.next_try_at is null or m.next_try_at <= :now)
+            and 'notice/' || m.notice_id not in (select scope from sending_stop)
+            and coalesce(m.receiver, '') not in (select value from json_each(:full))
+            order by m.due_at, m.seq limit :most""";
+    /** What the same customer is to hear before, of the same order and over the same channel. */
+    private static final String EARLIER_IN_LINE = SELECT + """
+            where order_id = :order and channel = :channel and not for_team
+            and (status = 'sending' or status in ('planned', 'waiting')
+              and coalesce(reason_code, 'BEHIND') in ('GATEWAY_AWAY', 'BEHIND')
+              and 'notice/' || notice_id not in (select scope from sending_stop))
+            and (due_at, seq) < (:due, :seq) order by due_at, seq""";
+
+    private static final String BEHIND = """
+            update message set status = 'waiting', reason_code = 'BEHIND', reason = ?, next_try_at = ?
+            where seq = ? and status in ('planned', 'waiting')""";
     private static final String CLAIM = """
             update message set status = 'sending', claimed_at = ?, attempt = attempt + 1, address = ?, language = ?,
             subject = ?, text = ?, html = ?, question = ?, segments = ?, cost = ?, cost_currency = ?,
-            reason_code = null, reason = null, next_try_at = null where seq = ? and status in (""" + from(MessageStatus.SENDING) + ")";
+            gateway_account = ?, reason_code = null, reason = null, next_try_at = null
+            where seq = ? and status in (""" + from(MessageStatus.SENDING) + ")";
     private static final String ACCEPTED =
             "update message set status = 'accepted', sent_at = ?, gateway_ref = ?, reason_code = null, reason = null where seq = ? and status in ("
                     + from(MessageStatus.ACCEPTED) + ")";
@@ -104,7 +122,8 @@ public class MessageRepository {
             @Nullable Reason reason,
             List<Channel> standBy,
             Instant plannedAt,
-            Instant dueAt) {}
+            Instant dueAt,
+            Priority priority) {}
 
     private final CreditBook credit;
 
@@ -144,19 +163,75 @@ public class MessageRepository {
             m.reason() == null ? null : m.reason().text(),
             m.standBy().isEmpty() ? "[]" : Json.write(m.standBy()),
             m.plannedAt().toEpochMilli(),
-            m.dueAt().toEpochMilli()
+            m.dueAt().toEpochMilli(),
+            m.priority().ordinal()
         };
     }
 
-    public List<Due> findDue(JdbcClient db, Channel channel, Instant now, int most) {
+    /**
+     * The urgent ones first, of those the longest due.
+     *
+     * @param full receivers that get nothing now, see {@link Due#receiver}
+     */
+    public List<Due> findDue(JdbcClient db, Channel channel, Collection<String> full, Instant now, int most) {
+        List<Due> found = new ArrayList<>();
+        for (Priority priority : Priority.values()) {
+            if (found.size() < most) found.addAll(findDue(db, channel, priority, full, now, most - found.size()));
+        }
+        return found;
+    }
+
+    private static List<Due> findDue(
+            JdbcClient db, Channel channel, Priority priority, Collection<String> full, Instant now, int most) {
         return db.sql(DUE)
-                .params(channel.code(), now.toEpochMilli(), now.toEpochMilli(), most)
-                .query((rs, i) -> new Due(rs.getLong(1), rs.getString(2), rs.getBoolean(3)))
+                .param("channel", channel.code())
+                .param("priority", priority.ordinal())
+                .param("full", Json.write(full))
+                .param("now", now.toEpochMilli())
+                .param("most", most)
+                .query((rs, i) -> new Due(
+                        rs.getLong(1),
+                        rs.getString(2),
+                        rs.getBoolean(3),
+                        rs.getString(4),
+                        Texts.orEmpty(rs.getString(5)),
+                        rs.getString(6),
+                        rs.getString(7)))
                 .list();
     }
 
-    /** A message whose time has come. @param isForTeam true where it goes to the team */
-    public record Due(long seq, String noticeId, boolean isForTeam) {}
+    /**
+     * A message whose time has come.
+     *
+     * @param isForTeam true where it goes to the team
+     * @param receiver the domain of an e-mail address, any other address as a whole; empty where there is none yet
+     * @param country of the destination, or null
+     * @param account through which it was handed over before, or null
+     */
+    public record Due(
+            long seq,
+            String noticeId,
+            boolean isForTeam,
+            @Nullable String address,
+            String receiver,
+            @Nullable String country,
+            @Nullable String account) {}
+
+    /** The messages that the customer of this one is to get before it, the first first. */
+    public List<MessageRow> findEarlierInLine(JdbcClient db, MessageRow m) {
+        return db.sql(EARLIER_IN_LINE)
+                .param("order", m.origin().orderId())
+                .param("channel", m.recipient().channel().code())
+                .param("due", m.times().dueAt().toEpochMilli())
+                .param("seq", m.seq())
+                .query(MessageRepository::mapRow)
+                .list();
+    }
+
+    /** Puts a message behind one that its customer is to get before; it doesn't count as an attempt. */
+    public boolean markBehind(JdbcClient db, long seq, String reason, Instant nextTry) {
+        return db.sql(BEHIND).params(reason, nextTry.toEpochMilli(), seq).update() == 1;
+    }
 
     /** The next moment after {@code after} at which something is to be done, or empty. */
     public Optional<Instant> findNextDue(JdbcClient db, Instant after) {
@@ -314,7 +389,8 @@ public class MessageRepository {
     }
 
     /** Takes a message for handing over, with its text as it leaves. */
-    public boolean claim(JdbcClient db, MessageRow m, MessagePreparation.Outcome.Ready ready, Instant now) {
+    public boolean claim(
+            JdbcClient db, MessageRow m, MessagePreparation.Outcome.Ready ready, String account, Instant now) {
         Rendered r = ready.content();
         return db.sql(CLAIM)
                         .params(
@@ -330,6 +406,7 @@ public class MessageRepository {
                                         ? null
                                         : ready.price().amount().toPlainString(),
                                 ready.price() == null ? null : ready.price().currency(),
+                                account,
                                 m.seq())
                         .update()
                 == 1;
@@ -460,7 +537,7 @@ public class MessageRepository {
     /** Says of everything due on a channel that it waits. */
     public int markAllWaiting(JdbcClient db, Channel channel, String reason, Instant now) {
         return db.sql(
-                        "update message set status = 'waiting', reason_code = 'GATEWAY_AWAY', reason = ? where channel = ? and status = 'planned' and due_at <= ?")
+                        "update message set status = 'waiting', reason_code = 'GATEWAY_AWAY', reason = ? where channel = ? and priority in (0, 1, 2) and status = 'planned' and due_at <= ?")
                 .params(reason, channel.code(), now.toEpochMilli())
                 .update();
     }
@@ -590,7 +667,8 @@ public class MessageRepository {
                         rs.getString("reason_code"),
                         rs.getString("reason"),
                         Json.read(rs.getString("stand_by"), CHANNELS),
-                        rs.getInt("attempt")),
+                        rs.getInt("attempt"),
+                        Columns.nullableInstant(rs, "next_try_at")),
                 new MessageRow.Times(
                         Columns.instant(rs, "planned_at"),
                         Columns.instant(rs, "due_at"),

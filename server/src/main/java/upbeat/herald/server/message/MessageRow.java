@@ -21,14 +21,15 @@ public record MessageRow(
      *
      * @param reason why it is there, where there is something to say; {@code reasonCode} the same for machines
      * @param standBy channels to try if this one does not work
-     * @param attempt how many hand-overs were begun
+     * @param attempt how many hand-overs were begun; {@code nextTry} not tried before, or null
      */
     public record State(
             MessageStatus status,
             @Nullable String reasonCode,
             @Nullable String reason,
             List<Channel> standBy,
-            int attempt) {}
+            int attempt,
+            @Nullable Instant nextTry) {}
 
     /** @param dueAt not sent before */
     public record Times(

@@ -39,6 +39,11 @@ public enum MessageStatus {
         return valueOf(code.toUpperCase(Locale.ROOT));
     }
 
+    /** True where it is still to be handed over. */
+    public boolean isInLine() {
+        return this == PLANNED || this == WAITING;
+    }
+
     /** The states from which this one may be reached. */
     Set<MessageStatus> allowedFrom() {
         return switch (this) {

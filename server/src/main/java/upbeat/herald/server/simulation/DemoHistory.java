@@ -75,7 +75,7 @@ class DemoHistory {
 
     @Bean
     GatewayRegistry pastGateways() {
-        return new GatewayRegistry(List.of(
+        return GatewayRegistry.of(List.of(
                 new HistoryGateway(EmailChannel.EMAIL),
                 new HistoryGateway(SmsChannel.SMS),
                 new HistoryGateway(ChatChannel.WHATSAPP)));
@@ -154,7 +154,8 @@ class DemoHistory {
                 if (due.isAfter(end)) return;
                 if (due.isAfter(clock.instant())) clock.moveTo(due);
                 dispatcher.dispatchAllDue();
-                gateways.list().forEach(g -> ((HistoryGateway) g).receipts().forEach(entries.receipts()::record));
+                gateways.list()
+                        .forEach(a -> ((HistoryGateway) a.gateway()).receipts().forEach(entries.receipts()::record));
             }
         }
 

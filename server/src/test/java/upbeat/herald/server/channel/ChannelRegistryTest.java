@@ -76,14 +76,14 @@ class ChannelRegistryTest {
     @Test
     void aChannelHasOneGatewayAndAnotherTakesItsPlace() {
         Line mail = new Line(EmailChannel.EMAIL, false);
-        GatewayRegistry gateways = new GatewayRegistry(List.of(mail));
+        GatewayRegistry gateways = GatewayRegistry.of(List.of(mail));
         assertThat(gateways.find(EmailChannel.EMAIL)).contains(mail);
         assertThat(gateways.find(SmsChannel.SMS)).isEmpty();
         Line other = new Line(EmailChannel.EMAIL, false);
-        gateways.replace(EmailChannel.EMAIL, other);
-        assertThat(gateways.list()).containsExactly(other);
-        @Nullable Gateway none = null;
-        gateways.replace(EmailChannel.EMAIL, none);
+        gateways.replace("email", GatewayRegistry.of(List.of(other)).list().get(0));
+        assertThat(gateways.find(EmailChannel.EMAIL)).contains(other);
+        @Nullable GatewayAccount none = null;
+        gateways.replace("email", none);
         assertThat(gateways.list()).isEmpty();
     }
 
@@ -91,7 +91,7 @@ class ChannelRegistryTest {
     void closingOneThatFailsLeavesTheOthersToBeClosed() {
         Line rude = new Line(EmailChannel.EMAIL, true);
         Line calm = new Line(SmsChannel.SMS, false);
-        new GatewayRegistry(List.of(rude, calm)).close();
+        GatewayRegistry.of(List.of(rude, calm)).close();
         assertThat(rude.closed).isTrue();
         assertThat(calm.closed).isTrue();
     }

@@ -53,7 +53,7 @@ class GatewayNetworkTest {
     private ConnectionCheck check(String code, AccountSettings account, OutboundNetwork network) {
         Channel channel = Channel.fromCode(code).orElseThrow();
         Gateway gateway =
-                app.context.getBean(ChannelRegistry.class).get(channel).createGateway(account, network);
+                app.context.getBean(ChannelRegistry.class).get(channel).createGateway(channel.code(), account, network);
         try {
             return gateway.checkConnection();
         } finally {

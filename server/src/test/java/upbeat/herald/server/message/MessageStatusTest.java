@@ -2,10 +2,7 @@ package upbeat.herald.server.message;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.time.Duration;
-import java.util.SplittableRandom;
 import org.junit.jupiter.api.Test;
-import upbeat.herald.core.timing.Backoff;
 
 class MessageStatusTest {
     @Test
@@ -22,17 +19,5 @@ class MessageStatusTest {
         assertThat(MessageStatus.SENDING.allowedFrom())
                 .as("an unsure message is not sent by itself")
                 .containsOnly(MessageStatus.PLANNED, MessageStatus.WAITING);
-    }
-
-    @Test
-    void backoffGrowsAndIsBounded() {
-        SplittableRandom random = new SplittableRandom(3);
-        Duration before = Duration.ZERO;
-        for (int attempt = 1; attempt < 40; attempt++) {
-            Duration after = Backoff.delayAfter(attempt, random);
-            assertThat(after).isBetween(Duration.ofSeconds(48), Duration.ofHours(4));
-            if (attempt < 7) assertThat(after).isGreaterThan(before);
-            before = after;
-        }
     }
 }

@@ -48,7 +48,7 @@ class LetterModule implements ChannelModule, ConfiguredAccount {
     }
 
     @Override
-    public Gateway createGateway(AccountSettings settings, OutboundNetwork network) {
+    public Gateway createGateway(String accountId, AccountSettings settings, OutboundNetwork network) {
         return new LetterGateway(String.valueOf(settings.account().get(FOLDER)));
     }
 }

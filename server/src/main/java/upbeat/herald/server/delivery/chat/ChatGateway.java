@@ -10,6 +10,7 @@ import java.util.Optional;
 import org.apache.hc.client5.http.ConnectTimeoutException;
 import org.jspecify.annotations.Nullable;
 import upbeat.herald.core.Texts;
+import upbeat.herald.core.timing.Backoff;
 import upbeat.herald.core.wording.Channel;
 import upbeat.herald.core.wording.chat.ChatChannel;
 import upbeat.herald.core.wording.chat.ChatContent;
@@ -24,6 +25,8 @@ import upbeat.herald.server.channel.OutgoingMessage;
  * id is the Idempotency-Key.
  */
 final class ChatGateway implements Gateway, AutoCloseable {
+    private static final int TOO_MANY_REQUESTS = 429; // RFC 6585
+
     private final ChatClient client;
     private final ChatApprovalService approvals;
 
@@ -137,8 +140,9 @@ final class ChatGateway implements Gateway, AutoCloseable {
         if (answer.status() == 401 || answer.status() == 403)
             return new HandOver.Away("The chat network rejected the token");
         // 409: the same message is being worked on from an attempt before, whose answer was lost.
-        return answer.status() == 409 || answer.status() == 429 || answer.status() >= 500
-                ? new HandOver.Later("The chat network responded: " + answer.errorMessage(), answer.retryAfter())
+        Backoff kind = answer.status() == TOO_MANY_REQUESTS ? Backoff.THROTTLED : Backoff.TEMPORARY;
+        return answer.status() == 409 || answer.status() == TOO_MANY_REQUESTS || answer.status() >= 500
+                ? new HandOver.Later("The chat network responded: " + answer.errorMessage(), kind, answer.retryAfter())
                 : new HandOver.Refused("The chat network responded: " + answer.errorMessage());
     }
 

@@ -36,8 +36,14 @@ class ChatModule implements ChannelModule {
     }
 
     @Override
-    public Gateway createGateway(AccountSettings settings, OutboundNetwork network) {
+    public Gateway createGateway(String accountId, AccountSettings settings, OutboundNetwork network) {
         return new ChatGateway(ChatClient.of(settings, network), approvals);
+    }
+
+    /** The network's approvals, and what it reports to us, belong to one account. */
+    @Override
+    public boolean canHaveSeveralAccounts() {
+        return false;
     }
 
     @Override

@@ -42,7 +42,7 @@ class EmailModule implements ChannelModule {
     }
 
     @Override
-    public Gateway createGateway(AccountSettings settings, OutboundNetwork network) {
+    public Gateway createGateway(String accountId, AccountSettings settings, OutboundNetwork network) {
         return new EmailGateway(
                 settings.read(EmailAccount.class),
                 settings.secret("password"),

@@ -64,6 +64,7 @@ final class SmsGateway implements Gateway, AutoCloseable {
     private static final int SHORT_MESSAGE_LIMIT = 254;
     private static final Duration CONNECT = Duration.ofSeconds(5);
 
+    private final String referencePrefix;
     private final SmsAccount account;
     private final String password;
     private final OutboundNetwork network;
@@ -73,12 +74,15 @@ final class SmsGateway implements Gateway, AutoCloseable {
     /** Only its channel's loop asks. A centre that refuses the log-in is called ever more seldom. */
     private final LoopPause listening = new LoopPause(Duration.ofSeconds(5), Duration.ofMinutes(5));
 
+    /** @param referencePrefix sets the names at this centre apart from those at others */
     SmsGateway(
+            String referencePrefix,
             SmsAccount account,
             String password,
             OutboundNetwork network,
             Consumer<ReceiptService.Receipt> receipts,
             Consumer<ReplyListener.IncomingText> replies) {
+        this.referencePrefix = referencePrefix;
         this.account = account;
         this.password = password;
         this.network = network;
@@ -137,14 +141,13 @@ final class SmsGateway implements Gateway, AutoCloseable {
                                     ? new OptionalParameter[0]
                                     : new OptionalParameter[] {new OptionalParameter.Message_payload(text)})
                     .getMessageId();
-            return new HandOver.Accepted(id);
+            return new HandOver.Accepted(referencePrefix + id);
         } catch (NegativeResponseException e) {
             int status = e.getCommandStatus();
             String said = "The SMS centre answered with status 0x" + Integer.toHexString(status);
             if (OUR_TROUBLE.contains(status)) return new HandOver.Away(said);
-            return status == THROTTLED || status == QUEUE_FULL || status == SYSTEM_ERROR
-                    ? new HandOver.Later(said)
-                    : new HandOver.Refused(said);
+            if (status == THROTTLED || status == QUEUE_FULL) return HandOver.Later.throttled(said);
+            return status == SYSTEM_ERROR ? new HandOver.Later(said) : new HandOver.Refused(said);
         } catch (PDUException e) {
             return new HandOver.Refused("The SMS can't be created: " + e.getMessage());
         } catch (ResponseTimeoutException | InvalidResponseException | IOException e) {
@@ -234,7 +237,7 @@ final class SmsGateway implements Gateway, AutoCloseable {
                 var receipt = sm.getShortMessageAsDeliveryReceipt();
                 OptionalParameter.Receipted_message_id named =
                         sm.getOptionalParameter(OptionalParameter.Receipted_message_id.class);
-                String id = named == null ? receipt.getId() : named.getValueAsString();
+                String id = referencePrefix + (named == null ? receipt.getId() : named.getValueAsString());
                 String stat = String.valueOf(receipt.getFinalStatus());
                 switch (stat) {
                     case "DELIVRD" ->

@@ -55,8 +55,9 @@ class SmsModule implements ChannelModule {
     }
 
     @Override
-    public Gateway createGateway(AccountSettings settings, OutboundNetwork network) {
+    public Gateway createGateway(String accountId, AccountSettings settings, OutboundNetwork network) {
         return new SmsGateway(
+                accountId.equals(GatewayAccounts.mainId(channel())) ? "" : accountId + "/",
                 settings.read(SmsAccount.class),
                 settings.secret("password"),
                 network,

@@ -48,14 +48,14 @@ public class OutboxRound {
         Result result = send(sender, row.item());
         int attempts = row.attempts() + 1;
         writer.write((db, now) -> {
-            boolean isOver = !(result instanceof Result.Later) || attempts >= Backoff.MOST_TRIES;
+            boolean isOver = !(result instanceof Result.Later) || attempts >= Backoff.TEMPORARY.mostTries();
             items.record(
                     db,
                     row.item().id(),
                     attempts,
                     result instanceof Result.Taken,
                     result.said(),
-                    isOver ? null : now.plus(Backoff.delayAfter(attempts, random)));
+                    isOver ? null : now.plus(Backoff.TEMPORARY.delayAfter(attempts, random)));
             return null;
         });
     }

@@ -18,6 +18,7 @@ import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.springframework.jdbc.core.simple.JdbcClient;
+import upbeat.herald.core.timing.Backoff;
 import upbeat.herald.core.wording.Brand;
 import upbeat.herald.core.wording.Rendered;
 import upbeat.herald.core.wording.Wording;
@@ -184,12 +185,15 @@ class ChatNetworkTroubleTest extends OwnAppTestCase {
     void aMessageThatIsWorkedOnAndOneThatComesTooSoonWaitAsLongAsTheyAreTold() {
         told(template("approved"), new Said(503, "{}"));
         assertThat(told(new Said(409, "{\"error\":{\"message\":\"being worked on\"}}", "90")))
-                .isEqualTo(new HandOver.Later("The chat network responded: being worked on", Duration.ofSeconds(90)));
+                .isEqualTo(new HandOver.Later(
+                        "The chat network responded: being worked on", Backoff.TEMPORARY, Duration.ofSeconds(90)));
         assertThat(told(new Said(429, "", "999999")))
                 .as("an hour at the most")
-                .isEqualTo(new HandOver.Later("The chat network responded: status 429", Duration.ofHours(1)));
+                .isEqualTo(new HandOver.Later(
+                        "The chat network responded: status 429", Backoff.THROTTLED, Duration.ofHours(1)));
         assertThat(told(new Said(503, "", "Tue, 31 Dec 2199 23:59:59 GMT")))
-                .isEqualTo(new HandOver.Later("The chat network responded: status 503", Duration.ofHours(1)));
+                .isEqualTo(new HandOver.Later(
+                        "The chat network responded: status 503", Backoff.TEMPORARY, Duration.ofHours(1)));
         assertThat(told(new Said(503, "", "soon")))
                 .isEqualTo(new HandOver.Later("The chat network responded: status 503"));
     }
@@ -197,7 +201,8 @@ class ChatNetworkTroubleTest extends OwnAppTestCase {
     @Test
     void aMessageIsAcceptedOnlyUnderAName() {
         told(template("approved"), new Said(503, "{\"error\":{\"message\":\"busy\"}}"));
-        assertThat(told(new Said(429, ""))).isEqualTo(new HandOver.Later("The chat network responded: status 429"));
+        assertThat(told(new Said(429, "")))
+                .isEqualTo(HandOver.Later.throttled("The chat network responded: status 429"));
         assertThat(told(new Said(401, ""))).isInstanceOf(HandOver.Away.class);
         assertThat(told(new Said(400, "{\"error\":{\"message\":\"no such number\"}}")))
                 .isEqualTo(new HandOver.Refused("The chat network responded: no such number"));

@@ -3,9 +3,7 @@ package upbeat.herald.server.platform.signal;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.time.Duration;
-import java.util.SplittableRandom;
 import org.junit.jupiter.api.Test;
-import upbeat.herald.core.timing.Backoff;
 
 class LoopPauseTest {
     private static final long SECOND = 1_000_000_000L;
@@ -41,18 +39,5 @@ class LoopPauseTest {
             now += SECOND / 2;
         }
         assertThat(asked).isBetween(60, 75);
-    }
-
-    @Test
-    void backoffOfAMessageGrowsToFourHoursAndNeverTheSameForAll() {
-        SplittableRandom random = new SplittableRandom(3);
-        Duration before = Duration.ZERO;
-        for (int attempt = 1; attempt <= 40; attempt++) {
-            Duration d = Backoff.delayAfter(attempt, random);
-            assertThat(d).isBetween(Duration.ofSeconds(48), Duration.ofHours(4));
-            if (attempt <= 8) assertThat(d).isGreaterThan(before.dividedBy(2));
-            before = d;
-        }
-        assertThat(Backoff.delayAfter(1, random)).isNotEqualTo(Backoff.delayAfter(3, random));
     }
 }
