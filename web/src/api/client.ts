@@ -459,6 +459,18 @@ export const api = {
   dropBlock: (id: string) => call<void>('DELETE', `/ui/wording-pieces/blocks/${id}`),
   wordingPicture: (file: File) => call<Schemas['Picture']>('POST', '/ui/wording-pieces/pictures', form({ file })),
 
+  subscribers: () => get<Schemas['SubscribersView']>('/ui/subscribers'),
+  addSubscriber: (body: Schemas['SubscriberBody']) => call<Schemas['SubscriberView']>('POST', '/ui/subscribers', body),
+  changeSubscriber: (id: string, body: Schemas['SubscriberBody']) =>
+    call<Schemas['SubscriberView']>('PUT', `/ui/subscribers/${id}`, body),
+  deleteSubscriber: (id: string) => call<void>('DELETE', `/ui/subscribers/${id}`).then(() => true),
+  renewSubscriberSecret: (id: string) => call<Schemas['SubscriberView']>('POST', `/ui/subscribers/${id}/secret`),
+  testSubscriber: (id: string) => call<Schemas['TestResult']>('POST', `/ui/subscribers/${id}/test`),
+  replaySubscriber: (id: string, since: string) =>
+    call<Schemas['SubscriberView']>('POST', `/ui/subscribers/${id}/replay`, { since }),
+  deliveries: (id: string) => get<Schemas['DeliveryView'][]>(`/ui/subscribers/${id}/deliveries`),
+  sendEventAgain: (id: string, seq: number) =>
+    call<void>('POST', `/ui/subscribers/${id}/deliveries/${seq}/again`).then(() => true),
   gateways: () => get<Schemas['GatewayView'][]>('/ui/gateways'),
   tryGateway: (account: string, body: Schemas['GatewayBody']) =>
     call<Schemas['ConnectionCheck']>('POST', `/ui/gateways/${account}/test`, body),
@@ -543,6 +555,8 @@ export const keys = {
   replaceLook: (ask: Schemas['ReplaceAsk']) => ['replace-look', ask] as const,
   pieces: ['pieces'] as const,
   gateways: ['gateways'] as const,
+  subscribers: ['subscribers'] as const,
+  deliveries: (subscriber: string) => ['subscribers', subscriber, 'deliveries'] as const,
   stopCounts: ['stop-counts'] as const,
   customerOrders: (shop: string, number: string) => ['order', shop, number, 'customer'] as const,
   brandPreview: (brand: Schemas['BrandBody']) => ['brand-preview', brand] as const,

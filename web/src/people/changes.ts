@@ -20,6 +20,7 @@ export const AREAS: Record<string, string> = {
   export: 'Export',
   erasure: 'Erasure',
   credit: 'Credit',
+  subscriber: 'Subscriber',
 };
 
 const SETTINGS: Record<string, string> = {

@@ -10,6 +10,7 @@ import { AddressPage } from './AddressPage';
 import { ApiKeysPage } from './ApiKeysPage';
 import { BrandPage } from './BrandPage';
 import { CarriersPage } from './CarriersPage';
+import { EventsPage } from './EventsPage';
 import { FeedsPage } from './FeedsPage';
 import { GatewaysPage } from './GatewaysPage';
 import { ShopsPage } from './ShopsPage';
@@ -29,6 +30,7 @@ export default function SetupPlace({ now }: { now: string }) {
   const sender = useQuery({ queryKey: keys.sender({}), queryFn: () => api.sender({}) });
   const shops = useQuery({ queryKey: keys.shops, queryFn: api.shops });
   const isOwner = useCan('owner');
+  const canSetUp = useCan('set-up');
   const waiting = shops.data?.reduce((n, s) => n + s.waiting, 0) ?? 0;
   return (
     <>
@@ -48,6 +50,7 @@ export default function SetupPlace({ now }: { now: string }) {
           <NavLink to="/setup/brand">
             Brand{sender.data && !sender.data.verified && <span className="mark bad">!</span>}
           </NavLink>
+          {canSetUp && <NavLink to="/setup/events">Events</NavLink>}
           <NavLink to="/setup/team">Team</NavLink>
           <NavLink to="/setup/credit">Credit</NavLink>
           <NavLink to="/setup/people">People</NavLink>
@@ -64,6 +67,7 @@ export default function SetupPlace({ now }: { now: string }) {
         <Route path="unmapped-codes" element={locked(<UnmappedCodesPage now={now} />)} />
         <Route path="feeds" element={locked(<FeedsPage now={now} />)} />
         <Route path="gateways" element={locked(<GatewaysPage />)} />
+        <Route path="events" element={locked(<EventsPage now={now} />)} />
         <Route path="stop-list" element={<Locked need="work">{<StopListPage now={now} />}</Locked>} />
         <Route path="team" element={locked(<TeamPage />)} />
         <Route path="credit" element={<CreditPage now={now} />} />

@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { Button, Input } from 'antd';
 import { useState } from 'react';
 import { api, keys, type Schemas } from '../api/client';
+import { useCan } from '../people/rights';
 import { Failed } from '../shell/Failed';
 import { counted, when } from '../words';
 import { Secret } from './Secret';
@@ -17,6 +18,7 @@ const STATE: Record<string, [string, string]> = {
 export function ShopCalls({ shop, now }: { shop: string; now: string }) {
   const calls = useQuery({ queryKey: keys.shopCalls(shop), queryFn: () => api.shopCalls(shop) });
   const queries = useQueryClient();
+  const canSetUp = useCan('set-up');
   const { run, busy } = useDo();
   const [typed, setTyped] = useState<string>();
   if (calls.isError) return <Failed error={calls.error} again={() => calls.refetch()} />;
@@ -59,7 +61,9 @@ export function ShopCalls({ shop, now }: { shop: string; now: string }) {
       </div>
       {document.url && (
         <>
-          <p>Signing secret: {secret ? <Secret text={secret} /> : 'it can’t be read. Make a new one'}</p>
+          <p>
+            Signing secret: {secret || !canSetUp ? <Secret text={secret ?? ''} /> : 'it can’t be read. Make a new one'}
+          </p>
           <div className="actions">
             <Button size="small" loading={busy} onClick={() => act('test', 'Test call sent')}>
               Send a test call

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { api, keys, type Mapping, type Schemas } from '../api/client';
 import { useDraft } from '../api/versions';
+import { useCan } from '../people/rights';
 import { Failed } from '../shell/Failed';
 import { useMounted } from '../shell/useMounted';
 import { counted, when } from '../words';
@@ -107,6 +108,7 @@ export function ShopsPage({ now }: { now: string }) {
 }
 
 function Shop({ shopKey, now }: { shopKey: string; now: string }) {
+  const canSetUp = useCan('set-up');
   const shop = useQuery({ queryKey: keys.shop(shopKey), queryFn: () => api.shop(shopKey) });
   const [state, setState] = useState<string>();
   const arrivals = useQuery({
@@ -155,7 +157,7 @@ function Shop({ shopKey, now }: { shopKey: string; now: string }) {
       <main className="main pad">
         <section className="card">
           <h2>{shop.data.name}</h2>
-          {!shop.data.signingSecret && (
+          {canSetUp && !shop.data.signingSecret && (
             <p>
               <span className="mark bad">enter again</span> This shop’s secrets can’t be read any more, because the key
               file is missing. Create a new address, and enter it in the shop.

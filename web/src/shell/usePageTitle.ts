@@ -26,6 +26,7 @@ const SETUP_PAGES: Record<string, string> = {
   credit: 'Credit',
   changes: 'Changes',
   'api-keys': 'API keys',
+  events: 'Events',
   'stop-list': 'Stop list',
   'public-address': 'Public address',
 };

@@ -31,7 +31,7 @@ class ArchitectureTest {
     /** From the top. What stands in one row does not use its neighbours. */
     private static final String[][] LAYERS = {
         {"api", "simulation"},
-        {"desk", "orderview", "messageview", "reach", "rehearsal", "planfile"},
+        {"desk", "orderview", "messageview", "reach", "rehearsal", "planfile", "subscriber"},
         {"manual", "customerpage"},
         {"ingest", "answer"},
         {"wording", "delivery"},

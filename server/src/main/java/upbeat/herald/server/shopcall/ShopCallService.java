@@ -14,11 +14,13 @@ import upbeat.herald.server.platform.outbox.Outbox;
 import upbeat.herald.server.platform.outbox.OutboxRepository;
 import upbeat.herald.server.platform.outbox.OutboxRepository.OutboxRow;
 import upbeat.herald.server.platform.random.RandomIds;
+import upbeat.herald.server.platform.role.Role;
 import upbeat.herald.server.platform.secret.SecretVault;
 import upbeat.herald.server.platform.signal.SignallingWriter;
 import upbeat.herald.server.platform.web.ContentVersion;
 import upbeat.herald.server.platform.web.IfMatch;
 import upbeat.herald.server.platform.web.NotFoundException;
+import upbeat.herald.server.platform.webhook.WebhookEvent;
 import upbeat.herald.server.shopcall.ShopCallTargetRepository.Target;
 
 /** Setup, Shops: where a shop is called, and what became of each call. */
@@ -75,7 +77,7 @@ class ShopCallService {
             @Nullable Instant nextAt,
             @Nullable String said) {}
 
-    /** @param secret the calls are signed with, or null where the shop isn't called */
+    /** @param secret the calls are signed with, for who sets up; null where the shop isn't called */
     record ShopCallsView(
             String version,
             ShopCallTarget document,
@@ -88,7 +90,7 @@ class ShopCallService {
         return new ShopCallsView(
                 ContentVersion.of(document),
                 document,
-                target == null
+                target == null || !Role.isCallers(Role.SET_UP)
                         ? null
                         : vault.tryDecrypt(target.encryptedSecret()).orElse(null),
                 items.findByTarget(reader, ShopCalls.KIND, shop, MOST_LISTED).stream()
@@ -137,7 +139,7 @@ class ShopCallService {
         writer.write((db, now) -> {
             known(db, shop);
             String id = outbox.nextId();
-            String event = ShopCallEvent.write(id, shop, "upbeat.herald.test", shop, Map.of("test", true), now);
+            String event = WebhookEvent.write(id, shop, "upbeat.herald.test", shop, Map.of("test", true), now);
             outbox.add(db, id, ShopCalls.KIND, shop, null, "Test call", event, now);
             return null;
         });

@@ -6,6 +6,7 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import upbeat.herald.server.order.OrderRow;
 import upbeat.herald.server.platform.outbox.Outbox;
+import upbeat.herald.server.platform.webhook.WebhookEvent;
 
 /** Puts calls to shops into the outbox, within the transaction that has something to tell. */
 @Component
@@ -30,7 +31,7 @@ public class ShopCalls {
         String shop = order.order().shop();
         if (targets.find(db, shop).isEmpty()) return false;
         String id = outbox.nextId();
-        String event = ShopCallEvent.write(id, shop, type, order.order().number(), data, now);
+        String event = WebhookEvent.write(id, shop, type, order.order().number(), data, now);
         outbox.add(db, id, KIND, shop, order.id(), title, event, now);
         return true;
     }

@@ -21,6 +21,7 @@ import upbeat.herald.server.ingest.OrderDocument;
 import upbeat.herald.server.platform.address.PublicAddress;
 import upbeat.herald.server.platform.persistence.Json;
 import upbeat.herald.server.platform.random.RandomIds;
+import upbeat.herald.server.platform.role.Role;
 import upbeat.herald.server.platform.secret.SecretVault;
 import upbeat.herald.server.platform.signal.SignallingWriter;
 import upbeat.herald.server.platform.web.ContentVersion;
@@ -65,7 +66,7 @@ class ShopService {
     /** @param waiting arrivals that are not read yet, or only in part */
     record ShopLine(String key, String name, boolean hasAddress, boolean mapped, int arrived, int waiting) {}
 
-    /** @param address where its calls go; {@code signingSecret} and {@code headerSecret} are shown here only */
+    /** @param address where its calls go; {@code signingSecret} and {@code headerSecret} only for who sets up */
     record ShopView(
             String key,
             String version,
@@ -309,8 +310,8 @@ class ShopService {
                 version(s),
                 s.name(),
                 address.get() + "/doors/shops/" + s.path(),
-                vault.tryDecrypt(s.signingSecret()).orElse(null),
-                vault.tryDecrypt(s.headerSecret()).orElse(null),
+                readSecret(s.signingSecret()),
+                readSecret(s.headerSecret()),
                 s.mapping(),
                 listRequests.countByState(reader, s.key()));
     }
@@ -327,5 +328,9 @@ class ShopService {
         return shops.find(db, key)
                 .orElseThrow(() -> new NotFoundException(
                         "There is no shop " + key + " with an address. Add the shop in Setup first"));
+    }
+
+    private @Nullable String readSecret(String encrypted) {
+        return Role.isCallers(Role.SET_UP) ? vault.tryDecrypt(encrypted).orElse(null) : null;
     }
 }

@@ -4,6 +4,7 @@ import java.util.Arrays;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.security.core.Authentication;
+import org.springframework.security.core.context.SecurityContextHolder;
 
 /** What somebody may do; each role may do what those before it may. */
 public enum Role {
@@ -45,6 +46,13 @@ public enum Role {
 
     public static Optional<Role> fromCode(@Nullable String code) {
         return Arrays.stream(values()).filter(r -> r.code.equals(code)).findFirst();
+    }
+
+    /** True where whoever asks now may do this much; for what only some may see of an answer. */
+    public static boolean isCallers(Role needed) {
+        return of(SecurityContextHolder.getContext().getAuthentication())
+                .filter(role -> role.includes(needed))
+                .isPresent();
     }
 
     /** Of whoever is signed in; empty for a machine and for nobody. */

@@ -22,7 +22,7 @@ class ChangeLogTest {
     private static final Search ALL = new Search(null, null, null);
     /** Tables that no person's set-up stands in: what orders did, what is derived, what runs. */
     private static final Set<String> NOT_SET_UP = Set.of(
-            "account_link acting answer arrival carrier_import carrier_watch change_log chat_template contact_correction credit_account credit_day credit_entry customer_return deed event_seen fact feed_run flyway_schema_history import_row import_run message message_event message_kind message_tally month_use notice_rate notice_sent notice_trial notice_version order_hold order_note order_tag outbox parcel parcel_leg payment_pending picture plan_mark question_asked receipt recovery_code refused_call rehearsal rehearsal_difference rehearsal_order reply return_number saved_view scan series_exit sheet_upload shop_order stage_reached stop_list_key wording_version"
+            "account_link acting answer arrival carrier_import carrier_watch change_log chat_template contact_correction credit_account credit_day credit_entry customer_return deed event_delivery event_log event_seen fact feed_run flyway_schema_history import_row import_run message message_event message_kind message_tally month_use notice_rate notice_sent notice_trial notice_version order_hold order_note order_tag outbox parcel parcel_leg payment_pending picture plan_mark question_asked receipt recovery_code refused_call rehearsal rehearsal_difference rehearsal_order reply return_number saved_view scan series_exit sheet_upload shop_order stage_reached stop_list_key wording_version"
                     .split(" "));
 
     private final TestDatabase database = new TestDatabase();
