@@ -459,6 +459,14 @@ export const api = {
   dropBlock: (id: string) => call<void>('DELETE', `/ui/wording-pieces/blocks/${id}`),
   wordingPicture: (file: File) => call<Schemas['Picture']>('POST', '/ui/wording-pieces/pictures', form({ file })),
 
+  senderAuthentication: (shop?: string) =>
+    get<Schemas['SenderAuthenticationView']>(`/ui/sender/authentication${query({ shop })}`),
+  checkSender: (shop?: string) =>
+    call<Schemas['SenderAuthenticationView']>('POST', `/ui/sender/authentication/check${query({ shop })}`),
+  createSenderKey: (shop?: string) =>
+    call<Schemas['SenderAuthenticationView']>('POST', `/ui/sender/authentication/key${query({ shop })}`),
+  deleteSenderKey: (shop?: string) =>
+    call<Schemas['SenderAuthenticationView']>('DELETE', `/ui/sender/authentication/key${query({ shop })}`),
   subscribers: () => get<Schemas['SubscribersView']>('/ui/subscribers'),
   addSubscriber: (body: Schemas['SubscriberBody']) => call<Schemas['SubscriberView']>('POST', '/ui/subscribers', body),
   changeSubscriber: (id: string, body: Schemas['SubscriberBody']) =>
@@ -555,6 +563,7 @@ export const keys = {
   replaceLook: (ask: Schemas['ReplaceAsk']) => ['replace-look', ask] as const,
   pieces: ['pieces'] as const,
   gateways: ['gateways'] as const,
+  senderAuthentication: (shop?: string) => ['sender-authentication', shop ?? ''] as const,
   subscribers: ['subscribers'] as const,
   deliveries: (subscriber: string) => ['subscribers', subscriber, 'deliveries'] as const,
   stopCounts: ['stop-counts'] as const,

@@ -21,6 +21,7 @@ export const AREAS: Record<string, string> = {
   erasure: 'Erasure',
   credit: 'Credit',
   subscriber: 'Subscriber',
+  dkim: 'E-mail signature',
 };
 
 const SETTINGS: Record<string, string> = {

@@ -50,8 +50,8 @@ export function AccountUse({ channel, several, ...form }: Props) {
             </div>
           </div>
           <p className="soft">
-            Shares are set against those of the other accounts; 0 means only when the others fail. A customer is always
-            sent to by the same account.
+            Shares are set against those of the other accounts; 0 means only when the others fail. Each customer stays
+            with one account.
           </p>
           <div>
             <label htmlFor={field('countries')}>Only for orders to (empty for all others)</label>
@@ -70,8 +70,8 @@ export function AccountUse({ channel, several, ...form }: Props) {
         </>
       )}
       <div className="two">
-        {limit('perSecond', 'Messages per second, at most')}
-        {channel === 'email' && limit('perMinuteAndReceiver', 'Per minute to one domain, at most')}
+        {limit('perSecond', 'Most per second')}
+        {channel === 'email' && limit('perMinuteAndReceiver', 'Most per minute to a domain')}
       </div>
     </>
   );

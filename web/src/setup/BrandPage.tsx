@@ -9,6 +9,7 @@ import { MailFrame } from '../shell/MailFrame';
 import { languageWords } from '../words';
 import { BrandPages } from './BrandPages';
 import { BrandReturns } from './BrandReturns';
+import { SenderAuthentication } from './SenderAuthentication';
 import { SenderCode } from './SenderCode';
 import { rename } from './senderNames';
 import { useDo } from './useDo';
@@ -181,6 +182,7 @@ export function BrandPage() {
             </p>
           )}
         </section>
+        {kept.data.brand.senderAddress && <SenderAuthentication key={shop ?? ''} shop={shop} />}
         <section className="card form mt12">
           <h2>Design</h2>
           <div className="row wrap">

@@ -49,7 +49,7 @@ function GatewayCards({ gateways }: { gateways: Schemas['GatewayView'][] }) {
     const isAdding = added === channel;
     const several = own.length > 1 || isAdding;
     return (
-      <div key={channel}>
+      <div key={channel} className="accounts">
         {own.map((g) => (
           <GatewayCard key={g.id} gateway={g} several={several} />
         ))}

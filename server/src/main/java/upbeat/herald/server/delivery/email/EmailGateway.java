@@ -6,9 +6,12 @@ import jakarta.mail.Session;
 import jakarta.mail.Transport;
 import jakarta.mail.internet.AddressException;
 import jakarta.mail.internet.InternetAddress;
+import jakarta.mail.internet.MimeMessage;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.Properties;
 import java.util.concurrent.ConcurrentLinkedQueue;
+import java.util.function.Function;
 import org.eclipse.angus.mail.smtp.SMTPAddressFailedException;
 import org.eclipse.angus.mail.smtp.SMTPSendFailedException;
 import org.eclipse.angus.mail.smtp.SMTPSenderFailedException;
@@ -32,23 +35,27 @@ final class EmailGateway implements Gateway, AutoCloseable {
     private final String password;
     private final int connections;
     private final @Nullable String returnPath;
+    private final Function<String, Optional<DkimKeys.Signer>> signers;
     private final Session session;
     private final ConcurrentLinkedQueue<TrackedTransport> idle = new ConcurrentLinkedQueue<>();
 
     /**
      * @param returnPath under which each mail gets one of its own, or null; {@code password} empty where the server
      *     asks for no log-in; {@code connections} mails handed over side by side
+     * @param signers what signs the mail of a domain, where anything does
      */
     EmailGateway(
             EmailAccount account,
             String password,
             int connections,
             @Nullable String returnPath,
+            Function<String, Optional<DkimKeys.Signer>> signers,
             OutboundNetwork network) {
         this.account = account;
         this.password = password;
         this.connections = connections;
         this.returnPath = returnPath;
+        this.signers = signers;
         Properties p = new Properties();
         String protocol = account.tls().equals("tls") ? "smtps" : "smtp";
         p.setProperty("mail.transport.protocol", protocol);
@@ -90,7 +97,7 @@ final class EmailGateway implements Gateway, AutoCloseable {
         Message mail;
         try {
             to = MimeMessageFactory.address(Texts.orEmpty(message.to()));
-            mail = MimeMessageFactory.create(session, message, to, returnPath);
+            mail = sign(MimeMessageFactory.create(session, message, to, returnPath), message);
         } catch (AddressException e) {
             return new HandOver.Refused("The address can't be used: " + e.getMessage());
         } catch (MessagingException e) {
@@ -116,6 +123,14 @@ final class EmailGateway implements Gateway, AutoCloseable {
                     ? new HandOver.Unsure("The line to the mail server broke while the mail was on it")
                     : new HandOver.Later("The line to the mail server broke before it had the whole mail"));
         }
+    }
+
+    private MimeMessage sign(MimeMessage mail, OutgoingMessage message) throws MessagingException {
+        String sender = message.brand().sender().senderAddress();
+        DkimKeys.Signer signer = signers.apply(
+                        sender.substring(sender.indexOf('@') + 1).toLowerCase(Locale.ROOT))
+                .orElse(null);
+        return signer == null ? mail : DkimSignature.sign(mail, signer);
     }
 
     @Override

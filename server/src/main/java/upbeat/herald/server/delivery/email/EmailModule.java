@@ -24,11 +24,13 @@ class EmailModule implements ChannelModule {
     private final EmailProperties properties;
     private final ReplyMailProperties incoming;
     private final BrandRepository brands;
+    private final DkimKeys keys;
 
-    EmailModule(EmailProperties properties, ReplyMailProperties incoming, BrandRepository brands) {
+    EmailModule(EmailProperties properties, ReplyMailProperties incoming, BrandRepository brands, DkimKeys keys) {
         this.properties = properties;
         this.incoming = incoming;
         this.brands = brands;
+        this.keys = keys;
     }
 
     @Override
@@ -48,6 +50,7 @@ class EmailModule implements ChannelModule {
                 settings.secret("password"),
                 properties.connections(),
                 incoming.returnPath(),
+                keys::findSigner,
                 network);
     }
 

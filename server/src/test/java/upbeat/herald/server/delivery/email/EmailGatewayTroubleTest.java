@@ -15,6 +15,7 @@ import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
@@ -49,7 +50,12 @@ class EmailGatewayTroubleTest {
         t.setDaemon(true);
         t.start();
         return new EmailGateway(
-                new EmailAccount("127.0.0.1", own.getLocalPort(), "", "none"), "", 1, null, OutboundNetwork.ANYWHERE);
+                new EmailAccount("127.0.0.1", own.getLocalPort(), "", "none"),
+                "",
+                1,
+                null,
+                domain -> Optional.empty(),
+                OutboundNetwork.ANYWHERE);
     }
 
     private void talk(Socket line, Map<String, String> script) throws IOException {
@@ -183,6 +189,7 @@ class EmailGatewayTroubleTest {
                 "",
                 1,
                 null,
+                domain -> Optional.empty(),
                 OutboundNetwork.ANYWHERE);
         assertThat(gateway.handOver(mail("x".repeat(76).concat("\n").repeat(100_000))))
                 .isInstanceOf(HandOver.Later.class);
