@@ -101,7 +101,7 @@ function GatewayCard({ gateway: g, several, onAdded }: CardProps) {
   const channel = channelOf(g.channel);
   const account = draft.now;
   const isFirst = g.id === g.channel;
-  const name = accountLabel(g);
+  const name = onAdded ? `Another account for ${channelLabel(g.channel)}` : accountLabel(g);
   const body = { account: account as Record<string, never>, secrets };
   const canStop = isFirst && g.source !== 'none' && sending.data?.stops.every((s) => s.scope !== ofChannel(g.channel));
   const reset = () => {
@@ -163,8 +163,7 @@ function GatewayCard({ gateway: g, several, onAdded }: CardProps) {
   return (
     <section className="card form" aria-label={name}>
       <h2>
-        {onAdded ? `Another account for ${channelLabel(g.channel)}` : name}{' '}
-        <span className={`mark ${g.source === 'none' ? 'bad' : 'v'}`}>{SOURCE[g.source]}</span>
+        {name} <span className={`mark ${g.source === 'none' ? 'bad' : 'v'}`}>{SOURCE[g.source]}</span>
       </h2>
       <p className="soft">{channel?.gatewayKind}</p>
       {channel && <channel.Account {...form} />}

@@ -14,6 +14,7 @@ public final class SimulatedWorld implements AutoCloseable {
     public final MailReplies mailReplies = new MailReplies();
     public final Storefront storefront = new Storefront();
     public final PaymentDesk payments = new PaymentDesk(0);
+    public final NameServer dns = new NameServer();
     public final Control control = new Control(this);
 
     public void start() {
@@ -22,6 +23,7 @@ public final class SimulatedWorld implements AutoCloseable {
         chat.start();
         storefront.start();
         payments.start();
+        dns.start();
         control.start();
     }
 
@@ -32,11 +34,12 @@ public final class SimulatedWorld implements AutoCloseable {
             case "chat" -> chat;
             case "shop" -> storefront.receiver;
             case "payments" -> payments;
+            case "dns" -> dns;
             default ->
                 throw new Http.Refusal(
                         404,
                         "no_server",
-                        "There is no stand-in " + name + "; there are smtp, sms, chat, shop and payments");
+                        "There is no stand-in " + name + "; there are smtp, sms, chat, shop, payments and dns");
         };
     }
 
@@ -57,6 +60,7 @@ public final class SimulatedWorld implements AutoCloseable {
                 Map.entry("herald.chat.webhook-secret", ChatNetwork.WEBHOOK_SECRET),
                 Map.entry("herald.feeds.allowed", "127.0.0.1:" + storefront.port()),
                 Map.entry("herald.payments.url", "http://127.0.0.1:" + payments.port()),
+                Map.entry("herald.dns.resolver", dns.address()),
                 Map.entry("herald.payments.token", PaymentDesk.TOKEN),
                 Map.entry("herald.bench.url", "http://127.0.0.1:" + control.port()));
     }
@@ -68,6 +72,7 @@ public final class SimulatedWorld implements AutoCloseable {
         chat.stop();
         storefront.stop();
         payments.stop();
+        dns.stop();
         control.stop();
     }
 }

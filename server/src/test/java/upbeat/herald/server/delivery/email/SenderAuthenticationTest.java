@@ -30,14 +30,13 @@ import upbeat.herald.server.RunningApp;
  * itself held to the mails of {@code dkim.json}, judged by dkimpy and mailauth.
  */
 class SenderAuthenticationTest {
-    private static final NameServer DNS = new NameServer();
     private static RunningApp app;
     private static RunningApp.Person person;
     private static String domain;
 
     @BeforeAll
     static void open() {
-        app = RunningApp.startWith(Map.of("herald.dns.resolver", DNS.address()));
+        app = RunningApp.start();
         person = app.signedIn();
         domain = call("GET", "").path("domain").asString();
     }
@@ -45,13 +44,12 @@ class SenderAuthenticationTest {
     @AfterAll
     static void close() {
         app.close();
-        DNS.close();
     }
 
     @BeforeEach
     void nothingPublished() {
-        DNS.clear();
-        DNS.isSilent = false;
+        app.world.dns.clear();
+        app.world.dns.start();
         call("DELETE", "/key");
     }
 
@@ -100,7 +98,8 @@ class SenderAuthenticationTest {
         assertThat(dkim.path("state").asString()).isEqualTo("bad");
         assertThat(mailTo("waiting@customer.example")).doesNotContain("DKIM-Signature");
 
-        DNS.add(dkim.path("name").asString(), "TXT", dkim.path("quoted").asString());
+        app.world.dns.add(
+                dkim.path("name").asString(), "TXT", dkim.path("quoted").asString());
         JsonNode checked = call("POST", "/check");
         assertThat(finding(checked, "dkim").path("state").asString()).isEqualTo("good");
         assertThat(checked.path("signs").asBoolean()).isTrue();
@@ -127,7 +126,9 @@ class SenderAuthenticationTest {
         JsonNode empty = call("POST", "/check");
         assertThat(finding(empty, "spf").path("record").asString()).isEqualTo("v=spf1 mx ~all");
         assertThat(finding(empty, "dmarc").path("name").asString()).isEqualTo("_dmarc." + domain);
-        DNS.add(domain, "TXT", "\"v=spf1 \" \"mx -all\"")
+        app.world
+                .dns
+                .add(domain, "TXT", "\"v=spf1 \" \"mx -all\"")
                 .add(domain, "MX", "10 mx." + domain + ".")
                 .add(domain, "MX", "5 first." + domain + ".")
                 .add("_dmarc." + domain, "TXT", "\"v=DMARC1; p=reject\"");
@@ -139,7 +140,7 @@ class SenderAuthenticationTest {
 
     @Test
     void aNameServerThatDoesNotAnswerIsSaidSo() {
-        DNS.isSilent = true;
+        app.world.dns.stop();
         JsonNode view = call("POST", "/check");
         assertThat(finding(view, "spf").path("state").asString()).isEqualTo("unknown");
         assertThat(finding(view, "spf").path("text").asString()).contains("DNS didn't answer");

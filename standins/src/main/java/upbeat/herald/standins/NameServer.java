@@ -1,4 +1,4 @@
-package upbeat.herald.server.delivery.email;
+package upbeat.herald.standins;
 
 import java.io.IOException;
 import java.io.UncheckedIOException;
@@ -9,6 +9,7 @@ import java.net.SocketException;
 import java.util.Arrays;
 import java.util.List;
 import java.util.concurrent.CopyOnWriteArrayList;
+import org.jspecify.annotations.Nullable;
 import org.xbill.DNS.DClass;
 import org.xbill.DNS.Flags;
 import org.xbill.DNS.Message;
@@ -19,30 +20,53 @@ import org.xbill.DNS.Section;
 import org.xbill.DNS.Type;
 
 /** A small name server (RFC 1035) over UDP on loopback that knows the records it is given. */
-final class NameServer implements AutoCloseable {
+public final class NameServer implements Standin {
     private static final long TTL = 60;
 
-    private final DatagramSocket socket;
     private final List<Record> records = new CopyOnWriteArrayList<>();
-    volatile boolean isSilent;
+    private int port;
+    private @Nullable DatagramSocket socket;
 
-    NameServer() {
+    @Override
+    public int port() {
+        return port;
+    }
+
+    @Override
+    public synchronized boolean running() {
+        return socket != null;
+    }
+
+    /** Where it stopped before, it starts under the same address. */
+    @Override
+    public synchronized void start() {
+        if (socket != null) return;
+        DatagramSocket opened;
         try {
-            socket = new DatagramSocket(0, InetAddress.getLoopbackAddress());
+            opened = new DatagramSocket(port, InetAddress.getLoopbackAddress());
         } catch (SocketException e) {
             throw new UncheckedIOException(e);
         }
-        Thread thread = new Thread(this::run, "name-server");
+        socket = opened;
+        port = opened.getLocalPort();
+        Thread thread = new Thread(() -> run(opened), "name-server");
         thread.setDaemon(true);
         thread.start();
     }
 
-    String address() {
-        return "127.0.0.1:" + socket.getLocalPort();
+    @Override
+    public synchronized void stop() {
+        if (socket == null) return;
+        socket.close();
+        socket = null;
+    }
+
+    public String address() {
+        return "127.0.0.1:" + port;
     }
 
     /** @param type such as TXT; {@code value} as a zone file writes it */
-    NameServer add(String name, String type, String value) {
+    public NameServer add(String name, String type, String value) {
         try {
             Name origin = Name.fromString(name, Name.root);
             records.add(Record.fromString(origin, Type.value(type), DClass.IN, TTL, value, Name.root));
@@ -52,22 +76,21 @@ final class NameServer implements AutoCloseable {
         return this;
     }
 
-    void clear() {
+    public void clear() {
         records.clear();
     }
 
-    private void run() {
+    private void run(DatagramSocket own) {
         byte[] buffer = new byte[4096];
-        while (!socket.isClosed()) {
+        while (!own.isClosed()) {
             DatagramPacket packet = new DatagramPacket(buffer, buffer.length);
             try {
-                socket.receive(packet);
-                if (isSilent) continue;
+                own.receive(packet);
                 byte[] reply = answer(new Message(Arrays.copyOf(buffer, packet.getLength())))
                         .toWire();
-                socket.send(new DatagramPacket(reply, reply.length, packet.getSocketAddress()));
+                own.send(new DatagramPacket(reply, reply.length, packet.getSocketAddress()));
             } catch (IOException e) {
-                if (socket.isClosed()) return;
+                if (own.isClosed()) return;
                 throw new UncheckedIOException(e);
             }
         }
@@ -84,10 +107,5 @@ final class NameServer implements AutoCloseable {
                 .filter(r -> r.getName().equals(question.getName()) && r.getType() == question.getType())
                 .forEach(r -> reply.addRecord(r, Section.ANSWER));
         return reply;
-    }
-
-    @Override
-    public void close() {
-        socket.close();
     }
 }
