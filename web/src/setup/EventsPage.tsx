@@ -68,6 +68,7 @@ function SubscriberForm({ subscriber: s, onDone }: { subscriber?: Schemas['Subsc
   };
   return (
     <section className="card form mt12" aria-label={s ? `Change ${s.name}` : 'New subscriber'}>
+      <h2>{s ? s.name : 'New subscriber'}</h2>
       <label htmlFor={`sub-name-${id}`}>Name</label>
       <Input
         id={`sub-name-${id}`}
@@ -86,7 +87,7 @@ function SubscriberForm({ subscriber: s, onDone }: { subscriber?: Schemas['Subsc
         onChange={(e) => setBody({ ...body, url: e.target.value })}
       />
       {error('url')}
-      <fieldset className="plain">
+      <fieldset>
         <legend>Is told of</legend>
         {KINDS.map((k) => (
           <div key={k.value}>

@@ -28,7 +28,7 @@ export function SenderAuthentication({ shop }: { shop?: string }) {
     if (result) setChecked(result);
   };
   return (
-    <section className="card form" aria-label="E-mail authentication">
+    <section className="card form mt12" aria-label="E-mail authentication">
       <h2>
         E-mail authentication{' '}
         <span className={`mark ${view.signs ? 'ok' : 'v'}`}>

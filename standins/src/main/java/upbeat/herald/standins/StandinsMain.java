@@ -17,6 +17,10 @@ public final class StandinsMain {
     public static void main(String[] args) throws IOException {
         SimulatedWorld world = new SimulatedWorld();
         world.start();
+        world.dns
+                .add("quillfeather.example", "TXT", "\"v=spf1 mx -all\"")
+                .add("quillfeather.example", "MX", "10 mx.quillfeather.example.")
+                .add("mx.quillfeather.example", "A", "203.0.113.25"); // TEST-NET-3, RFC 5737
         Properties settings = new Properties();
         settings.putAll(world.settings());
         Path file = Path.of(args[0]);
