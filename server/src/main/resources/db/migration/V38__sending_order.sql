@@ -1,7 +1,5 @@
 -- Which messages leave first where many are due: 0 urgent, 1 as usual, 2 later.
 alter table message add column priority integer not null default 1;
--- Through which account it was handed over last.
-alter table message add column gateway_account text;
 -- The domain of an e-mail address, or the whole of any other address.
 alter table message add column receiver text
   generated always as (lower(substr(address, instr(address, '@') + 1))) virtual;

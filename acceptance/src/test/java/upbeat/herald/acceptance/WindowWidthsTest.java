@@ -70,6 +70,7 @@ class WindowWidthsTest extends BrowserTestCase {
                 "/setup/stop-list",
                 "/setup/api-keys",
                 "/setup/credit",
+                "/setup/events",
                 "/setup/people",
                 "/setup/changes",
                 "/account",

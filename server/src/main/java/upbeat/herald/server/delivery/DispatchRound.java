@@ -2,16 +2,19 @@ package upbeat.herald.server.delivery;
 
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Future;
 import java.util.function.BooleanSupplier;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
+import upbeat.herald.core.Texts;
 import upbeat.herald.core.wording.Channel;
 import upbeat.herald.server.channel.GatewayAccount;
 import upbeat.herald.server.channel.GatewayRegistry;
@@ -27,7 +30,12 @@ class DispatchRound {
     /** With several accounts, those in front may all be for one that is full. */
     private static final int LOOKED_AT = 512;
 
+    /** So often it is looked behind messages whose accounts all wait. */
+    private static final int MOST_LOOKS = 5;
+
     private static final long TICK_MILLIS = 500;
+    /** Where nothing left, because it was held back or waits for another. */
+    private static final long IDLE_MILLIS = 10;
 
     private final GatewayRegistry gateways;
     private final DueMessages due;
@@ -69,16 +77,19 @@ class DispatchRound {
                 .mapToInt(a -> rates.available(a, pauses.mostAtOnce(a.id(), AT_ONCE)))
                 .sum();
         if (most == 0) return millisUntilFree(open);
-        List<Due> found = due.find(
-                channel,
-                rates.findFull(channel),
-                gateways.list(channel).size() == 1 ? Math.min(most, AT_ONCE) : LOOKED_AT);
-        if (found.isEmpty()) return TICK_MILLIS;
-        Assignment assigned = new Assignment(channel, open, found, Math.min(most, AT_ONCE));
+        int looked = gateways.list(channel).size() == 1 ? Math.min(most, AT_ONCE) : LOOKED_AT;
+        Assignment assigned = new Assignment(channel, open, Math.min(most, AT_ONCE));
+        for (int i = 0; i < MOST_LOOKS && assigned.groups.isEmpty(); i++) {
+            List<Due> found = due.find(channel, rates.findFull(channel), assigned.unserved, looked);
+            if (found.isEmpty()) break;
+            if (!assigned.add(found)) break;
+        }
+        if (assigned.outage != null && !assigned.unsaid.isEmpty()) due.markWaiting(assigned.unsaid, assigned.outage);
         if (assigned.groups.isEmpty()) return waitAfter(channel, open, assigned);
-        submit(assigned, lanes, isGoingOn);
+        boolean hasMoved = submit(assigned, lanes, isGoingOn);
         if (accounts.list(channel).isEmpty()) return TICK_MILLIS;
-        return assigned.isHeldBack ? Math.min(TICK_MILLIS, millisUntilFree(open)) : 0;
+        if (assigned.isHeldBack) return Math.min(TICK_MILLIS, Math.max(1, millisUntilFree(open)));
+        return hasMoved ? 0 : IDLE_MILLIS;
     }
 
     private long waitAfter(Channel channel, List<GatewayAccount> open, Assignment assigned) {
@@ -87,7 +98,8 @@ class DispatchRound {
             return TICK_MILLIS;
         }
         // What is left is for accounts that wait, or for receivers that get nothing more now.
-        return assigned.isReceiverFull ? 0 : Math.min(TICK_MILLIS, Math.max(1, millisUntilFree(open)));
+        if (assigned.isReceiverFull) return IDLE_MILLIS;
+        return assigned.isHeldBack ? Math.min(TICK_MILLIS, Math.max(1, millisUntilFree(open))) : TICK_MILLIS;
     }
 
     private long millisUntilFree(List<GatewayAccount> open) {
@@ -99,19 +111,40 @@ class DispatchRound {
         final Map<String, List<Work>> groups = new LinkedHashMap<>();
         private final Map<String, Optional<String>> outages = new HashMap<>();
         private final Map<String, Integer> taken = new HashMap<>();
+        /** Countries whose accounts all wait. */
+        final Set<String> unserved = new HashSet<>();
+
+        /** Of these nothing says yet why they wait. */
+        final List<Long> unsaid = new ArrayList<>();
+
+        private final Channel channel;
+        private final List<GatewayAccount> open;
+        private final int most;
         boolean isHeldBack;
         boolean isReceiverFull;
 
         @Nullable String outage;
 
-        Assignment(Channel channel, List<GatewayAccount> open, List<Due> found, int most) {
+        Assignment(Channel channel, List<GatewayAccount> open, int most) {
+            this.channel = channel;
+            this.open = open;
+            this.most = most;
+        }
+
+        /** @return true where others may be behind these, which none of the open accounts is for */
+        boolean add(List<Due> found) {
             int begun = 0;
+            int before = unserved.size();
             for (Due next : found) {
-                if (begun == most) return;
+                if (begun == most) return false;
                 String customer = next.address() == null ? "#" + next.seq() : next.address();
                 GatewayAccount account =
                         choose(GatewayRegistry.order(gateways.list(channel), next.country(), customer), open);
-                if (account == null) continue;
+                if (account == null) {
+                    unserved.add(Texts.orEmpty(next.country()));
+                    if (next.isPlanned()) unsaid.add(next.seq());
+                    continue;
+                }
                 if (!take(account, next)) {
                     isHeldBack = true;
                     continue;
@@ -119,11 +152,17 @@ class DispatchRound {
                 begun++;
                 groups.computeIfAbsent(customer, c -> new ArrayList<>()).add(new Work(account, next));
             }
+            return unserved.size() > before;
         }
 
         private @Nullable GatewayAccount choose(List<GatewayAccount> order, List<GatewayAccount> open) {
             for (GatewayAccount account : order) {
-                if (!open.contains(account)) continue;
+                if (!open.contains(account)) {
+                    outage = pauses.find(account.id())
+                            .map(DeliveryPauses.Trouble::reason)
+                            .orElse(outage);
+                    continue;
+                }
                 Optional<String> away = outages.computeIfAbsent(account.id(), id -> ask(account));
                 if (away.isEmpty()) return account;
                 outage = away.get();
@@ -149,28 +188,37 @@ class DispatchRound {
         }
     }
 
-    private void submit(Assignment assigned, ExecutorService lanes, BooleanSupplier isGoingOn)
+    /** @return true where at least one was given to its gateway */
+    private boolean submit(Assignment assigned, ExecutorService lanes, BooleanSupplier isGoingOn)
             throws InterruptedException {
-        List<Future<?>> running = new ArrayList<>();
-        for (List<Work> group : assigned.groups.values())
-            running.add(lanes.submit(() -> group.forEach(work -> handOver(work, isGoingOn))));
+        List<Future<Boolean>> running = new ArrayList<>();
+        for (List<Work> group : assigned.groups.values()) running.add(lanes.submit(() -> handOver(group, isGoingOn)));
+        boolean hasMoved = false;
         ExecutionException failed = null;
-        for (Future<?> one : running) {
+        for (Future<Boolean> one : running) {
             try {
-                one.get();
+                hasMoved |= one.get();
             } catch (ExecutionException e) {
                 failed = e;
             }
         }
         if (failed != null) throw new IllegalStateException("What became of a message could not be recorded", failed);
+        return hasMoved;
     }
 
-    private void handOver(Work work, BooleanSupplier isGoingOn) {
+    private boolean handOver(List<Work> group, BooleanSupplier isGoingOn) {
+        boolean hasMoved = false;
+        for (Work work : group) hasMoved |= handOver(work, isGoingOn);
+        return hasMoved;
+    }
+
+    private boolean handOver(Work work, BooleanSupplier isGoingOn) {
         boolean isHandedOver = false;
         try {
             // What went before it may have shown that the account takes nothing now.
             if (isGoingOn.getAsBoolean() && pauses.millisLeft(work.account().id()) == 0)
                 isHandedOver = order.handOver(work.account(), work.message());
+            return isHandedOver;
         } finally {
             if (!isHandedOver) rates.giveBack(work.account(), work.message().receiver());
         }

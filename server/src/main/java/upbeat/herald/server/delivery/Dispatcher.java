@@ -1,9 +1,9 @@
 package upbeat.herald.server.delivery;
 
 import java.time.Duration;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
+import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
@@ -36,7 +36,7 @@ public class Dispatcher implements SmartLifecycle {
     private final GatewayRegistry gateways;
     private final DueMessages due;
     private final WorkSignal signal;
-    private final List<Thread> loops = new ArrayList<>();
+    private final List<Thread> loops = new CopyOnWriteArrayList<>();
     private final boolean autoStart;
     private volatile boolean running;
     private final MessageHandOver handOver;
@@ -102,6 +102,16 @@ public class Dispatcher implements SmartLifecycle {
     @Override
     public boolean isRunning() {
         return running;
+    }
+
+    /** Names of the loops that ended though the dispatcher runs. */
+    List<String> findDeadLoops() {
+        return !running
+                ? List.of()
+                : List.copyOf(loops).stream()
+                        .filter(loop -> !loop.isAlive())
+                        .map(Thread::getName)
+                        .toList();
     }
 
     private void keepHouse() {
@@ -181,7 +191,7 @@ public class Dispatcher implements SmartLifecycle {
     }
 
     private void sayThereIsNone(Channel channel) {
-        if (due.find(channel, Set.of(), 1).isEmpty()) return;
+        if (due.find(channel, Set.of(), Set.of(), 1).isEmpty()) return;
         due.markWaiting(channel, "No gateway for " + channel.label() + " is set up. Go to Setup, Gateways");
     }
 
@@ -203,7 +213,7 @@ public class Dispatcher implements SmartLifecycle {
         while (more) {
             more = false;
             for (GatewayAccount account : gateways.list()) {
-                for (MessageRepository.Due next : due.find(account.channel(), Set.of(), AT_ONCE)) {
+                for (MessageRepository.Due next : due.find(account.channel(), Set.of(), Set.of(), AT_ONCE)) {
                     handOver.handOver(account, next.seq());
                     more = true;
                 }

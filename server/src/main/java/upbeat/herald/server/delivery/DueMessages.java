@@ -25,10 +25,17 @@ class DueMessages {
     }
 
     /**
-     * The urgent and the longest due first, without those of notices that are stopped. @param full receivers to skip
+     * The urgent and the longest due first, without those of notices that are stopped.
+     *
+     * @param full receivers to skip; {@code countries} the same
      */
-    List<MessageRepository.Due> find(Channel channel, Set<String> full, int most) {
-        return messages.findDue(reader, channel, full, clock.instant(), most);
+    List<MessageRepository.Due> find(Channel channel, Set<String> full, Set<String> countries, int most) {
+        return messages.findDue(reader, channel, full, countries, clock.instant(), most);
+    }
+
+    /** @param reason why these aren't sent now */
+    void markWaiting(List<Long> seqs, String reason) {
+        writer.writeAside(db -> messages.markWaiting(db, seqs, reason));
     }
 
     /** @param reason why none of them is sent now */

@@ -90,8 +90,7 @@ public class MessageHandOver {
         } else if (outcome instanceof MessagePreparation.Outcome.Ready ready) {
             inHand.add(seq);
             try {
-                if (!writer.writeAside(
-                        db -> prepare.isCurrent(db, m, ready, now) && messages.claim(db, m, ready, account.id(), now)))
+                if (!writer.writeAside(db -> prepare.isCurrent(db, m, ready, now) && messages.claim(db, m, ready, now)))
                     return false;
                 HandOver end = handOver(
                         account.gateway(),

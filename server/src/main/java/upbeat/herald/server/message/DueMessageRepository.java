@@ -2,6 +2,7 @@ package upbeat.herald.server.message;
 
 import java.time.Instant;
 import java.util.List;
+import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
@@ -34,6 +35,28 @@ public class DueMessageRepository {
     public int count(JdbcClient db, Scope scope, Instant now) {
         return ask(db, "select count(*) " + DUE, scope, now)
                 .query(Integer.class)
+                .single();
+    }
+
+    /** When the longest due of them was due. */
+    public Optional<Instant> findOldest(JdbcClient db, Scope scope, Instant now) {
+        return ask(db, "select min(m.due_at) as at " + DUE + " having at is not null", scope, now)
+                .query(Long.class)
+                .optional()
+                .map(Instant::ofEpochMilli);
+    }
+
+    /** Messages of which nobody knows whether they were sent. */
+    public int countUnsure(JdbcClient db) {
+        return db.sql("select count(*) from message where status = 'unsure'")
+                .query(Integer.class)
+                .single();
+    }
+
+    /** In bytes, without the log that isn't carried over yet. */
+    public long findDatabaseSize(JdbcClient db) {
+        return db.sql("select page_count * page_size from pragma_page_count(), pragma_page_size()")
+                .query(Long.class)
                 .single();
     }
 

@@ -44,12 +44,13 @@ public class MessageRepository {
     private static final String NEW_OF = """
             select seq from message where id in (select value from json_each(?)) and status = 'planned'""";
     private static final String DUE = """
-            select m.seq, m.notice_id, m.for_team, m.address, m.receiver, o.country, m.gateway_account
+            select m.seq, m.notice_id, m.for_team, m.address, m.receiver, o.country, m.status = 'planned'
             from message m cross join shop_order o on o.id = m.order_id
             where m.channel = :channel and m.priority = :priority and m.status in ('planned', 'waiting')
             and m.due_at <= :now and (m.next_try_at is null or m.next_try_at <= :now)
             and 'notice/' || m.notice_id not in (select scope from sending_stop)
             and coalesce(m.receiver, '') not in (select value from json_each(:full))
+            and coalesce(o.country, '') not in (select value from json_each(:unserved))
             order by m.due_at, m.seq limit :most""";
     /** What the same customer is to hear before, of the same order and over the same channel. */
     private static final String EARLIER_IN_LINE = SELECT + """
@@ -65,8 +66,7 @@ public class MessageRepository {
     private static final String CLAIM = """
             update message set status = 'sending', claimed_at = ?, attempt = attempt + 1, address = ?, language = ?,
             subject = ?, text = ?, html = ?, question = ?, segments = ?, cost = ?, cost_currency = ?,
-            gateway_account = ?, reason_code = null, reason = null, next_try_at = null
-            where seq = ? and status in (""" + from(MessageStatus.SENDING) + ")";
+            reason_code = null, reason = null, next_try_at = null where seq = ? and status in (""" + from(MessageStatus.SENDING) + ")";
     private static final String ACCEPTED =
             "update message set status = 'accepted', sent_at = ?, gateway_ref = ?, reason_code = null, reason = null where seq = ? and status in ("
                     + from(MessageStatus.ACCEPTED) + ")";
@@ -172,21 +172,36 @@ public class MessageRepository {
      * The urgent ones first, of those the longest due.
      *
      * @param full receivers that get nothing now, see {@link Due#receiver}
+     * @param unserved countries for which nothing leaves now; an empty text for orders without one
      */
-    public List<Due> findDue(JdbcClient db, Channel channel, Collection<String> full, Instant now, int most) {
+    public List<Due> findDue(
+            JdbcClient db,
+            Channel channel,
+            Collection<String> full,
+            Collection<String> unserved,
+            Instant now,
+            int most) {
         List<Due> found = new ArrayList<>();
         for (Priority priority : Priority.values()) {
-            if (found.size() < most) found.addAll(findDue(db, channel, priority, full, now, most - found.size()));
+            if (found.size() < most)
+                found.addAll(findDue(db, channel, priority, full, unserved, now, most - found.size()));
         }
         return found;
     }
 
     private static List<Due> findDue(
-            JdbcClient db, Channel channel, Priority priority, Collection<String> full, Instant now, int most) {
+            JdbcClient db,
+            Channel channel,
+            Priority priority,
+            Collection<String> full,
+            Collection<String> unserved,
+            Instant now,
+            int most) {
         return db.sql(DUE)
                 .param("channel", channel.code())
                 .param("priority", priority.ordinal())
                 .param("full", Json.write(full))
+                .param("unserved", Json.write(unserved))
                 .param("now", now.toEpochMilli())
                 .param("most", most)
                 .query((rs, i) -> new Due(
@@ -196,7 +211,7 @@ public class MessageRepository {
                         rs.getString(4),
                         Texts.orEmpty(rs.getString(5)),
                         rs.getString(6),
-                        rs.getString(7)))
+                        rs.getBoolean(7)))
                 .list();
     }
 
@@ -206,7 +221,7 @@ public class MessageRepository {
      * @param isForTeam true where it goes to the team
      * @param receiver the domain of an e-mail address, any other address as a whole; empty where there is none yet
      * @param country of the destination, or null
-     * @param account through which it was handed over before, or null
+     * @param isPlanned true where nothing is said yet of why it waits
      */
     public record Due(
             long seq,
@@ -215,7 +230,7 @@ public class MessageRepository {
             @Nullable String address,
             String receiver,
             @Nullable String country,
-            @Nullable String account) {}
+            boolean isPlanned) {}
 
     /** The messages that the customer of this one is to get before it, the first first. */
     public List<MessageRow> findEarlierInLine(JdbcClient db, MessageRow m) {
@@ -389,8 +404,7 @@ public class MessageRepository {
     }
 
     /** Takes a message for handing over, with its text as it leaves. */
-    public boolean claim(
-            JdbcClient db, MessageRow m, MessagePreparation.Outcome.Ready ready, String account, Instant now) {
+    public boolean claim(JdbcClient db, MessageRow m, MessagePreparation.Outcome.Ready ready, Instant now) {
         Rendered r = ready.content();
         return db.sql(CLAIM)
                         .params(
@@ -406,7 +420,6 @@ public class MessageRepository {
                                         ? null
                                         : ready.price().amount().toPlainString(),
                                 ready.price() == null ? null : ready.price().currency(),
-                                account,
                                 m.seq())
                         .update()
                 == 1;
@@ -539,6 +552,14 @@ public class MessageRepository {
         return db.sql(
                         "update message set status = 'waiting', reason_code = 'GATEWAY_AWAY', reason = ? where channel = ? and priority in (0, 1, 2) and status = 'planned' and due_at <= ?")
                 .params(reason, channel.code(), now.toEpochMilli())
+                .update();
+    }
+
+    /** Says of some messages why they wait. */
+    public int markWaiting(JdbcClient db, Collection<Long> seqs, String reason) {
+        return db.sql(
+                        "update message set status = 'waiting', reason_code = 'GATEWAY_AWAY', reason = ? where seq in (select value from json_each(?)) and status = 'planned'")
+                .params(reason, Json.write(seqs))
                 .update();
     }
 

@@ -142,6 +142,13 @@ class EventLogRepository {
                 .single();
     }
 
+    /** The last event there is. */
+    long findHead(JdbcClient db) {
+        return db.sql("select coalesce(max(seq), 0) from event_log")
+                .query(Long.class)
+                .single();
+    }
+
     /** The earliest moment a replay can begin at, or empty where nothing is kept. */
     Optional<Instant> findFirst(JdbcClient db) {
         return db.sql("select at from event_log order by seq limit 1")

@@ -24,6 +24,7 @@ import upbeat.herald.server.subscriber.EventLogRepository.LoggedEvent;
 @Component
 class EventRound {
     private static final int AT_ONCE = 20;
+    private static final int MOST_PASSED_OVER = 1_000;
     /** So many failures in a row say that it is the subscriber, and not the event. */
     static final int MOST_IN_ROW = 3;
 
@@ -58,8 +59,10 @@ class EventRound {
         Instant now = clock.instant();
         Subscriber s = subscribers.find(reader, id).orElse(null);
         if (s == null || !s.isLive() || s.nextAt() != null && s.nextAt().isAfter(now)) return false;
+        long head = log.findHead(reader);
         List<LoggedEvent> next = new ArrayList<>(log.findRetries(reader, id, now, AT_ONCE));
-        next.addAll(log.findAfter(reader, s.cursor(), s.kinds(), AT_ONCE));
+        List<LoggedEvent> fresh = log.findAfter(reader, s.cursor(), s.kinds(), AT_ONCE);
+        next.addAll(fresh);
         int failures = s.failures();
         for (LoggedEvent e : next) {
             Result result = call(s, e);
@@ -67,7 +70,16 @@ class EventRound {
             record(s, e, result, failures);
             if (failures >= MOST_IN_ROW) return false;
         }
+        if (fresh.size() < AT_ONCE && head - s.cursor() > MOST_PASSED_OVER) passOver(s, head, failures);
         return next.size() >= AT_ONCE;
+    }
+
+    /** What it isn't told of needn't be looked at again. */
+    private void passOver(Subscriber s, long head, int failures) {
+        writer.writeAside(db -> {
+            subscribers.advance(db, s.id(), head, failures, null);
+            return null;
+        });
     }
 
     private Result call(Subscriber s, LoggedEvent e) {

@@ -196,6 +196,42 @@ class SendingOrderTest extends OwnAppTestCase {
         }
     }
 
+    /** The account for all others is down: its messages wait, and keep nobody waiting whose own account works. */
+    @Test
+    void anAccountOfACountryGoesOnWhileTheOthersAreDown() {
+        try (SimulatedWorld german = new SimulatedWorld()) {
+            german.start();
+            RunningApp.Answer added = person.call("POST", "/ui/gateways/email/others", """
+                    {"account":{"host":"127.0.0.1","port":%d,"user":"%s","tls":"none","name":"For Germany",
+                    "countries":["DE"],"position":1},"secrets":{"password":"%s"}}""".formatted(
+                            german.mail.port(), MailServer.USER, MailServer.PASSWORD));
+            assertThat(added.status()).as(added.body()).isEqualTo(200);
+            app.world.mail.stop();
+            String swedish = app.order("prepaid", "sweden@customer.example", null, "{\"email\":true}");
+            app.parcel(swedish, "hopgate", "HOP 0099 0007 3");
+            app.scan("hopgate", "HOP 0099 0007 3", "20", app.now());
+            await().untilAsserted(
+                            () -> assertThat(status(swedish, "on-its-way")).isEqualTo("waiting"));
+            app.api("PUT", "/api/v1/orders/kites/DE-1", """
+                    {"placedAt":"%s","customer":{"name":"Ann","email":"germany@customer.example"},
+                    "shipTo":{"name":"Ann","city":"Celle","country":"DE"},"payment":"prepaid","currency":"EUR",
+                    "total":"1.00","items":[],"consent":{"email":true},"tags":[]}""".formatted(app.now()));
+            app.parcel("DE-1", "hopgate", "HOP 0099 0008 0");
+            app.scan("hopgate", "HOP 0099 0008 0", "20", app.now());
+            app.settled("DE-1", "on-its-way", 1);
+            assertThat(german.mailbox.to("germany@customer.example")).hasSize(1);
+            assertThat(german.mailbox.to("sweden@customer.example"))
+                    .as("not its country")
+                    .isEmpty();
+            assertThat(status(swedish, "on-its-way")).isEqualTo("waiting");
+            app.world.mail.start();
+            person.call("POST", "/ui/gateways/email/retry", null);
+            app.settled(swedish, "on-its-way", 1);
+            assertThat(app.world.mailbox.to("sweden@customer.example")).hasSize(1);
+            person.call("DELETE", "/ui/gateways/" + added.json().path("id").asString(), null);
+        }
+    }
+
     @Test
     void countriesAndRatesAreCheckedAndMustReachAll() {
         String place = "\"host\":\"127.0.0.1\",\"port\":" + app.world.mail.port() + ",\"user\":\"" + MailServer.USER

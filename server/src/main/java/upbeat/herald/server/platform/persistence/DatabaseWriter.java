@@ -202,6 +202,11 @@ public final class DatabaseWriter implements AutoCloseable {
         return Thread.currentThread() == thread ? counted : onDisk;
     }
 
+    /** Pieces of work in line. */
+    public int countWaiting() {
+        return queue.size();
+    }
+
     /** A number that grows with every transaction that kept something, whatever it was: for who shows what is kept. */
     public long commits() {
         return commits.get();

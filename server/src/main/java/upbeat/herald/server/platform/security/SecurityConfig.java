@@ -37,16 +37,19 @@ class SecurityConfig {
     private static final String POLICY =
             "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; font-src 'self' data:; frame-src 'self'; object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'";
 
+    /** Read by programs, with a key. */
+    private static final String METRICS = "/actuator/prometheus";
+
     @Bean
     @Order(1)
     SecurityFilterChain apiFilterChain(HttpSecurity http, ApiKeyVerifier keys) throws Exception {
-        return http.securityMatcher("/api/**")
+        return http.securityMatcher("/api/**", METRICS)
                 .csrf(AbstractHttpConfigurer::disable)
                 .sessionManagement(s -> s.sessionCreationPolicy(SessionCreationPolicy.STATELESS))
                 .addFilterBefore(new ApiKeyFilter(keys), UsernamePasswordAuthenticationFilter.class)
                 .exceptionHandling(e -> e.accessDeniedHandler((request, response, denied) -> ApiKeyFilter.refuse(
                         response, 403, "Forbidden", "This API key doesn't have the right to do that. Use another key")))
-                .authorizeHttpRequests(a -> a.requestMatchers(HttpMethod.GET, "/api/**")
+                .authorizeHttpRequests(a -> a.requestMatchers(HttpMethod.GET, "/api/**", METRICS)
                         .hasAuthority(ApiKeyVerifier.READ)
                         .requestMatchers("/api/v1/sms/measure", "/api/v1/tracking-numbers/recognise")
                         .hasAuthority(ApiKeyVerifier.READ)

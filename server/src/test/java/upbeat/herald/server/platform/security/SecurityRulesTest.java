@@ -25,8 +25,7 @@ class SecurityRulesTest {
                 "/ui/gateways",
                 "/ui/api-keys",
                 "/ui/orders-export.csv",
-                "/actuator/metrics",
-                "/actuator/prometheus"
+                "/actuator/metrics"
             })
     void aPersonsPagesAskForASession(String path) {
         assertThat(app.bare("GET", path, null, Map.of()).status()).isEqualTo(401);
