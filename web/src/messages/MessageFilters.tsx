@@ -26,7 +26,8 @@ type Props = {
   filter: MessageFilter;
   ask: MessageAsk;
   page?: Schemas['MessagePage'];
-  onChange: (filter: MessageFilter) => void;
+  /** Called with what changes of it. */
+  onChange: (part: Partial<MessageFilter>) => void;
 };
 
 const FILES = [
@@ -51,7 +52,7 @@ export function MessageFilters({ filter, ask, page, onChange }: Props) {
         type="button"
         className={`pill ${chosen ? 'on' : ''}`}
         aria-pressed={chosen}
-        onClick={() => onChange({ ...filter, state: value, reason: undefined })}
+        onClick={() => onChange({ state: value, reason: undefined })}
       >
         {label} {page && <span className={`mark ${count > 0 ? look : 'v'}`}>{count.toLocaleString('en-GB')}</span>}
       </button>
@@ -62,12 +63,12 @@ export function MessageFilters({ filter, ask, page, onChange }: Props) {
     <div className="filters" role="toolbar" aria-label="Filters">
       {pill(undefined, 'All so far', counts.soFar, 'v')}
       {STATES.map((s) => pill(s.value, s.label, counts[s.value] ?? 0, s.look))}
-      <Period value={filter.period} onChange={(period) => onChange({ ...filter, period })} />
-      <Search value={filter.search} onChange={(search) => onChange({ ...filter, search })} />
+      <Period value={filter.period} onChange={(period) => onChange({ period })} />
+      <Search value={filter.search} onChange={(search) => onChange({ search })} />
       {set.map((n, i) => (
         <Fragment key={n}>
           {i > 0 && <span className="soft">and</span>}
-          <button type="button" className="pill on" onClick={() => onChange({ ...filter, [n]: undefined })}>
+          <button type="button" className="pill on" onClick={() => onChange({ [n]: undefined })}>
             {filterWords(n, filter[n]!, page)} ✕
           </button>
         </Fragment>
@@ -87,7 +88,7 @@ export function MessageFilters({ filter, ask, page, onChange }: Props) {
                   className="full"
                   placeholder="all"
                   value={filter[n]}
-                  onChange={(v?: string) => onChange({ ...filter, [n]: v })}
+                  onChange={(v?: string) => onChange({ [n]: v })}
                   options={choices(page, n)}
                 />
               </div>

@@ -32,6 +32,9 @@ export default function MessagesPlace({ now }: { now: string }) {
   const first = list.data?.pages[0];
   const rows = list.data?.pages.flatMap((p) => p.rows) ?? [];
   const go = (next: MessageFilter) => navigate(`/messages${id ? `/${id}` : ''}${toAddress(next)}`);
+  // By the address and not by what was drawn last: two changes in quick succession both count.
+  const change = (part: Partial<MessageFilter>) =>
+    go({ ...fromAddress(new URLSearchParams(window.location.search)), ...part });
   const open = (message: string) => navigate(`/messages/${encodeURIComponent(message)}${toAddress(filter)}`);
   const close = () => navigate(`/messages${toAddress(filter)}`);
   useEffect(() => {
@@ -53,11 +56,11 @@ export default function MessagesPlace({ now }: { now: string }) {
         geometry={geometry}
         counts={first ? stageCounts(first) : null}
         chosen={filter.stage}
-        onChoose={(stage) => go({ ...filter, stage })}
+        onChoose={(stage) => change({ stage })}
       />
       <div className="work">
         <main className="main">
-          <MessageFilters filter={filter} ask={ask} page={first} onChange={go} />
+          <MessageFilters filter={filter} ask={ask} page={first} onChange={change} />
           {list.isError && rows.length === 0 ? (
             <Failed error={list.error} again={() => list.refetch()} />
           ) : !first ? (
