@@ -47,7 +47,7 @@ create trigger event_of_message after update of status on message
   and exists (select 1 from event_subscriber)
 begin
   insert into event_log (at, kind, order_id, parcel_id, detail) values (
-    coalesce(new.read_at, new.delivered_at, new.sent_at, new.claimed_at, new.due_at), 'message', new.order_id, new.parcel_id,
+    coalesce(new.read_at, new.delivered_at, new.sent_at, new.claimed_at, new.planned_at), 'message', new.order_id, new.parcel_id,
     json_object('id', new.id, 'notice', new.notice_id, 'channel', new.channel, 'status', new.status, 'reasonCode', new.reason_code));
 end;
 create trigger event_of_answer after insert on answer when exists (select 1 from event_subscriber) begin

@@ -105,8 +105,8 @@ public record SenderDomain(
                     : new Finding(
                             Subject.SPF,
                             State.WEAK,
-                            "The SPF record doesn't allow your mail server, " + server
-                                    + ". Add it, or what your provider says where it sends from other addresses",
+                            "The SPF record doesn't list your mail server, " + server
+                                    + ". Add it, or the entry your mail provider tells you to publish",
                             envelope,
                             withServer(records.get(0), server));
         }

@@ -164,7 +164,7 @@ class GatewayService {
         if (!isOtherGeneral)
             throw new HeraldException(
                     "account.countries",
-                    "Leave the countries empty here, or messages to other countries have no account. Only one of several accounts can be limited to some");
+                    "Leave the countries empty here, or messages to all other countries have no account to leave by");
     }
 
     private GatewayView replaceGateway(Channel channel, String id) {

@@ -7,7 +7,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.SplittableRandom;
 import java.util.random.RandomGenerator;
-import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import upbeat.herald.core.timing.Backoff;
@@ -107,7 +106,7 @@ class EventRound {
         });
     }
 
-    private @Nullable Instant nextTry(int attempts, Instant now) {
+    private Instant nextTry(int attempts, Instant now) {
         return now.plus(Backoff.TEMPORARY.delayAfter(attempts, random));
     }
 

@@ -3,13 +3,12 @@ package upbeat.herald.server.shopcall;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.awaitility.Awaitility.await;
+import static upbeat.herald.server.SignedCalls.verify;
 import static upbeat.herald.server.notice.NoticeJson.create;
 import static upbeat.herald.server.notice.NoticeJson.live;
 
-import com.standardwebhooks.Webhook;
 import io.cloudevents.CloudEvent;
 import io.cloudevents.jackson.JsonFormat;
-import java.net.http.HttpHeaders;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.List;
@@ -70,18 +69,6 @@ class ShopCallTest extends OwnAppTestCase {
         return app.world.storefront.receiver.calls().stream()
                 .filter(c -> c.body().contains("\"" + number + "\""))
                 .toList();
-    }
-
-    private static void verify(CallReceiver.Call call, String secret) throws Exception {
-        new Webhook(secret)
-                .verify(
-                        call.body(),
-                        HttpHeaders.of(
-                                Map.of(
-                                        "webhook-id", List.of(call.id()),
-                                        "webhook-timestamp", List.of(call.timestamp()),
-                                        "webhook-signature", List.of(call.signature())),
-                                (k, v) -> true));
     }
 
     @Test
